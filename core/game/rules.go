@@ -1,0 +1,50 @@
+package game
+
+// Rules are the reference rules of one variant of one game. They hold no state:
+// the same set-up and moves give the same facts.
+type Rules interface {
+	// Variant names the game and its parameters in the one text form.
+	Variant() Variant
+	// Start returns the position before the first move. It fails when the set-up
+	// does not fit the variant.
+	Start(Setup) (Position, error)
+	// Play makes the move for the player whose turn it is, changes p, and appends
+	// to facts what could be seen of it: a refusal, or a win, a draw or whose turn
+	// comes next. A refused move leaves p as it was.
+	Play(p Position, m Move, facts []Fact) []Fact
+	// View appends what viewer may see of the position itself, such as the
+	// content of each cell. Nobody sees what everyone may see.
+	View(p Position, viewer Player, facts []Fact) []Fact
+	// ParseMove reads a move in the game's notation; it accepts moves that Play
+	// refuses, such as one off the board. FormatMove is its inverse.
+	ParseMove(text string) (Move, error)
+	FormatMove(Move) string
+	// PlayerName is how people call a player of this game, as in "X".
+	PlayerName(Player) string
+	// Shape is the size of the board in rows × columns, 0 × 0 without one.
+	Shape() (rows, cols int)
+}
+
+// Position is a game in progress. Positions belong to the rules that made them.
+type Position interface {
+	Turn() Player // Nobody once the game is over
+	Result() Result
+	Clone() Position
+	// AppendKey appends a key that two positions of the same rules share only
+	// when no later move can tell them apart.
+	AppendKey([]byte) []byte
+}
+
+// Setup is what chance or a hidden choice fixes before the first move, in the
+// game's own text form. Games without such a thing take only the empty one.
+type Setup string
+
+// Refused returns the reason when facts tell of a refused move.
+func Refused(facts []Fact) (Refusal, bool) {
+	for _, f := range facts {
+		if f.Kind == FactRefused {
+			return f.Reason, true
+		}
+	}
+	return Accepted, false
+}

@@ -1,0 +1,344 @@
+package judge
+
+import (
+	"fmt"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/suite"
+)
+
+// State is the three-valued result of a comparison.
+type State string
+
+// The states.
+const (
+	Agrees   State = "agrees"
+	Differs  State = "differs"
+	NotShown State = "not shown"
+)
+
+// Comparison is one subject of one step, expected and seen, in words.
+type Comparison struct {
+	Subject  string       `json:"subject"`
+	Aspect   suite.Aspect `json:"aspect"`
+	State    State        `json:"state"`
+	Expected string       `json:"expected"`
+	Seen     string       `json:"seen"`
+
+	routine bool // to agree is no evidence that the program keeps the aspect's rule
+}
+
+// comparer compares one moment with its observation.
+type comparer struct {
+	rules  game.Rules
+	moment suite.Moment
+	seen   Observation
+	kept   bool         // the step before was refused, so that a wrong turn is about keeping it
+	unsure suite.Aspect // a refusal that was expected before but not shown, or empty
+}
+
+// compare returns the comparisons of a step, the weightiest first: what makes
+// the others wrong stands before them.
+func (c comparer) compare() []Comparison {
+	list := []Comparison{c.running()}
+	if list[0].State != Agrees {
+		return list
+	}
+	if !c.opening() {
+		list = append(list, c.acceptance())
+	}
+	if !c.afterEnd() {
+		list = append(list, c.outcome())
+	}
+	list = append(list, c.board())
+	if c.moment.Result.Outcome == game.Open {
+		list = append(list, c.turn())
+	}
+	return list
+}
+
+// afterEnd reports whether the game was over before this step.
+func (c comparer) afterEnd() bool {
+	return !c.opening() && c.moment.Mover == game.Nobody
+}
+
+// opening reports whether the step begins a game.
+func (c comparer) opening() bool {
+	return c.moment.Step.Act == suite.Start || c.moment.Step.Act == suite.Again
+}
+
+func (c comparer) running() Comparison {
+	open := c.moment.Result.Outcome == game.Open
+	result := Comparison{Subject: "program", Aspect: suite.Running, State: Agrees, Expected: "the program goes on", Seen: c.say(c.seen.Condition)}
+	if !open {
+		result.Expected = "the program goes on or ends"
+	}
+	if reason, refused := game.Refused(c.moment.Facts); refused {
+		result.Aspect, result.routine = refusalAspect(reason), true
+	}
+	if c.moment.Step.Act == suite.Again && c.seen.Untyped {
+		result.State, result.Seen = NotShown, "the program offers no other game"
+		return result
+	}
+	if !c.seen.Condition.alive() && (open || c.seen.Condition != Ended) {
+		result.State = Differs
+	}
+	return result
+}
+
+func (c comparer) say(condition Condition) string {
+	text := "the program " + string(condition)
+	if c.seen.Detail != "" {
+		text += " (" + c.seen.Detail + ")"
+	}
+	return text
+}
+
+// acceptance compares whether the move was accepted.
+func (c comparer) acceptance() Comparison {
+	reason, refused := game.Refused(c.moment.Facts)
+	_, said := game.Refused(c.seen.Facts)
+	result := Comparison{Subject: "move", State: NotShown}
+	if !refused {
+		result.Aspect, result.Expected = suite.Legal, c.word()+" is accepted"
+		switch {
+		case c.played():
+			result.State, result.Seen = Agrees, result.Expected
+		case said:
+			result.State, result.Seen = Differs, c.word()+" is refused"
+		}
+		return result
+	}
+	result.Aspect = refusalAspect(reason)
+	result.Expected = fmt.Sprintf("%s is refused: %s", c.word(), reason)
+	switch {
+	case c.seen.Untyped, reason == game.GameOver && c.seen.Condition.closed():
+		result.State, result.Seen = Agrees, "no move is asked for any more"
+	case c.changed():
+		result.State, result.Seen = Differs, c.word()+" is accepted"
+	case said:
+		result.State, result.Seen = Agrees, c.word()+" is refused"
+	case c.announced(), reason == game.GameOver && c.seen.Condition == Asking:
+		result.State, result.Seen = Differs, c.word()+" is accepted"
+	case c.turnIs(c.moment.Mover), c.seen.Silent && c.moment.Step.Act == suite.TypeLine:
+		result.State, result.Seen = Agrees, c.word()+" is passed over"
+	case c.turnIs(other(c.moment.Mover)):
+		result.State, result.Seen = Differs, c.word()+" is accepted"
+	}
+	return result
+}
+
+func refusalAspect(reason game.Refusal) suite.Aspect {
+	switch reason {
+	case game.GameOver:
+		return suite.AfterEnd
+	case game.OutOfRange:
+		return suite.Range
+	case game.Unreadable:
+		return suite.Text
+	default:
+		return suite.TakenCell
+	}
+}
+
+func (c comparer) word() string {
+	if c.moment.Step.Act == suite.TypeLine {
+		return fmt.Sprintf("the line %q", c.moment.Step.Text)
+	}
+	return c.rules.FormatMove(c.moment.Step.Move)
+}
+
+// played reports whether the board shown is the one after the move.
+func (c comparer) played() bool {
+	shown := cells(c.seen.Facts)
+	if len(shown) == 0 {
+		return false
+	}
+	for cell, mark := range cells(c.moment.View) {
+		if seen, there := shown[cell]; there && seen != mark {
+			return false
+		}
+	}
+	return true
+}
+
+// changed reports whether the board shown has another mark than before the step.
+func (c comparer) changed() bool {
+	before := cells(c.moment.Before)
+	for cell, mark := range cells(c.seen.Facts) {
+		if before[cell] != mark {
+			return true
+		}
+	}
+	return false
+}
+
+func cells(facts []game.Fact) map[game.Cell]game.Player {
+	marks := map[game.Cell]game.Player{}
+	for _, f := range facts {
+		if f.Kind == game.FactCell {
+			marks[f.Cell] = f.Player
+		}
+	}
+	return marks
+}
+
+// announced reports whether an end was announced that the reference does not know.
+func (c comparer) announced() bool {
+	outcome, shown := announcement(c.seen.Facts)
+	return shown && c.moment.Result != outcome && !(outcome.Winner == game.Nobody && c.moment.Result.Outcome == outcome.Outcome)
+}
+
+// announcement returns the last win or draw among the facts.
+func announcement(facts []game.Fact) (result game.Result, shown bool) {
+	for _, f := range facts {
+		switch f.Kind {
+		case game.FactWon:
+			result, shown = game.Result{Outcome: game.Won, Winner: f.Player}, true
+		case game.FactDrawn:
+			result, shown = game.Result{Outcome: game.Drawn}, true
+		}
+	}
+	return result, shown
+}
+
+func (c comparer) outcome() Comparison {
+	expected := c.moment.Result
+	seen, shown := announcement(c.seen.Facts)
+	if c.opening() && c.seen.Condition.alive() {
+		seen, shown = game.Result{}, false // a greeting that explains the rules announces nothing
+	}
+	if !shown && c.seen.Condition == Asking {
+		seen, shown = game.Result{}, true
+	}
+	result := Comparison{Subject: "result", State: NotShown, Expected: c.describe(expected), routine: expected.Outcome == game.Open}
+	if expected.Outcome == game.Open && !shown && c.seen.Condition.alive() && !c.seen.Condition.closed() {
+		seen, shown = game.Result{}, true
+	}
+	result.Aspect = outcomeAspect(expected.Outcome, seen.Outcome)
+	if !shown {
+		if expected.Outcome == game.Open {
+			result.State, result.Seen = Differs, c.say(c.seen.Condition)
+			result.Aspect = suite.Running
+		}
+		return result
+	}
+	result.Seen = c.describe(seen)
+	unsaid := seen.Outcome == game.Won && seen.Winner == game.Nobody
+	if seen == expected || unsaid && expected.Outcome == game.Won {
+		result.State = Agrees
+	} else {
+		result.State = Differs
+	}
+	return result
+}
+
+// outcomeAspect charges a wrong result to the rule that decides it: the expected
+// one, or what was claimed too early.
+func outcomeAspect(expected, seen game.Outcome) suite.Aspect {
+	if expected == game.Drawn || expected == game.Open && seen == game.Drawn {
+		return suite.Draw
+	}
+	return suite.Win
+}
+
+func (c comparer) describe(r game.Result) string {
+	switch {
+	case r.Outcome == game.Drawn:
+		return "a draw"
+	case r.Outcome == game.Won && r.Winner == game.Nobody:
+		return "a win, without saying whose"
+	case r.Outcome == game.Won:
+		return c.rules.PlayerName(r.Winner) + " wins"
+	default:
+		return "the game goes on"
+	}
+}
+
+func (c comparer) board() Comparison {
+	result := Comparison{Subject: "board", Aspect: suite.Mark, State: NotShown}
+	if c.moment.Result.Over() && c.seen.Condition == Anew {
+		return result
+	}
+	shown := cells(c.seen.Facts)
+	var expected, seen []string
+	for _, f := range c.moment.View {
+		mark, there := shown[f.Cell]
+		if !there {
+			continue
+		}
+		if result.State == NotShown {
+			result.State = Agrees
+		}
+		if mark != f.Player {
+			result.State = Differs
+			result.Aspect = c.markAspect(f.Cell, mark)
+			expected = append(expected, c.content(f.Cell, f.Player))
+			seen = append(seen, c.content(f.Cell, mark))
+		}
+	}
+	result.Expected, result.Seen = strings.Join(expected, ", "), strings.Join(seen, ", ")
+	if result.State == Agrees {
+		result.Expected, result.Seen = "the same board", "the same board"
+	}
+	return result
+}
+
+// markAspect tells why a cell shows another mark than it should.
+func (c comparer) markAspect(cell game.Cell, mark game.Player) suite.Aspect {
+	moved := cells(c.moment.Before)[cell] != cells(c.moment.View)[cell]
+	switch {
+	case c.unsure != "":
+		return c.unsure
+	case moved && mark == other(c.moment.Mover) && c.kept:
+		return suite.TurnKept
+	case moved && mark == other(c.moment.Mover):
+		return suite.Turns
+	default:
+		return suite.Mark
+	}
+}
+
+func (c comparer) content(cell game.Cell, mark game.Player) string {
+	if mark == game.Nobody {
+		return cell.String() + " empty"
+	}
+	return c.rules.PlayerName(mark) + " at " + cell.String()
+}
+
+func (c comparer) turn() Comparison {
+	result := Comparison{Subject: "turn", Aspect: suite.Turns, State: NotShown}
+	if _, refused := game.Refused(c.moment.Facts); refused {
+		result.Aspect = suite.TurnKept
+	}
+	expected := turnOf(c.moment.Facts)
+	result.Expected = c.rules.PlayerName(expected) + " is to move"
+	if seen := turnOf(c.seen.Facts); seen != game.Nobody {
+		result.Seen = c.rules.PlayerName(seen) + " is to move"
+		result.State = Differs
+		if seen == expected {
+			result.State = Agrees
+		}
+	}
+	return result
+}
+
+func (c comparer) turnIs(p game.Player) bool { return p != game.Nobody && turnOf(c.seen.Facts) == p }
+
+func turnOf(facts []game.Fact) game.Player {
+	turn := game.Nobody
+	for _, f := range facts {
+		if f.Kind == game.FactTurn {
+			turn = f.Player
+		}
+	}
+	return turn
+}
+
+func other(p game.Player) game.Player {
+	if p == game.Nobody {
+		return game.Nobody
+	}
+	return game.First + game.Second - p
+}

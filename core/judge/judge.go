@@ -1,0 +1,256 @@
+package judge
+
+import (
+	"slices"
+
+	"durchgang/core/game"
+	"durchgang/core/suite"
+)
+
+// Finding is the step at which a program and the reference part in one script.
+type Finding struct {
+	Criterion string `json:"criterion"`
+	Script    string `json:"script"`
+	Step      int    `json:"step"` // 0 is the start of the program
+	Expected  string `json:"expected"`
+	Seen      string `json:"seen"`
+
+	Aspect suite.Aspect `json:"-"` // the rule that the difference concerns
+}
+
+// StepVerdict is how one step compares. Echo marks the steps after the parting one.
+type StepVerdict struct {
+	Comparisons []Comparison `json:"comparisons"`
+	Echo        bool         `json:"echo,omitempty"`
+}
+
+// ScriptVerdict is how one script went.
+type ScriptVerdict struct {
+	Script  suite.Script
+	State   State
+	Steps   []StepVerdict
+	Finding *Finding // nil when nothing differs
+}
+
+// CriterionVerdict is the state of a criterion and what it earns.
+type CriterionVerdict struct {
+	Name   string       `json:"name"`
+	Title  string       `json:"title"`
+	State  State        `json:"state"`
+	Points suite.Points `json:"points"`
+	Of     suite.Points `json:"of"`
+}
+
+// Verdict is what a program earns over a whole suite.
+type Verdict struct {
+	Points   suite.Points       `json:"points"`
+	Of       suite.Points       `json:"of"`
+	Criteria []CriterionVerdict `json:"criteria"`
+	Findings []Finding          `json:"findings"`
+}
+
+// JudgeScript compares the moments of a script with what was observed, one
+// observation a moment. Observations may be fewer: a program that is gone is not
+// observed any more.
+func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, seen []Observation) ScriptVerdict {
+	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}}
+	for i, moment := range moments {
+		if i == len(seen) {
+			break
+		}
+		j.step(i, moment, seen[i])
+	}
+	return ScriptVerdict{Script: script, State: j.state(), Steps: j.steps, Finding: j.finding}
+}
+
+type scriptJudge struct {
+	suite   *suite.Suite
+	script  suite.Script
+	steps   []StepVerdict
+	finding *Finding
+	kept    bool
+	unsure  suite.Aspect
+	gone    bool // another game was asked for in vain
+	claims  map[suite.Aspect]State
+}
+
+func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
+	list := comparer{rules: j.suite.Rules, moment: moment, seen: seen, kept: j.kept, unsure: j.unsure}.compare()
+	j.steps = append(j.steps, StepVerdict{Comparisons: list, Echo: j.finding != nil || j.gone})
+	if j.finding != nil || j.gone {
+		return
+	}
+	for k := range list {
+		if moment.Game > 1 && list[k].Subject != "program" {
+			list[k].Aspect = suite.NewGame
+		}
+		j.note(list[k])
+	}
+	for _, c := range list {
+		if c.State == Differs {
+			j.part(i, c)
+			return
+		}
+	}
+	if moment.Game == 1 && moment.Step.Act == suite.MakeMove && !moment.Step.Refused && list[1].State == Agrees {
+		j.claims[suite.Turns] = Agrees // the mark shown is the right player's
+		if j.kept {
+			j.claims[suite.TurnKept] = Agrees
+		}
+	}
+	j.gone = moment.Step.Act == suite.Again && seen.Untyped
+	if _, j.kept = game.Refused(moment.Facts); j.kept && list[1].State == NotShown {
+		j.unsure = list[1].Aspect
+	}
+}
+
+// note keeps what a script has shown of an aspect. Where marks and turns go is
+// seen again and again, so once is enough; a refusal or a result counts each time.
+func (j *scriptJudge) note(c Comparison) {
+	if c.routine && c.State != Differs {
+		return
+	}
+	switch c.Aspect {
+	case suite.Mark, suite.Turns, suite.TurnKept, suite.Legal, suite.NewGame:
+		if c.State == Agrees {
+			j.claims[c.Aspect] = Agrees
+		}
+	default:
+		if before, there := j.claims[c.Aspect]; !there || before == Agrees {
+			j.claims[c.Aspect] = c.State
+		}
+	}
+}
+
+func (j *scriptJudge) part(step int, c Comparison) {
+	j.finding = &Finding{
+		Criterion: charge(j.suite, j.script, c.Aspect),
+		Script:    j.script.Title,
+		Step:      step,
+		Expected:  c.Expected,
+		Seen:      c.Seen,
+		Aspect:    c.Aspect,
+	}
+}
+
+// charge names the criterion that an aspect belongs to: the script's own when it
+// claims the aspect, else the first that does, else the script's own.
+func charge(s *suite.Suite, script suite.Script, aspect suite.Aspect) string {
+	own, _ := s.Criterion(script.Criterion)
+	if own.Claim(aspect) {
+		return own.Name
+	}
+	for _, c := range s.Criteria {
+		if c.Claim(aspect) {
+			return c.Name
+		}
+	}
+	return own.Name
+}
+
+// state is how the script ended for its own criterion. A script that another
+// criterion's fault cut off holds what it has shown until then.
+func (j *scriptJudge) state() State {
+	if j.finding != nil && j.finding.Criterion == j.script.Criterion {
+		return Differs
+	}
+	own, _ := j.suite.Criterion(j.script.Criterion)
+	state := NotShown
+	if len(own.Claims) == 0 && j.finding == nil {
+		state = Agrees
+	}
+	for _, aspect := range own.Claims {
+		switch shown, there := j.claims[aspect]; {
+		case there && shown != Agrees:
+			return NotShown
+		case there:
+			state = Agrees
+		}
+	}
+	return state
+}
+
+// Judge sums the scripts up.
+func Judge(s *suite.Suite, scripts []ScriptVerdict) Verdict {
+	scripts = moveInherited(s, scripts)
+	v := Verdict{Of: s.Total(), Findings: []Finding{}}
+	for _, sv := range scripts {
+		if sv.Finding != nil {
+			v.Findings = append(v.Findings, *sv.Finding)
+		}
+	}
+	for _, c := range s.Criteria {
+		cv := CriterionVerdict{Name: c.Name, Title: c.Title, State: criterionState(c, scripts), Of: c.Points}
+		if cv.State == Agrees || cv.State == NotShown && c.NotShown == suite.Keeps {
+			cv.Points = c.Points
+		}
+		v.Points += cv.Points
+		v.Criteria = append(v.Criteria, cv)
+	}
+	return v
+}
+
+// moveInherited charges a finding to the general criterion of its aspect where the
+// particular one only inherits the fault. Two criteria may claim an aspect, as do
+// "a line wins" and "a win on the last cell is a win". When the first of them fails
+// by itself and the other holds in some of its scripts, what fails in the rest is
+// the first one's fault: that line is seen nowhere, not only on the last cell.
+func moveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
+	agrees := map[string]bool{}
+	fails := map[string]map[suite.Aspect]bool{}
+	for _, sv := range scripts {
+		own := sv.Script.Criterion
+		agrees[own] = agrees[own] || sv.State == Agrees
+		if sv.Finding != nil && sv.Finding.Criterion == own {
+			if fails[own] == nil {
+				fails[own] = map[suite.Aspect]bool{}
+			}
+			fails[own][sv.Finding.Aspect] = true
+		}
+	}
+	moved := slices.Clone(scripts)
+	for i, sv := range moved {
+		if sv.Finding == nil {
+			continue
+		}
+		general := charge(s, suite.Script{}, sv.Finding.Aspect)
+		if general == "" || general == sv.Finding.Criterion || !agrees[sv.Script.Criterion] || !fails[general][sv.Finding.Aspect] {
+			continue
+		}
+		finding := *sv.Finding
+		finding.Criterion = general
+		moved[i].Finding, moved[i].State = &finding, NotShown
+	}
+	return moved
+}
+
+// criterionState is differs when a finding is charged to the criterion. It agrees
+// when one of its scripts does and no script that ran to its end left it unshown;
+// a script that another criterion's fault cut off says nothing.
+func criterionState(c suite.Criterion, scripts []ScriptVerdict) State {
+	agrees, unshown := false, false
+	for _, sv := range scripts {
+		if sv.Finding != nil && sv.Finding.Criterion == c.Name {
+			return Differs
+		}
+		if sv.Script.Criterion != c.Name {
+			continue
+		}
+		agrees = agrees || sv.State == Agrees
+		unshown = unshown || sv.State == NotShown && sv.Finding == nil
+	}
+	if agrees && !unshown {
+		return Agrees
+	}
+	return NotShown
+}
+
+// Unplayed is the verdict on a program that could not be run: nothing was shown,
+// and nothing is earned.
+func Unplayed(s *suite.Suite) Verdict {
+	v := Verdict{Of: s.Total(), Findings: []Finding{}}
+	for _, c := range s.Criteria {
+		v.Criteria = append(v.Criteria, CriterionVerdict{Name: c.Name, Title: c.Title, State: NotShown, Of: c.Points})
+	}
+	return v
+}

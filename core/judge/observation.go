@@ -1,0 +1,36 @@
+package judge
+
+import "durchgang/core/game"
+
+// Observation is what a channel saw of one step.
+type Observation struct {
+	Facts     []game.Fact
+	Condition Condition
+	Detail    string // how the program ended, or what it exceeded
+	Silent    bool   // the program printed nothing at all
+	Untyped   bool   // the step was not tried, because the program did not ask for a move
+}
+
+// Condition is what a program does once a step is over.
+type Condition string
+
+// The conditions. Asking is only said with evidence that a move is asked for.
+const (
+	Asking   Condition = "asks for a move"
+	Waiting  Condition = "waits for input"
+	Offering Condition = "asks whether to play again"
+	Anew     Condition = "has begun another game"
+	Ended    Condition = "has ended"
+	Crashed  Condition = "has crashed"
+	Stuck    Condition = "is stuck: it neither asks for input nor ends"
+	Flooding Condition = "prints without end"
+	Exceeded Condition = "has exceeded a limit"
+)
+
+// alive reports whether the program can still be typed to.
+func (c Condition) alive() bool {
+	return c == Asking || c == Waiting || c == Offering || c == Anew
+}
+
+// closed reports whether the program shows by what it does that the game is over.
+func (c Condition) closed() bool { return c == Offering || c == Anew || c == Ended }

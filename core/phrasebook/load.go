@@ -1,0 +1,292 @@
+package phrasebook
+
+import (
+	_ "embed"
+	"errors"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+
+	"github.com/goccy/go-yaml"
+	"github.com/goccy/go-yaml/parser"
+
+	"durchgang/core/game"
+)
+
+//go:embed english.yaml
+var english string
+
+// document is the YAML form.
+type document struct {
+	Form    formDocument    `yaml:",inline"`
+	Forms   []formDocument  `yaml:"forms"`
+	Marks   *sides[string]  `yaml:"marks"`
+	Names   sides[[]string] `yaml:"names"`
+	Empty   []string        `yaml:"empty"`
+	Yes     string          `yaml:"yes"`
+	Answers []partDocument  `yaml:"answers"`
+	Ignore  []string        `yaml:"ignore"`
+	Says    struct {
+		Won     []string `yaml:"won"`
+		Drawn   []string `yaml:"drawn"`
+		Refused []string `yaml:"refused"`
+		Again   []string `yaml:"again"`
+		Turn    []string `yaml:"turn"`
+	} `yaml:"says"`
+}
+
+type formDocument struct {
+	When string         `yaml:"when"`
+	Base *int           `yaml:"base"`
+	Move []partDocument `yaml:"move"`
+}
+
+type partDocument struct {
+	Ask  string `yaml:"ask"`
+	Type string `yaml:"type"`
+}
+
+type sides[T any] struct {
+	First  T `yaml:"first"`
+	Second T `yaml:"second"`
+}
+
+// Error is an error in a phrasebook's text. Line and Column count from 1 and are
+// 0 when the text as a whole is at fault.
+type Error struct {
+	File         string
+	Line, Column int
+	Err          error
+}
+
+func (e *Error) Error() string {
+	if e.Line == 0 {
+		return fmt.Sprintf("%s: %s", e.File, e.Err)
+	}
+	return fmt.Sprintf("%s:%d:%d: %s", e.File, e.Line, e.Column, e.Err)
+}
+
+func (e *Error) Unwrap() error { return e.Err }
+
+// Causes of errors in a phrasebook, for errors.Is.
+var (
+	ErrBase    = errors.New("base is 0 or 1: the number of the first row and column")
+	ErrPart    = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {number} or {row-from-bottom}")
+	ErrNoMove  = errors.New("a move needs at least one prompt with what is typed")
+	ErrPattern = errors.New("the pattern does not compile")
+	ErrMarks   = errors.New("the two marks must be different and not blank")
+	ErrWhen    = errors.New("when stands inside forms: a single move always holds")
+	ErrControl = errors.New("what is typed is one line without control characters")
+)
+
+// Default is the book without any text of an assignment's own: moves are typed as
+// a program announces.
+func Default() *Book {
+	b, err := Parse("built in", "")
+	if err != nil {
+		panic(err) // the built-in wording is part of the program
+	}
+	return b
+}
+
+// Parse reads a phrasebook, which adds to the built-in English wording; file
+// names it in errors, which are all *Error.
+func Parse(file, text string) (*Book, error) {
+	var own document
+	if strings.TrimSpace(text) != "" {
+		if err := yaml.UnmarshalWithOptions([]byte(text), &own, yaml.Strict()); err != nil {
+			return nil, located(file, err)
+		}
+	}
+	var builtIn document
+	if err := yaml.UnmarshalWithOptions([]byte(english), &builtIn, yaml.Strict()); err != nil {
+		return nil, located("built in", err)
+	}
+	c := compiler{file: file, text: text, book: &Book{}}
+	c.compile(own, builtIn)
+	return c.book, c.err
+}
+
+func located(file string, err error) error {
+	e := &Error{File: file, Err: err}
+	var syntax yaml.Error
+	if errors.As(err, &syntax) {
+		e.Err = errors.New(syntax.GetMessage())
+		if token := syntax.GetToken(); token != nil {
+			e.Line, e.Column = token.Position.Line, token.Position.Column
+		}
+	}
+	return e
+}
+
+// compiler turns documents into a book and keeps the first error.
+type compiler struct {
+	file, text string
+	book       *Book
+	err        error
+}
+
+// fail keeps an error at the place of a YAML path such as $.says.won[0].
+func (c *compiler) fail(path string, cause error) {
+	if c.err != nil {
+		return
+	}
+	e := &Error{File: c.file, Err: cause}
+	c.err = e
+	file, err := parser.ParseBytes([]byte(c.text), 0)
+	if err != nil {
+		return
+	}
+	p, err := yaml.PathString(path)
+	if err != nil {
+		return
+	}
+	if node, err := p.FilterFile(file); err == nil && node != nil {
+		e.Line, e.Column = node.GetToken().Position.Line, node.GetToken().Position.Column
+	}
+}
+
+func (c *compiler) compile(own, builtIn document) {
+	b := c.book
+	c.players(own)
+	c.forms(own, builtIn)
+	b.empty = own.Empty
+	b.yes = own.Yes
+	both := func(name string, mine, theirs []string) []*regexp.Regexp {
+		return append(c.patterns("$."+name, mine), c.patterns("", theirs)...)
+	}
+	b.ignore = both("ignore", own.Ignore, builtIn.Ignore)
+	b.won = both("says.won", own.Says.Won, builtIn.Says.Won)
+	b.drawn = both("says.drawn", own.Says.Drawn, builtIn.Says.Drawn)
+	b.refused = both("says.refused", own.Says.Refused, builtIn.Says.Refused)
+	b.again = both("says.again", own.Says.Again, builtIn.Says.Again)
+	b.turn = both("says.turn", own.Says.Turn, builtIn.Says.Turn)
+	b.prompt = regexp.MustCompile(b.alternatives(true))
+	for i, a := range slices.Concat(own.Answers, builtIn.Answers) {
+		path := fmt.Sprintf("$.answers[%d]", i)
+		c.typed(path+".type", a.Type)
+		b.answers = append(b.answers, answer{c.pattern(path+".ask", a.Ask), a.Type})
+	}
+}
+
+func (c *compiler) players(own document) {
+	b := c.book
+	b.marks = [3]string{game.First: "X", game.Second: "O"}
+	if own.Marks != nil {
+		b.marks[game.First], b.marks[game.Second] = own.Marks.First, own.Marks.Second
+		if strings.TrimSpace(own.Marks.First) == "" || strings.TrimSpace(own.Marks.Second) == "" ||
+			strings.EqualFold(own.Marks.First, own.Marks.Second) {
+			c.fail("$.marks", ErrMarks)
+		}
+	}
+	b.names[game.First] = append([]string{"player 1", "player one", "first player", "player " + b.marks[game.First]}, own.Names.First...)
+	b.names[game.Second] = append([]string{"player 2", "player two", "second player", "player " + b.marks[game.Second]}, own.Names.Second...)
+}
+
+// forms compiles the ways to type a move: one that always holds, else those of
+// the book and then the built-in ones, each chosen by what a program says.
+func (c *compiler) forms(own, builtIn document) {
+	if own.Form.When != "" {
+		c.fail("$.when", ErrWhen)
+	}
+	if own.Form.Move != nil {
+		c.book.forms = []Form{c.form("$", own.Form)}
+		return
+	}
+	for i, f := range own.Forms {
+		c.book.forms = append(c.book.forms, c.form(fmt.Sprintf("$.forms[%d]", i), f))
+	}
+	for _, f := range builtIn.Forms {
+		if own.Form.Base != nil {
+			f.Base = own.Form.Base
+		}
+		c.book.forms = append(c.book.forms, c.form("$", f))
+	}
+	c.book.forms = append(c.book.forms, c.form("$", formDocument{Base: own.Form.Base, Move: []partDocument{{Type: "{row} {col}"}}}))
+}
+
+func (c *compiler) form(path string, d formDocument) Form {
+	form := Form{base: announced}
+	if d.Base != nil {
+		form.base = *d.Base
+		if *d.Base != 0 && *d.Base != 1 {
+			c.fail(path+".base", ErrBase)
+		}
+	}
+	if d.When != "" {
+		form.when = c.pattern(path+".when", d.When)
+	}
+	if len(d.Move) == 0 {
+		c.fail(path+".move", ErrNoMove)
+	}
+	for i, p := range d.Move {
+		form.prompts = append(form.prompts, c.part(fmt.Sprintf("%s.move[%d]", path, i), p, len(d.Move) > 1))
+	}
+	return form
+}
+
+// part compiles one prompt of a move. Where a move has several, one that does not
+// say how it is asked for is known by the word row or column.
+func (c *compiler) part(path string, p partDocument, several bool) part {
+	c.typed(path+".type", p.Type)
+	used := placeholder.FindAllString(p.Type, -1)
+	if len(used) == 0 || slices.ContainsFunc(used, func(name string) bool { return fields[name] == nil }) {
+		c.fail(path+".type", ErrPart)
+		return part{}
+	}
+	compiled := part{template: p.Type}
+	switch {
+	case p.Ask != "":
+		compiled.ask = c.pattern(path+".ask", p.Ask)
+	case several && strings.HasPrefix(used[0], "{row"):
+		compiled.ask = regexp.MustCompile(`(?i)\brow\b`)
+	case several:
+		compiled.ask = regexp.MustCompile(`(?i)\bcol(?:umn)?\b`)
+	}
+	return compiled
+}
+
+func (c *compiler) typed(path, text string) {
+	if strings.ContainsFunc(text, func(r rune) bool { return r < ' ' || r == 0x7f }) {
+		c.fail(path, ErrControl)
+	}
+}
+
+func (c *compiler) patterns(path string, texts []string) []*regexp.Regexp {
+	list := make([]*regexp.Regexp, len(texts))
+	for i, text := range texts {
+		list[i] = c.pattern(fmt.Sprintf("%s[%d]", path, i), text)
+	}
+	return list
+}
+
+// pattern compiles one pattern (RE2, upper and lower case alike) with {player}
+// put in. Where it fails it returns one that matches nothing.
+func (c *compiler) pattern(path, text string) *regexp.Regexp {
+	expanded := strings.ReplaceAll(text, "{player}", c.book.alternatives(false))
+	p, err := regexp.Compile("(?im)" + expanded)
+	if err != nil {
+		c.fail(path, fmt.Errorf("%w: %w", ErrPattern, err))
+		return regexp.MustCompile(`[^\s\S]`)
+	}
+	return p
+}
+
+// alternatives is a pattern for any name of either player. The groups are called
+// first and second; exact keeps marks in their own case.
+func (b *Book) alternatives(exact bool) string {
+	group := func(name string, p game.Player) string {
+		names := slices.Clone(b.names[p])
+		slices.SortFunc(names, func(x, y string) int { return len(y) - len(x) })
+		for i, n := range names {
+			names[i] = strings.ReplaceAll(regexp.QuoteMeta(n), " ", `\s*`)
+		}
+		mark := regexp.QuoteMeta(b.marks[p])
+		if exact {
+			mark = "(?-i:" + mark + ")"
+		}
+		return fmt.Sprintf(`(?P<%s>%s|%s)`, name, strings.Join(names, "|"), mark)
+	}
+	return `(?i:(?:^|[^\pL\pN_]))(?i:` + group("first", game.First) + `|` + group("second", game.Second) + `)(?:\b|$|[^\pL\pN_])`
+}

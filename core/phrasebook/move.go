@@ -1,0 +1,127 @@
+package phrasebook
+
+import (
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+
+	"durchgang/core/game"
+)
+
+// Form is one way to type a move.
+type Form struct {
+	when    *regexp.Regexp // what a program says that is typed to in this way; nil always holds
+	base    int            // the number of the first row and column
+	prompts []part
+}
+
+// part is one prompt of a move: what asks for it, and what is typed.
+type part struct {
+	ask      *regexp.Regexp // nil when any prompt will do
+	template string
+}
+
+// announced is the base of a form that leaves it to the program.
+const announced = -1
+
+var fromZero = regexp.MustCompile(`(?i)\b0\s*(?:-|–|to|\.\.+|through|,|or|and)\s*[1-9]|\bfrom (?:0|zero)\b|\b0,\s*1\b`)
+
+// Form chooses how moves are typed by what a program says before its first move.
+func (b *Book) Form(greeting string) Form {
+	text := Plain(greeting)
+	chosen := b.forms[len(b.forms)-1]
+	for _, said := range []string{lastLine(strings.Split(text, "\n")), text} {
+		if i := slices.IndexFunc(b.forms, func(f Form) bool { return f.when != nil && f.when.MatchString(said) }); i >= 0 {
+			chosen = b.forms[i]
+			break
+		}
+	}
+	if chosen.base == announced {
+		chosen.base = 1
+		if fromZero.MatchString(text) {
+			chosen.base = 0
+		}
+	}
+	return chosen
+}
+
+// place is a cell with what its text forms depend on.
+type place struct {
+	cell       game.Cell
+	rows, cols int
+	base       int
+}
+
+// fields are the placeholders of what is typed.
+var fields = map[string]func(place) string{
+	"{row}":             func(p place) string { return strconv.Itoa(int(p.cell.Row) + p.base) },
+	"{col}":             func(p place) string { return strconv.Itoa(int(p.cell.Col) + p.base) },
+	"{letter}":          func(p place) string { return letter(p.cell.Col) },
+	"{small-letter}":    func(p place) string { return strings.ToLower(letter(p.cell.Col)) },
+	"{row-letter}":      func(p place) string { return letter(p.cell.Row) },
+	"{row-from-bottom}": func(p place) string { return strconv.Itoa(p.rows - 1 - int(p.cell.Row) + p.base) },
+	"{number}":          number,
+}
+
+func letter(n int16) string { return string(rune('A' + n)) }
+
+var placeholder = regexp.MustCompile(`\{[^}]*\}`)
+
+// number counts the cells row by row. A cell off the board must not become the
+// number of one that is on it, so it is the number before the first or after the
+// last.
+func number(p place) string {
+	row, col := int(p.cell.Row), int(p.cell.Col)
+	n := row*p.cols + col
+	switch {
+	case row < 0 || col < 0:
+		n = -1
+	case row >= p.rows || col >= p.cols:
+		n = p.rows * p.cols
+	}
+	return strconv.Itoa(n + p.base)
+}
+
+// Lines returns the lines that type a move on a board of rows × cols, one for
+// each prompt.
+func (f Form) Lines(m game.Move, rows, cols int) []string {
+	at := place{cell: m.Cell, rows: rows, cols: cols, base: f.base}
+	lines := make([]string, len(f.prompts))
+	for i, part := range f.prompts {
+		lines[i] = placeholder.ReplaceAllStringFunc(part.template, func(name string) string { return fields[name](at) })
+	}
+	return lines
+}
+
+// Prompts is the number of prompts of a move.
+func (f Form) Prompts() int { return len(f.prompts) }
+
+// Asked returns which prompt of a move a program shows, from 0, and -1 when it
+// cannot be told.
+func (f Form) Asked(prompt string) int {
+	asked := -1
+	for i, part := range f.prompts {
+		if part.ask == nil || !part.ask.MatchString(prompt) {
+			continue
+		}
+		if asked >= 0 {
+			return -1
+		}
+		asked = i
+	}
+	return asked
+}
+
+// Skeleton is a prompt without what changes from move to move: players, numbers,
+// blanks and case.
+func (b *Book) Skeleton(prompt string) string {
+	text := b.prompt.ReplaceAllString(prompt, " P ")
+	text = strings.Map(func(r rune) rune {
+		if r >= '0' && r <= '9' {
+			return -1
+		}
+		return r
+	}, text)
+	return strings.ToLower(strings.Join(strings.Fields(text), " "))
+}

@@ -1,0 +1,294 @@
+package suite
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+	"strconv"
+	"strings"
+
+	"durchgang/core/game"
+)
+
+// SyntaxError is an error in a suite's text.
+type SyntaxError struct {
+	File   string
+	Line   int // from 1
+	Column int // in bytes, from 1
+	Err    error
+}
+
+func (e *SyntaxError) Error() string {
+	return fmt.Sprintf("%s:%d:%d: %s", e.File, e.Line, e.Column, e.Err)
+}
+
+func (e *SyntaxError) Unwrap() error { return e.Err }
+
+// Causes of errors in a suite's text, for errors.Is.
+var (
+	ErrNoGame    = errors.New("a suite begins with its game, as in: game tic-tac-toe")
+	ErrWord      = errors.New("one word is expected here")
+	ErrQuote     = errors.New("a quoted text begins and ends with \" on one line")
+	ErrNoScript  = errors.New("a move stands before the first script")
+	ErrNoCrit    = errors.New("this stands before the first criterion")
+	ErrDuplicate = errors.New("it is there already")
+	ErrAspect    = errors.New("unknown aspect")
+	ErrCost      = errors.New("not-shown is followed by costs or keeps")
+	ErrEmpty     = errors.New("a suite has at least one script, and a script at least one step")
+	ErrTooLong   = errors.New("a line to type has at most 200 characters, none of them a control character")
+)
+
+const maxTyped = 200
+
+// Parse reads a suite; file names it in errors, which are all *SyntaxError.
+func Parse(file, text string, games game.Registry) (*Suite, error) {
+	p := parser{games: games, suite: &Suite{}}
+	err := p.parse(text)
+	var syntax *SyntaxError
+	if errors.As(err, &syntax) {
+		syntax.File = file
+	}
+	if err != nil {
+		return nil, err
+	}
+	return p.suite, nil
+}
+
+type parser struct {
+	games game.Registry
+	suite *Suite
+	line  int
+}
+
+// word is one blank-separated or quoted word of a line.
+type word struct {
+	text   string
+	quoted bool
+	column int
+}
+
+func (p *parser) parse(text string) error {
+	for line := range strings.SplitSeq(text, "\n") {
+		p.line++
+		words, err := p.split(strings.TrimSuffix(line, "\r"))
+		if err != nil {
+			return err
+		}
+		if len(words) == 0 {
+			continue
+		}
+		if err := p.statement(words); err != nil {
+			return err
+		}
+	}
+	return p.check()
+}
+
+func (p *parser) fail(column int, cause error, about ...string) error {
+	if len(about) > 0 {
+		cause = fmt.Errorf("%q: %w", strings.Join(about, " "), cause)
+	}
+	return &SyntaxError{Line: p.line, Column: column, Err: cause}
+}
+
+func (p *parser) split(line string) ([]word, error) {
+	var words []word
+	for i := 0; i < len(line); {
+		switch {
+		case line[i] == ' ' || line[i] == '\t':
+			i++
+		case line[i] == '#':
+			return words, nil
+		case line[i] == '"':
+			quoted, err := strconv.QuotedPrefix(line[i:])
+			if err != nil {
+				return nil, p.fail(i+1, ErrQuote)
+			}
+			text, err := strconv.Unquote(quoted)
+			if err != nil {
+				return nil, p.fail(i+1, ErrQuote)
+			}
+			words = append(words, word{text, true, i + 1})
+			i += len(quoted)
+		default:
+			end := i
+			for end < len(line) && !strings.ContainsRune(" \t#\"", rune(line[end])) {
+				end++
+			}
+			words = append(words, word{line[i:end], false, i + 1})
+			i = end
+		}
+	}
+	return words, nil
+}
+
+func (p *parser) statement(words []word) error {
+	head, rest := words[0], words[1:]
+	if head.quoted {
+		return p.steps(words)
+	}
+	if p.suite.Rules == nil && head.text != "game" {
+		return p.fail(head.column, ErrNoGame)
+	}
+	switch head.text {
+	case "game":
+		return p.game(head, rest)
+	case "criterion":
+		return p.criterion(head, rest)
+	case "points", "not-shown", "claims":
+		return p.attribute(head, rest)
+	case "script":
+		return p.script(head, rest)
+	default:
+		return p.steps(words)
+	}
+}
+
+func (p *parser) game(head word, rest []word) error {
+	if len(rest) != 1 {
+		return p.fail(head.column, ErrWord, "game")
+	}
+	if p.suite.Rules != nil {
+		return p.fail(head.column, ErrDuplicate, "game")
+	}
+	rules, err := p.games.Rules(rest[0].text)
+	if err != nil {
+		return p.fail(rest[0].column, err)
+	}
+	p.suite.Rules = rules
+	return nil
+}
+
+func (p *parser) criterion(head word, rest []word) error {
+	if len(rest) != 2 || rest[0].quoted || !rest[1].quoted {
+		return p.fail(head.column, errors.New(`a criterion has a name and a title, as in: criterion lines "A complete line wins"`))
+	}
+	if _, found := p.suite.Criterion(rest[0].text); found {
+		return p.fail(rest[0].column, ErrDuplicate, rest[0].text)
+	}
+	p.suite.Criteria = append(p.suite.Criteria, Criterion{Name: rest[0].text, Title: rest[1].text, NotShown: Costs})
+	return nil
+}
+
+func (p *parser) attribute(head word, rest []word) error {
+	if len(p.suite.Criteria) == 0 {
+		return p.fail(head.column, ErrNoCrit, head.text)
+	}
+	c := &p.suite.Criteria[len(p.suite.Criteria)-1]
+	if head.text == "claims" {
+		return p.claims(c, rest)
+	}
+	if len(rest) != 1 {
+		return p.fail(head.column, ErrWord, head.text)
+	}
+	if head.text == "points" {
+		points, err := ParsePoints(rest[0].text)
+		if err != nil {
+			return p.fail(rest[0].column, err)
+		}
+		c.Points = points
+		return nil
+	}
+	c.NotShown = Cost(rest[0].text)
+	if c.NotShown != Costs && c.NotShown != Keeps {
+		return p.fail(rest[0].column, ErrCost, rest[0].text)
+	}
+	return nil
+}
+
+func (p *parser) claims(c *Criterion, names []word) error {
+	for _, name := range names {
+		aspect := Aspect(name.text)
+		if !slices.Contains(aspects, aspect) {
+			return p.fail(name.column, fmt.Errorf("%w; known are %s", ErrAspect, aspectNames()), name.text)
+		}
+		c.Claims = append(c.Claims, aspect)
+	}
+	return nil
+}
+
+func aspectNames() string {
+	names := make([]string, len(aspects))
+	for i, a := range aspects {
+		names[i] = string(a)
+	}
+	return strings.Join(names, ", ")
+}
+
+func (p *parser) script(head word, rest []word) error {
+	if len(rest) != 1 || !rest[0].quoted {
+		return p.fail(head.column, errors.New(`a script has a title, as in: script "row 1, first player"`))
+	}
+	if len(p.suite.Criteria) == 0 {
+		return p.fail(head.column, ErrNoCrit, "script")
+	}
+	for _, s := range p.suite.Scripts {
+		if s.Title == rest[0].text {
+			return p.fail(rest[0].column, ErrDuplicate, s.Title)
+		}
+	}
+	p.suite.Scripts = append(p.suite.Scripts, Script{
+		Title:     rest[0].text,
+		Criterion: p.suite.Criteria[len(p.suite.Criteria)-1].Name,
+		Line:      p.line,
+	})
+	return nil
+}
+
+func (p *parser) steps(words []word) error {
+	if len(p.suite.Scripts) == 0 {
+		return p.fail(words[0].column, ErrNoScript, words[0].text)
+	}
+	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
+	for _, w := range words {
+		step, err := p.step(w)
+		if err != nil {
+			return err
+		}
+		s.Steps = append(s.Steps, step)
+	}
+	return nil
+}
+
+func (p *parser) step(w word) (Step, error) {
+	step := Step{Line: p.line, Column: w.column}
+	if w.quoted {
+		if len(w.text) > maxTyped || strings.ContainsFunc(w.text, func(r rune) bool { return r < ' ' || r == 0x7f }) {
+			return step, p.fail(w.column, ErrTooLong)
+		}
+		step.Act, step.Text, step.Refused = TypeLine, w.text, true
+		return step, nil
+	}
+	if w.text == "again" {
+		step.Act = Again
+		return step, nil
+	}
+	text, refused := strings.CutPrefix(w.text, "!")
+	move, err := p.suite.Rules.ParseMove(text)
+	if err != nil {
+		return step, p.fail(w.column, err)
+	}
+	step.Act, step.Move, step.Refused = MakeMove, move, refused
+	return step, nil
+}
+
+// check plays every script once, so that a suite that was read is one that the
+// rules agree with.
+func (p *parser) check() error {
+	s := p.suite
+	if s.Rules == nil {
+		return p.fail(1, ErrNoGame)
+	}
+	if len(s.Scripts) == 0 {
+		return p.fail(1, ErrEmpty)
+	}
+	for _, script := range s.Scripts {
+		if len(script.Steps) == 0 {
+			return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
+		}
+		if _, err := script.Moments(s.Rules); err != nil {
+			return err
+		}
+	}
+	return nil
+}

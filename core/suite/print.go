@@ -1,0 +1,56 @@
+package suite
+
+import (
+	"fmt"
+	"strconv"
+	"strings"
+)
+
+// String writes the suite in the form that Parse reads.
+func (s *Suite) String() string {
+	var b strings.Builder
+	fmt.Fprintf(&b, "game %s\n", s.Rules.Variant())
+	for _, c := range s.Criteria {
+		fmt.Fprintf(&b, "\ncriterion %s %s\n", c.Name, strconv.Quote(c.Title))
+		fmt.Fprintf(&b, "  points %s\n  not-shown %s\n", c.Points, c.NotShown)
+		if len(c.Claims) > 0 {
+			fmt.Fprintf(&b, "  claims %s\n", join(c.Claims))
+		}
+		for _, script := range s.Scripts {
+			if script.Criterion == c.Name {
+				fmt.Fprintf(&b, "\nscript %s\n  %s\n", strconv.Quote(script.Title), s.steps(script))
+			}
+		}
+	}
+	return b.String()
+}
+
+func join(claims []Aspect) string {
+	names := make([]string, len(claims))
+	for i, a := range claims {
+		names[i] = string(a)
+	}
+	return strings.Join(names, " ")
+}
+
+func (s *Suite) steps(script Script) string {
+	words := make([]string, len(script.Steps))
+	for i, step := range script.Steps {
+		words[i] = s.Word(step)
+	}
+	return strings.Join(words, " ")
+}
+
+// Word writes one step as it stands in a script.
+func (s *Suite) Word(step Step) string {
+	switch {
+	case step.Act == TypeLine:
+		return strconv.Quote(step.Text)
+	case step.Act != MakeMove:
+		return string(step.Act)
+	case step.Refused:
+		return "!" + s.Rules.FormatMove(step.Move)
+	default:
+		return s.Rules.FormatMove(step.Move)
+	}
+}

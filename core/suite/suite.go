@@ -1,0 +1,107 @@
+package suite
+
+import (
+	"slices"
+
+	"durchgang/core/game"
+)
+
+// Suite is the scripts of an assignment with the criteria they serve.
+type Suite struct {
+	Rules    game.Rules
+	Criteria []Criterion
+	Scripts  []Script
+}
+
+// Criterion is one thing that is graded.
+type Criterion struct {
+	Name     string
+	Title    string
+	Points   Points
+	Claims   []Aspect // what this criterion is charged for
+	NotShown Cost
+}
+
+// Cost says what becomes of the points when a program did not show whether it
+// keeps the rule.
+type Cost string
+
+// The two costs. A criterion that does not say loses its points.
+const (
+	Costs Cost = "costs"
+	Keeps Cost = "keeps"
+)
+
+// Aspect is the rule that a difference between program and reference concerns.
+// A difference is charged to the criterion of its script when that claims the
+// aspect, and else to the first criterion that does.
+type Aspect string
+
+// The aspects of games in which two people move in turn.
+const (
+	Legal     Aspect = "legal"   // a legal move is accepted
+	Mark      Aspect = "mark"    // a move changes its own cell, and no other
+	Turns     Aspect = "turn"    // the players alternate, the right one begins
+	Win       Aspect = "win"     // a win is announced when there is one, for the right player
+	Draw      Aspect = "draw"    // a draw is announced when there is one
+	TakenCell Aspect = "taken"   // a taken cell is refused
+	Range     Aspect = "range"   // a cell off the board is refused
+	Text      Aspect = "text"    // a line that is no move is refused
+	TurnKept  Aspect = "kept"    // a refused move leaves the turn with the same player
+	AfterEnd  Aspect = "end"     // nothing is played after the end
+	NewGame   Aspect = "again"   // another game starts afresh
+	Running   Aspect = "running" // the program neither crashes nor hangs nor floods
+)
+
+var aspects = []Aspect{Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running}
+
+// Script is a sequence of steps that starts with a new program.
+type Script struct {
+	Title     string
+	Criterion string
+	Steps     []Step
+	Line      int // of the script's title in its file, from 1
+}
+
+// Act is what a step does.
+type Act string
+
+// The acts of a script.
+const (
+	Start    Act = "start" // the program is started; before every script's first step
+	MakeMove Act = "move"
+	TypeLine Act = "line"  // a raw line is typed that is no move
+	Again    Act = "again" // another game is asked for
+)
+
+// Step is one word of a script.
+type Step struct {
+	Act     Act
+	Move    game.Move
+	Text    string // the raw line
+	Refused bool   // the step must be refused
+	Line    int    // place in the file, from 1
+	Column  int
+}
+
+// Criterion returns the criterion of that name.
+func (s *Suite) Criterion(name string) (Criterion, bool) {
+	for _, c := range s.Criteria {
+		if c.Name == name {
+			return c, true
+		}
+	}
+	return Criterion{}, false
+}
+
+// Total is the sum of the points of all criteria.
+func (s *Suite) Total() Points {
+	var sum Points
+	for _, c := range s.Criteria {
+		sum += c.Points
+	}
+	return sum
+}
+
+// Claim reports whether the criterion is charged for the aspect.
+func (c Criterion) Claim(a Aspect) bool { return slices.Contains(c.Claims, a) }

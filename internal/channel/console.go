@@ -1,0 +1,201 @@
+package channel
+
+import (
+	"errors"
+	"fmt"
+	"os"
+	"time"
+
+	"github.com/creack/pty"
+	"golang.org/x/sys/unix"
+
+	"durchgang/internal/sandbox"
+)
+
+// console is a box on a pseudo-terminal that knows when its program waits.
+type console struct {
+	box     *sandbox.Box
+	master  *os.File
+	fd      int // of master
+	probe   probe
+	limits  Patience
+	printed int   // bytes printed since the start
+	written int64 // bytes the program has written when it last rested
+	seen    int   // of printed, at that time
+}
+
+// Patience bounds what a program may do between two lines typed.
+type Patience struct {
+	Rest   time.Duration // time until it asks for input or ends
+	Output int           // bytes it prints until then
+	Total  int           // bytes it prints from its start to its end
+}
+
+// DefaultPatience is ample for a classroom game.
+func DefaultPatience() Patience {
+	return Patience{Rest: 3 * time.Second, Output: 64 << 10, Total: 1 << 20}
+}
+
+// rest is how a program came to rest.
+type rest string
+
+const (
+	waits  rest = "waits"
+	ended  rest = "ended"
+	stuck  rest = "stuck"
+	floods rest = "floods"
+)
+
+// open starts the program on a new pseudo-terminal of 24 rows × 80 columns,
+// without echo and without translation of line ends, so that what is read is what
+// the program printed.
+func open(spec sandbox.Spec, limits Patience) (*console, error) {
+	master, slave, err := pty.Open()
+	if err != nil {
+		return nil, fmt.Errorf("open a pseudo-terminal: %w", err)
+	}
+	defer slave.Close()
+	c := &console{master: master, fd: int(master.Fd()), limits: limits}
+	if err := prepare(slave); err != nil {
+		master.Close()
+		return nil, fmt.Errorf("set the terminal up: %w", err)
+	}
+	if err := unix.SetNonblock(c.fd, true); err != nil {
+		master.Close()
+		return nil, err
+	}
+	terminal, err := device(slave)
+	if err != nil {
+		master.Close()
+		return nil, err
+	}
+	if c.box, err = sandbox.Start(spec, slave); err != nil {
+		master.Close()
+		return nil, err
+	}
+	c.probe = probe{box: c.box, terminal: terminal}
+	return c, nil
+}
+
+func prepare(slave *os.File) error {
+	if err := pty.Setsize(slave, &pty.Winsize{Rows: 24, Cols: 80}); err != nil {
+		return err
+	}
+	settings, err := unix.IoctlGetTermios(int(slave.Fd()), unix.TCGETS)
+	if err != nil {
+		return err
+	}
+	settings.Lflag &^= unix.ECHO
+	settings.Oflag &^= unix.OPOST
+	return unix.IoctlSetTermios(int(slave.Fd()), unix.TCSETS, settings)
+}
+
+// typeLine writes a line and its end to the terminal.
+func (c *console) typeLine(line string) error {
+	data := []byte(line + "\n")
+	c.probe.expect(len(data))
+	for len(data) > 0 {
+		n, err := unix.Write(c.fd, data)
+		switch {
+		case errors.Is(err, unix.EAGAIN):
+			c.poll(time.Millisecond)
+		case err != nil:
+			return err
+		}
+		data = data[max(n, 0):]
+	}
+	return nil
+}
+
+const (
+	firstPoll = 30 * time.Microsecond
+	maxPoll   = 4 * time.Millisecond
+	handOver  = 2 * time.Millisecond // within which a pseudo-terminal hands bytes over
+	quiet     = 300 * time.Millisecond
+)
+
+// settle reads until the program waits for input, ends, or loses patience's limits,
+// and returns what it printed.
+func (c *console) settle() ([]byte, rest) {
+	var out []byte
+	deadline := time.Now().Add(c.limits.Rest)
+	pause := firstPoll
+	silent := time.Now()
+	for {
+		n := c.drain(&out)
+		if n > 0 {
+			pause, silent = firstPoll, time.Now()
+		}
+		if len(out) > c.limits.Output || c.printed > c.limits.Total {
+			return out[:min(len(out), c.limits.Output)], floods
+		}
+		select {
+		case <-c.box.Done():
+			for c.drain(&out) > 0 {
+			}
+			return out, ended
+		default:
+		}
+		if c.probe.waiting(time.Since(silent) > quiet) && c.handedOver(&out) {
+			return out, waits
+		}
+		if time.Now().After(deadline) {
+			return out, stuck
+		}
+		if !c.poll(pause) {
+			pause = min(pause*2, maxPoll)
+		}
+	}
+}
+
+// handedOver reports whether everything that the program wrote has arrived. What
+// a waiting program has written and the terminal has not handed over yet comes
+// within handOver; the program may also have written elsewhere.
+func (c *console) handedOver(out *[]byte) bool {
+	written := c.probe.written()
+	until := time.Now().Add(handOver)
+	for written-c.written > int64(c.printed-c.seen) && time.Now().Before(until) {
+		if c.poll(handOver/8) && c.drain(out) == 0 {
+			break
+		}
+	}
+	if c.drain(out) > 0 && !c.probe.waiting(false) {
+		return false
+	}
+	c.written, c.seen = written, c.printed
+	return true
+}
+
+// drain reads what is there without waiting and returns how many bytes it was.
+func (c *console) drain(out *[]byte) int {
+	var buffer [4096]byte
+	total := 0
+	for len(*out) <= c.limits.Output {
+		n, err := unix.Read(c.fd, buffer[:])
+		if n <= 0 || err != nil {
+			break
+		}
+		*out = append(*out, buffer[:n]...)
+		total += n
+	}
+	c.printed += total
+	return total
+}
+
+// poll waits until there is something to read, for at most d.
+func (c *console) poll(d time.Duration) bool {
+	timeout := unix.NsecToTimespec(d.Nanoseconds())
+	fds := []unix.PollFd{{Fd: int32(c.fd), Events: unix.POLLIN}}
+	n, err := unix.Ppoll(fds, &timeout, nil)
+	if err == nil && n > 0 && fds[0].Revents&unix.POLLIN == 0 {
+		time.Sleep(d) // the terminal has hung up; the box is about to be done
+	}
+	return err == nil && n > 0 && fds[0].Revents&unix.POLLIN != 0
+}
+
+// close kills the program, if it still runs, and closes the terminal.
+func (c *console) close() {
+	c.box.Kill()
+	c.probe.close()
+	c.master.Close()
+}

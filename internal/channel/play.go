@@ -1,0 +1,278 @@
+package channel
+
+import (
+	"context"
+	"regexp"
+	"slices"
+	"strings"
+	"time"
+
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/sandbox"
+)
+
+// Event is one thing typed or printed, in the order in which it happened.
+type Event struct {
+	At      time.Duration `json:"at"` // since the start of the program
+	Typed   *string       `json:"typed,omitempty"`
+	Printed []byte        `json:"printed,omitempty"`
+}
+
+// Performance is how a program played a script: one observation and one list of
+// events for each moment that was tried.
+type Performance struct {
+	Observations []judge.Observation
+	Events       [][]Event
+}
+
+// Terminal plays scripts with console programs.
+type Terminal struct {
+	Book     *phrasebook.Book
+	Rules    game.Rules
+	Patience Patience
+}
+
+// Play starts the program anew and plays the moments of one script. The error is
+// about the machine, never about the program. A cancelled context ends it.
+func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (Performance, error) {
+	c, err := open(spec, t.Patience)
+	if err != nil {
+		return Performance{}, err
+	}
+	defer c.close()
+	p := player{Terminal: t, console: c, started: time.Now()}
+	p.rows, p.cols = t.Rules.Shape()
+	for _, m := range moments {
+		if err := ctx.Err(); err != nil {
+			return Performance{}, err
+		}
+		if !p.moment(m) {
+			break
+		}
+	}
+	return p.done, nil
+}
+
+// player is one script on one console.
+type player struct {
+	Terminal
+	console    *console
+	started    time.Time
+	rows, cols int
+	done       Performance
+
+	form    phrasebook.Form
+	usual   string // skeleton of the move prompt
+	events  []Event
+	text    string   // printed since the move's last line
+	rest    rest     // how the program rests now
+	pending []string // lines of a move that the program holds while it asks for the next
+	marks   int      // on the board shown last
+	now     judge.Observation
+}
+
+// moment plays one moment; it returns false when the script cannot go on.
+func (p *player) moment(m suite.Moment) bool {
+	p.events, p.now = nil, judge.Observation{Condition: p.now.Condition, Detail: p.now.Detail, Facts: p.now.Facts}
+	switch {
+	case m.Step.Act == suite.Start:
+		p.read()
+		p.form = p.Book.Form(p.text)
+		p.observe()
+		if p.now.Condition == judge.Waiting {
+			p.now.Condition = judge.Asking
+		}
+	case m.Step.Act == suite.Again:
+		p.again()
+	case p.now.Condition != judge.Asking && p.now.Condition != judge.Waiting:
+		p.now.Untyped, p.now.Facts = true, nil
+	case !p.attempt(m.Step):
+		return false
+	default:
+		p.observe()
+	}
+	p.done.Observations = append(p.done.Observations, p.now)
+	p.done.Events = append(p.done.Events, p.events)
+	return !(m.Step.Act == suite.Again && p.now.Untyped)
+}
+
+func (p *player) again() {
+	yes, offered := p.Book.Offers(tail(p.text))
+	switch {
+	case p.now.Condition == judge.Offering && offered:
+		p.enter(yes)
+		p.observe()
+	case p.now.Condition != judge.Anew:
+		p.now.Untyped, p.now.Facts = true, nil
+		return
+	}
+	p.marks = 0
+	if p.now.Condition == judge.Waiting || p.now.Condition == judge.Anew {
+		p.now.Condition = judge.Asking
+	}
+}
+
+// attempt types a step. It returns false when the program holds a part of an
+// earlier move and cannot be given this one.
+func (p *player) attempt(step suite.Step) bool {
+	prompts := p.form.Prompts()
+	lines := slices.Repeat([]string{step.Text}, prompts)
+	held := len(p.pending)
+	if step.Act == suite.MakeMove {
+		lines = p.form.Lines(step.Move, p.rows, p.cols)
+		if !slices.Equal(lines[:held], p.pending) {
+			return false
+		}
+	}
+	for i := held; i < prompts; i++ {
+		p.enter(lines[i])
+		asked := p.form.Asked(p.prompt())
+		if p.rest != waits || i+1 == prompts || p.refused() || asked >= 0 && asked != i+1 {
+			p.hold(lines, asked)
+			return true
+		}
+	}
+	return true
+}
+
+// hold keeps the lines of a refused move that the program does not ask for again.
+func (p *player) hold(lines []string, asked int) {
+	p.pending = nil
+	if asked > 0 && p.rest == waits {
+		p.pending = slices.Clone(lines[:asked])
+	}
+}
+
+func (p *player) prompt() string {
+	return p.Book.Read(p.text, 0, 0, "").Prompt
+}
+
+func (p *player) refused() bool {
+	_, refused := game.Refused(p.Book.Read(p.text, 0, 0, p.usual).Facts)
+	return refused
+}
+
+// enter types a line and reads what follows.
+func (p *player) enter(line string) {
+	p.text = ""
+	p.typed(line)
+	p.read()
+	// A program that takes the terminal over prints what is typed by itself.
+	p.text = strings.TrimPrefix(p.text, line+"\r\n")
+}
+
+func (p *player) typed(line string) {
+	p.events = append(p.events, Event{At: time.Since(p.started), Typed: &line})
+	if err := p.console.typeLine(line); err != nil {
+		p.rest = ended
+	}
+}
+
+const maxAnswers = 8
+
+// read reads until the program rests, giving the answers that the book has.
+func (p *player) read() {
+	for range maxAnswers {
+		printed, rest := p.console.settle()
+		p.rest = rest
+		if len(printed) > 0 {
+			p.events = append(p.events, Event{At: time.Since(p.started), Printed: printed})
+			p.text += string(printed)
+		}
+		answer, found := p.Book.Answer(p.prompt())
+		if rest != waits || !found {
+			return
+		}
+		p.typed(answer)
+		p.text += "\n" // where the person typing would see the line end
+	}
+}
+
+// observe turns what was printed into the observation of this moment.
+func (p *player) observe() {
+	reading := p.Book.Read(p.text, p.rows, p.cols, p.usual)
+	marks, shown := count(reading.Facts)
+	p.now = judge.Observation{Facts: reading.Facts, Silent: strings.TrimSpace(p.text) == ""}
+	if p.usual == "" {
+		p.usual = p.Book.Skeleton(reading.Prompt)
+	}
+	switch p.rest {
+	case ended:
+		p.now.Condition, p.now.Detail = p.ending()
+	case stuck:
+		p.now.Condition, p.now.Detail = judge.Stuck, "for "+p.Patience.Rest.String()
+	case floods:
+		p.now.Condition = judge.Flooding
+	default:
+		p.now.Condition = p.waiting(reading, shown && marks == 0 && p.marks > 1)
+	}
+	if shown {
+		p.marks = marks
+	}
+}
+
+func (p *player) waiting(reading phrasebook.Reading, fresh bool) judge.Condition {
+	if _, offered := p.Book.Offers(tail(p.text)); offered {
+		return judge.Offering
+	}
+	if fresh {
+		return judge.Anew
+	}
+	turn := slices.ContainsFunc(reading.Facts, func(f game.Fact) bool { return f.Kind == game.FactTurn })
+	if turn || p.usual != "" && p.Book.Skeleton(reading.Prompt) == p.usual {
+		return judge.Asking
+	}
+	return judge.Waiting
+}
+
+// tail is the last two lines that are not blank, where a question stands.
+func tail(printed string) string {
+	lines := strings.Split(phrasebook.Plain(printed), "\n")
+	lines = slices.DeleteFunc(lines, func(line string) bool { return strings.TrimSpace(line) == "" })
+	return strings.Join(lines[max(0, len(lines)-2):], "\n")
+}
+
+func count(facts []game.Fact) (marks int, shown bool) {
+	for _, f := range facts {
+		if f.Kind == game.FactCell {
+			shown = true
+			if f.Player != game.Nobody {
+				marks++
+			}
+		}
+	}
+	return marks, shown
+}
+
+// trace matches what the runtimes of the languages print when a program fails.
+var trace = regexp.MustCompile(`Traceback \(most recent call last\)|(?m)^\s+at .+[:(]\d+|(?m)^Node\.js v|SyntaxError|runtime error`)
+
+// ending tells a program that ended by itself from one that failed.
+func (p *player) ending() (judge.Condition, string) {
+	exit := p.console.box.Exit()
+	switch {
+	case exit.Exceeded != "":
+		return judge.Exceeded, exit.String()
+	case exit.Signal != "":
+		return judge.Crashed, exit.String()
+	case exit.Code != 0 && trace.MatchString(p.text):
+		return judge.Crashed, complaint(p.text)
+	case exit.Code != 0:
+		return judge.Ended, exit.String()
+	}
+	return judge.Ended, ""
+}
+
+var errorLine = regexp.MustCompile(`(?m)^\s*((?:\w+\.)*\w*(?:Error|Exception|Interrupt)\b.*)$`)
+
+// complaint is the line of a runtime's message that says what went wrong.
+func complaint(printed string) string {
+	matches := errorLine.FindAllString(phrasebook.Plain(printed), -1)
+	if len(matches) == 0 {
+		return "the program's runtime reports an error"
+	}
+	return strings.TrimSpace(matches[len(matches)-1])
+}

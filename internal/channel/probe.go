@@ -1,0 +1,304 @@
+package channel
+
+import (
+	"bytes"
+	"fmt"
+	"os"
+	"strconv"
+
+	"golang.org/x/sys/unix"
+
+	"durchgang/internal/sandbox"
+)
+
+// probe asks /proc whether a program waits for input on its terminal.
+//
+// A line is consumed when the processes of the box have together read as many
+// bytes more as it has (proc(5), io: rchar counts terminal input). The program
+// waits when no thread of it runs or sleeps, and one is inside a read of the
+// terminal, or in epoll_wait or poll while its epoll set or the process holds the
+// terminal (proc(5), task/syscall).
+type probe struct {
+	box      *sandbox.Box
+	terminal uint64 // device number
+	target   int64  // rchar at which the line typed last is consumed
+	watched  []*process
+}
+
+// process keeps the files of a process open, since asking again is then cheap.
+type process struct {
+	pid     int
+	io      *os.File
+	tasks   *os.File
+	threads map[string]*os.File
+	fds     map[int]bool // whether a descriptor is the terminal
+}
+
+// device returns the device number of a terminal.
+func device(f *os.File) (uint64, error) {
+	var st unix.Stat_t
+	if err := unix.Fstat(int(f.Fd()), &st); err != nil {
+		return 0, fmt.Errorf("look at the terminal: %w", err)
+	}
+	return st.Rdev, nil
+}
+
+// expect notes that n bytes are about to be typed.
+func (p *probe) expect(n int) {
+	p.refresh()
+	read, _ := p.counters()
+	p.target = read + int64(n)
+}
+
+// written is the number of bytes the program has written anywhere.
+func (p *probe) written() int64 {
+	_, written := p.counters()
+	return written
+}
+
+// waiting reports whether the program has consumed what was typed and waits for
+// more. A lenient answer leaves out whether all of it was consumed, for programs
+// that read a line in parts, and whether timers are pending.
+func (p *probe) waiting(lenient bool) bool {
+	p.refresh()
+	if len(p.watched) == 0 {
+		return false
+	}
+	if read, _ := p.counters(); read < p.target && !lenient {
+		return false
+	}
+	onTerminal := false
+	for _, proc := range p.watched {
+		switch proc.state(p.terminal, lenient) {
+		case busy:
+			return false
+		case onInput:
+			onTerminal = true
+		}
+	}
+	return onTerminal
+}
+
+// refresh brings the list of processes up to date.
+func (p *probe) refresh() {
+	pids := p.box.Processes()
+	kept := p.watched[:0]
+	for _, proc := range p.watched {
+		if i := index(pids, proc.pid); i >= 0 {
+			pids[i] = 0
+			kept = append(kept, proc)
+		} else {
+			proc.close()
+		}
+	}
+	p.watched = kept
+	for _, pid := range pids {
+		if pid == 0 {
+			continue
+		}
+		if proc := watch(pid); proc != nil {
+			p.watched = append(p.watched, proc)
+		}
+	}
+}
+
+func index(pids []int, pid int) int {
+	for i, candidate := range pids {
+		if candidate == pid {
+			return i
+		}
+	}
+	return -1
+}
+
+func (p *probe) counters() (read, written int64) {
+	for _, proc := range p.watched {
+		r, w := proc.counters()
+		read, written = read+r, written+w
+	}
+	return read, written
+}
+
+func (p *probe) close() {
+	for _, proc := range p.watched {
+		proc.close()
+	}
+	p.watched = nil
+}
+
+func watch(pid int) *process {
+	io, err := os.Open(fmt.Sprintf("/proc/%d/io", pid))
+	if err != nil {
+		return nil
+	}
+	tasks, err := os.Open(fmt.Sprintf("/proc/%d/task", pid))
+	if err != nil {
+		io.Close()
+		return nil
+	}
+	return &process{pid: pid, io: io, tasks: tasks, threads: map[string]*os.File{}, fds: map[int]bool{}}
+}
+
+func (p *process) close() {
+	p.io.Close()
+	p.tasks.Close()
+	for _, f := range p.threads {
+		f.Close()
+	}
+}
+
+// counters reads rchar and wchar, the first two lines of /proc/PID/io.
+func (p *process) counters() (read, written int64) {
+	var buffer [256]byte
+	n, _ := p.io.ReadAt(buffer[:], 0)
+	return number(buffer[:n], "rchar: "), number(buffer[:n], "wchar: ")
+}
+
+func number(text []byte, name string) int64 {
+	_, rest, found := bytes.Cut(text, []byte(name))
+	if !found {
+		return 0
+	}
+	end := bytes.IndexByte(rest, '\n')
+	if end < 0 {
+		end = len(rest)
+	}
+	n, _ := strconv.ParseInt(string(rest[:end]), 10, 64)
+	return n
+}
+
+// activity is what a thread or process does.
+type activity int
+
+const (
+	idle    activity = iota // blocked on something that is not input
+	onInput                 // blocked on the terminal
+	busy                    // running or sleeping
+)
+
+// state is busy when one thread is, else onInput when one thread is.
+func (p *process) state(terminal uint64, lenient bool) activity {
+	if _, err := p.tasks.Seek(0, 0); err != nil {
+		return busy
+	}
+	names, err := p.tasks.Readdirnames(-1)
+	if err != nil || len(names) == 0 {
+		return busy
+	}
+	found := idle
+	for _, name := range names {
+		switch p.thread(name, terminal, lenient) {
+		case busy:
+			return busy
+		case onInput:
+			found = onInput
+		}
+	}
+	return found
+}
+
+func (p *process) thread(name string, terminal uint64, lenient bool) activity {
+	f := p.threads[name]
+	if f == nil {
+		var err error
+		if f, err = os.Open(fmt.Sprintf("/proc/%d/task/%s/syscall", p.pid, name)); err != nil {
+			return busy
+		}
+		p.threads[name] = f
+	}
+	var buffer [256]byte
+	n, err := f.ReadAt(buffer[:], 0)
+	if n == 0 && err != nil {
+		f.Close()
+		delete(p.threads, name)
+		return busy
+	}
+	return p.classify(buffer[:n], terminal, lenient)
+}
+
+// classify reads a line of /proc/PID/task/TID/syscall: "running", or the number
+// of the system call, six arguments in hexadecimal, and two addresses.
+func (p *process) classify(line []byte, terminal uint64, lenient bool) activity {
+	fields := bytes.Fields(line)
+	if len(fields) < 7 {
+		return busy
+	}
+	call, err := strconv.Atoi(string(fields[0]))
+	if err != nil || call < 0 {
+		return busy
+	}
+	switch call {
+	case unix.SYS_READ, unix.SYS_READV:
+		if p.isTerminal(int(argument(fields, 0)), terminal) {
+			return onInput
+		}
+	case unix.SYS_EPOLL_WAIT, unix.SYS_EPOLL_PWAIT:
+		return p.onPoll(p.epollHolds(int(argument(fields, 0)), terminal), int32(argument(fields, 3)) >= 0 && !lenient)
+	case unix.SYS_EPOLL_PWAIT2:
+		return p.onPoll(p.epollHolds(int(argument(fields, 0)), terminal), argument(fields, 3) != 0 && !lenient)
+	case unix.SYS_POLL:
+		return p.onPoll(p.holds(terminal), int32(argument(fields, 2)) >= 0 && !lenient)
+	case unix.SYS_PPOLL:
+		return p.onPoll(p.holds(terminal), argument(fields, 2) != 0 && !lenient)
+	case unix.SYS_SELECT, unix.SYS_PSELECT6:
+		return p.onPoll(p.holds(terminal), argument(fields, 4) != 0 && !lenient)
+	case unix.SYS_NANOSLEEP, unix.SYS_CLOCK_NANOSLEEP:
+		return busy
+	case unix.SYS_WRITE, unix.SYS_WRITEV:
+		return busy
+	}
+	return idle
+}
+
+func (p *process) onPoll(held, timed bool) activity {
+	switch {
+	case !held:
+		return idle
+	case timed:
+		return busy
+	default:
+		return onInput
+	}
+}
+
+func argument(fields [][]byte, i int) uint64 {
+	n, _ := strconv.ParseUint(string(bytes.TrimPrefix(fields[i+1], []byte("0x"))), 16, 64)
+	return n
+}
+
+// isTerminal reports whether a descriptor is the terminal. Answers are kept: a
+// program that reopens its descriptors is read wrongly only until it ends.
+func (p *process) isTerminal(fd int, terminal uint64) bool {
+	is, known := p.fds[fd]
+	if !known {
+		var st unix.Stat_t
+		is = unix.Stat(fmt.Sprintf("/proc/%d/fd/%d", p.pid, fd), &st) == nil && st.Rdev == terminal
+		if is {
+			p.fds[fd] = true
+		}
+	}
+	return is
+}
+
+// holds reports whether one of the standard streams is the terminal.
+func (p *process) holds(terminal uint64) bool {
+	return p.isTerminal(0, terminal) || p.isTerminal(1, terminal) || p.isTerminal(2, terminal)
+}
+
+// epollHolds reports whether an epoll set contains the terminal (proc(5), fdinfo:
+// "tfd: 5 events: ...").
+func (p *process) epollHolds(epoll int, terminal uint64) bool {
+	data, err := os.ReadFile(fmt.Sprintf("/proc/%d/fdinfo/%d", p.pid, epoll))
+	if err != nil {
+		return false
+	}
+	for line := range bytes.Lines(data) {
+		fields := bytes.Fields(line)
+		if len(fields) > 1 && string(fields[0]) == "tfd:" {
+			if fd, err := strconv.Atoi(string(fields[1])); err == nil && p.isTerminal(fd, terminal) {
+				return true
+			}
+		}
+	}
+	return false
+}

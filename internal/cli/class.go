@@ -1,0 +1,382 @@
+package cli
+
+import (
+	"archive/zip"
+	"bytes"
+	"context"
+	"fmt"
+	"io"
+	"os"
+	"path/filepath"
+	"strings"
+
+	"github.com/jedib0t/go-pretty/v6/table"
+	"github.com/jedib0t/go-pretty/v6/text"
+	"github.com/schollz/progressbar/v3"
+	"github.com/spf13/cobra"
+
+	"durchgang/core/judge"
+	"durchgang/internal/office"
+	"durchgang/internal/record"
+)
+
+func courseCommand(o *options) *cobra.Command {
+	c := &cobra.Command{Use: "course", Short: "Courses", Example: "  durchgang course create evening-class --title 'Evening class'\n  durchgang course list --json"}
+	var title string
+	create := &cobra.Command{
+		Use: "create NAME", Short: "Add a course", Args: exactly("a NAME"),
+		Example: "  durchgang course create evening-class --title 'Programming, evening class'",
+		RunE: func(c *cobra.Command, args []string) error {
+			course, err := o.client().CreateCourse(c.Context(), args[0], title)
+			return o.answer(c, course, err, func(w io.Writer) { fmt.Fprintf(w, "course %s is there\n", course.Name) })
+		},
+	}
+	create.Flags().StringVar(&title, "title", "", "what people call it")
+	list := &cobra.Command{
+		Use: "list", Short: "List courses", Args: exactly(), Example: "  durchgang course list",
+		RunE: func(c *cobra.Command, _ []string) error {
+			courses, err := o.client().Courses(c.Context())
+			return o.answer(c, courses, err, func(w io.Writer) {
+				t := newTable(w)
+				t.AppendHeader(table.Row{"course", "title", "assignments"})
+				for _, course := range courses {
+					t.AppendRow(table.Row{course.Name, course.Title, course.Assignments})
+				}
+				t.Render()
+			})
+		},
+	}
+	c.AddCommand(create, list)
+	return c
+}
+
+func assignmentCommand(o *options) *cobra.Command {
+	c := &cobra.Command{Use: "assignment", Short: "Assignments of a course", Example: "  durchgang assignment create evening-class/tic-tac-toe --game tic-tac-toe\n  durchgang assignment list evening-class"}
+	var a record.Assignment
+	var book, scripts string
+	create := &cobra.Command{
+		Use: "create COURSE/NAME", Short: "Add an assignment", Args: exactly("COURSE/NAME"),
+		Example: "  durchgang assignment create evening-class/tic-tac-toe --game tic-tac-toe --phrasebook rows-first.yaml",
+		RunE: func(c *cobra.Command, args []string) (err error) {
+			if a.Course, a.Name, err = cutName(c, args[0]); err != nil {
+				return err
+			}
+			if a.Phrasebook, err = readText(book); err != nil {
+				return err
+			}
+			if a.Suite, err = readText(scripts); err != nil {
+				return err
+			}
+			created, err := o.client().CreateAssignment(c.Context(), a)
+			return o.answer(c, created, err, func(w io.Writer) {
+				fmt.Fprintf(w, "assignment %s/%s is there: %s\n", created.Course, created.Name, created.Game)
+			})
+		},
+	}
+	create.Flags().StringVar(&a.Title, "title", "", "what people call it")
+	create.Flags().StringVar(&a.Game, "game", "tic-tac-toe", "game or variant")
+	create.Flags().StringVar(&book, "phrasebook", "", "YAML file that says how the programs talk")
+	create.Flags().StringVar(&scripts, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
+	list := &cobra.Command{
+		Use: "list COURSE", Short: "List the assignments of a course", Args: exactly("a COURSE"), Example: "  durchgang assignment list evening-class",
+		RunE: func(c *cobra.Command, args []string) error {
+			assignments, err := o.client().Assignments(c.Context(), args[0])
+			return o.answer(c, assignments, err, func(w io.Writer) {
+				t := newTable(w)
+				t.AppendHeader(table.Row{"assignment", "title", "game", "submissions"})
+				for _, a := range assignments {
+					t.AppendRow(table.Row{a.Course + "/" + a.Name, a.Title, a.Game, a.Submissions})
+				}
+				t.Render()
+			})
+		},
+	}
+	c.AddCommand(create, list)
+	return c
+}
+
+// answer prints what the service answered, as JSON or for a person.
+func (o *options) answer(c *cobra.Command, answer any, err error, print func(io.Writer)) error {
+	if err != nil {
+		return err
+	}
+	if o.json {
+		return printJSON(c.OutOrStdout(), answer)
+	}
+	print(c.OutOrStdout())
+	return nil
+}
+
+func cutName(c *cobra.Command, text string) (course, assignment string, err error) {
+	course, assignment, found := strings.Cut(text, "/")
+	if !found || course == "" || assignment == "" {
+		return "", "", &usageError{c, fmt.Errorf("%q is not COURSE/ASSIGNMENT, as in evening-class/tic-tac-toe", text)}
+	}
+	return course, assignment, nil
+}
+
+func importCommand(o *options) *cobra.Command {
+	return &cobra.Command{
+		Use:   "import COURSE/ASSIGNMENT CLASS",
+		Short: "Hand in a class: a folder or zip archive",
+		Long: `Hand in a class. CLASS is a folder or a zip archive that holds one folder, or one
+source file, for each student; its name is the student's. Handing in again replaces
+what has changed.`,
+		Example: "  durchgang import evening-class/tic-tac-toe demo/class\n  durchgang import evening-class/tic-tac-toe class.zip --json",
+		Args:    exactly("COURSE/ASSIGNMENT", "a CLASS"),
+		RunE: func(c *cobra.Command, args []string) error {
+			course, assignment, err := cutName(c, args[0])
+			if err != nil {
+				return err
+			}
+			archive, err := classArchive(args[1])
+			if err != nil {
+				return err
+			}
+			report, err := o.client().Import(c.Context(), course, assignment, archive)
+			return o.answer(c, report, err, func(w io.Writer) { printImport(w, report) })
+		},
+	}
+}
+
+func printImport(w io.Writer, r record.Import) {
+	fmt.Fprintf(w, "%d handed in, %d unchanged\n", len(r.Added), len(r.Unchanged))
+	if len(r.Problems) == 0 {
+		return
+	}
+	fmt.Fprintf(w, "not handed in:\n")
+	for _, p := range r.Problems {
+		fmt.Fprintf(w, "  %s: %s\n", printable(p.Entry), printable(p.Reason))
+	}
+}
+
+// classArchive reads an archive, or packs a folder into one.
+func classArchive(path string) ([]byte, error) {
+	info, err := os.Stat(path)
+	if err != nil {
+		return nil, fmt.Errorf("find the class %s: %w", path, plainCause(err))
+	}
+	if !info.IsDir() {
+		data, err := os.ReadFile(path)
+		if err != nil {
+			return nil, fmt.Errorf("read the class %s: %w", path, plainCause(err))
+		}
+		return data, nil
+	}
+	var out bytes.Buffer
+	w := zip.NewWriter(&out)
+	if err := addFolder(w, path); err != nil {
+		return nil, err
+	}
+	if err := w.Close(); err != nil {
+		return nil, fmt.Errorf("pack the class %s: %w", path, err)
+	}
+	return out.Bytes(), nil
+}
+
+// addFolder packs a folder's plain files. Hidden files are left out; links are
+// refused, since what they name may not be the student's.
+func addFolder(w *zip.Writer, root string) error {
+	var size int64
+	return filepath.WalkDir(root, func(path string, d os.DirEntry, err error) error {
+		if err != nil {
+			return fmt.Errorf("read the class %s: %w", root, err)
+		}
+		name, _ := filepath.Rel(root, path)
+		switch {
+		case path != root && (strings.HasPrefix(d.Name(), ".") || d.Name() == "node_modules"):
+			if d.IsDir() {
+				return filepath.SkipDir
+			}
+			return nil
+		case d.IsDir():
+			return nil
+		case !d.Type().IsRegular():
+			return &office.InputError{Field: "class", Err: fmt.Errorf("%s: %w", path, office.ErrOddEntry)}
+		}
+		data, err := os.ReadFile(path)
+		if err != nil {
+			return fmt.Errorf("read %s: %w", path, plainCause(err))
+		}
+		if size += int64(len(data)); size > office.MaxUnpacked {
+			return &office.InputError{Field: "class", Err: fmt.Errorf("%w, at %s", office.ErrUnpacked, path)}
+		}
+		f, err := w.Create(filepath.ToSlash(name))
+		if err == nil {
+			_, err = f.Write(data)
+		}
+		return err
+	})
+}
+
+func runCommand(o *options) *cobra.Command {
+	var detach bool
+	c := &cobra.Command{
+		Use:     "run COURSE/ASSIGNMENT",
+		Short:   "Grade every submission of an assignment",
+		Long:    "Grade every submission of an assignment and watch the progress. The run goes on\nwhen this command is ended.",
+		Example: "  durchgang run evening-class/tic-tac-toe\n  durchgang run evening-class/tic-tac-toe --detach --json",
+		Args:    exactly("COURSE/ASSIGNMENT"),
+		RunE: func(c *cobra.Command, args []string) error {
+			course, assignment, err := cutName(c, args[0])
+			if err != nil {
+				return err
+			}
+			run, err := o.client().StartRun(c.Context(), course, assignment)
+			if err == nil && !detach {
+				run, err = o.watch(c.Context(), c.ErrOrStderr(), run)
+			}
+			return o.answer(c, run, err, func(w io.Writer) {
+				fmt.Fprintf(w, "run %d: %s, %d of %d graded\n", run.ID, run.State, run.Done, run.Total)
+			})
+		},
+	}
+	c.Flags().BoolVar(&detach, "detach", false, "do not wait for the run to end")
+	return c
+}
+
+// watch shows a progress bar on a terminal, and a line at each tenth elsewhere.
+func (o *options) watch(ctx context.Context, w io.Writer, run record.Run) (record.Run, error) {
+	if !interactive(w) {
+		shown := -1
+		return o.client().Watch(ctx, run.ID, func(r record.Run) {
+			if tenth := r.Done * 10 / max(r.Total, 1); tenth != shown {
+				shown = tenth
+				fmt.Fprintf(w, "%d of %d graded\n", r.Done, r.Total)
+			}
+		})
+	}
+	bar := progressbar.NewOptions(run.Total, progressbar.OptionSetWriter(w), progressbar.OptionSetDescription("grading"),
+		progressbar.OptionShowCount(), progressbar.OptionSetWidth(40), progressbar.OptionSetPredictTime(true),
+		progressbar.OptionClearOnFinish())
+	defer bar.Finish()
+	return o.client().Watch(ctx, run.ID, func(r record.Run) { _ = bar.Set(r.Done) })
+}
+
+func matrixCommand(o *options) *cobra.Command {
+	var run int64
+	c := &cobra.Command{
+		Use:     "matrix COURSE/ASSIGNMENT",
+		Short:   "Print the results of a class: students by criteria",
+		Example: "  durchgang matrix evening-class/tic-tac-toe\n  durchgang matrix evening-class/tic-tac-toe --run 3 --json",
+		Args:    exactly("COURSE/ASSIGNMENT"),
+		RunE: func(c *cobra.Command, args []string) error {
+			m, err := o.matrix(c, args[0], run)
+			return o.answer(c, m, err, func(w io.Writer) { printMatrix(w, m) })
+		},
+	}
+	c.Flags().Int64Var(&run, "run", 0, "number of the run; without it the newest")
+	return c
+}
+
+// matrix fetches the matrix of a run, the newest for run 0.
+func (o *options) matrix(c *cobra.Command, name string, run int64) (record.Matrix, error) {
+	course, assignment, err := cutName(c, name)
+	if err != nil {
+		return record.Matrix{}, err
+	}
+	if run == 0 {
+		a, err := o.client().Assignment(c.Context(), course, assignment)
+		if err != nil {
+			return record.Matrix{}, err
+		}
+		if a.LastRun == nil {
+			return record.Matrix{}, &exitError{exitInput, fmt.Errorf("%s has not been run yet: durchgang run %s", name, name)}
+		}
+		run = *a.LastRun
+	}
+	return o.client().Matrix(c.Context(), run)
+}
+
+func printMatrix(w io.Writer, m record.Matrix) {
+	fmt.Fprintf(w, "%s/%s, run %d: %d of %d graded\n\n", m.Run.Course, m.Run.Assignment, m.Run.ID, m.Run.Done, m.Run.Total)
+	t := newTable(w)
+	header := table.Row{"student", "points"}
+	columns := []table.ColumnConfig{{Number: 2, Align: text.AlignRight}}
+	for i, c := range m.Criteria {
+		header = append(header, c.Name)
+		columns = append(columns, table.ColumnConfig{Number: i + 3, Align: text.AlignCenter, AlignHeader: text.AlignCenter})
+	}
+	t.AppendHeader(header)
+	t.SetColumnConfigs(columns)
+	var notes []string
+	for _, r := range m.Rows {
+		row := table.Row{printable(r.Student), points(r)}
+		for _, state := range r.Cells {
+			row = append(row, paint(w, state, signs[state]))
+		}
+		t.AppendRow(row)
+		if r.Problem != "" {
+			first, _, _ := strings.Cut(r.Problem, "\n")
+			notes = append(notes, printable(r.Student+": "+first))
+		}
+	}
+	t.Render()
+	fmt.Fprintf(w, "\n%s agrees   %s differs   %s not shown\n", signs[judge.Agrees], signs[judge.Differs], signs[judge.NotShown])
+	for _, note := range notes {
+		fmt.Fprintln(w, note)
+	}
+}
+
+func points(r record.Row) string {
+	switch r.State {
+	case record.Done:
+		return fmt.Sprintf("%s / %s", r.Points, r.Of)
+	case record.Failed:
+		return "not run"
+	default:
+		return string(r.State)
+	}
+}
+
+func showCommand(o *options) *cobra.Command {
+	var run int64
+	c := &cobra.Command{
+		Use:     "show COURSE/ASSIGNMENT STUDENT",
+		Short:   "Show one submission with its findings",
+		Example: "  durchgang show evening-class/tic-tac-toe hugo-tandy\n  durchgang show evening-class/tic-tac-toe hugo-tandy --json",
+		Args:    exactly("COURSE/ASSIGNMENT", "a STUDENT"),
+		RunE: func(c *cobra.Command, args []string) error {
+			m, err := o.matrix(c, args[0], run)
+			if err != nil {
+				return err
+			}
+			for _, row := range m.Rows {
+				if row.Student == args[1] {
+					return o.show(c, row.Result)
+				}
+			}
+			return &exitError{exitInput, fmt.Errorf("run %d has no student %q; durchgang matrix %s lists them", m.Run.ID, args[1], args[0])}
+		},
+	}
+	c.Flags().Int64Var(&run, "run", 0, "number of the run; without it the newest")
+	return c
+}
+
+func (o *options) show(c *cobra.Command, id int64) error {
+	r, err := o.client().Result(c.Context(), id)
+	if err != nil || o.json {
+		return o.answer(c, r, err, nil)
+	}
+	w := c.OutOrStdout()
+	switch r.State {
+	case record.Failed:
+		fmt.Fprintf(w, "%s could not be graded:\n%s\n", printable(r.Student), printable(r.Problem))
+		return nil
+	case record.Done:
+	default:
+		fmt.Fprintf(w, "%s is %s\n", printable(r.Student), r.State)
+		return nil
+	}
+	evidence := map[string]record.Evidence{}
+	for _, s := range r.Scripts {
+		if s.State == judge.Agrees {
+			continue
+		}
+		if evidence[s.Title], err = o.client().Evidence(c.Context(), id, s.Number); err != nil {
+			return err
+		}
+	}
+	verdict := judge.Verdict{Points: r.Points, Of: r.Of, Criteria: r.Criteria, Findings: r.Findings}
+	return printVerdict(w, r.Student+", "+r.Language, verdict, func(script string) record.Evidence { return evidence[script] })
+}

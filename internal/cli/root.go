@@ -1,0 +1,166 @@
+package cli
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"io/fs"
+	"os"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"durchgang/core/game"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/client"
+	"durchgang/internal/cluster"
+	"durchgang/internal/office"
+	"durchgang/internal/sandbox"
+	"durchgang/internal/server"
+)
+
+// Exit statuses, for scripts. docs/commands.md lists them.
+const (
+	exitFailed      = 1 // something on the machine or in the service failed
+	exitInput       = 2 // what was given is wrong: the message says which part
+	exitFaults      = 3 // with --strict: the program does not have every point
+	exitUngraded    = 4 // the program could not be built or started
+	exitUnreachable = 5 // no service answers
+)
+
+// options are the flags that every command has.
+type options struct {
+	server string
+	json   bool
+}
+
+func (o *options) client() *client.Client { return client.New(o.server) }
+
+// New returns the command tree; console holds the built console.
+func New(console fs.FS) *cobra.Command {
+	var o options
+	root := &cobra.Command{
+		Use:   "durchgang",
+		Short: "Grade programs that play classroom games",
+		Long: `Durchgang plays against student programs, compares every step with reference
+rules, gives points by criterion, and shows the step at which each goes wrong.
+
+  durchgang try PROGRAM      one program, now, without the service
+  durchgang serve            the service with its console
+  durchgang import, run, matrix, show
+                             a class, through the service`,
+		SilenceUsage:  true,
+		SilenceErrors: true,
+	}
+	address := os.Getenv("DURCHGANG_SERVER")
+	if address == "" {
+		address = "http://" + defaultListen
+	}
+	root.PersistentFlags().StringVar(&o.server, "server", address, "address of the service; DURCHGANG_SERVER sets it too")
+	root.PersistentFlags().BoolVar(&o.json, "json", false, "print the answer as JSON")
+	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
+	root.AddCommand(
+		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
+		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o),
+	)
+	return root
+}
+
+// usageError is a command called the wrong way.
+type usageError struct {
+	command *cobra.Command
+	err     error
+}
+
+func (e *usageError) Error() string {
+	return fmt.Sprintf("%s; see %s --help", e.err, e.command.CommandPath())
+}
+
+func (e *usageError) Unwrap() error { return e.err }
+
+// exactly is cobra.ExactArgs with an error that names what is missing.
+func exactly(names ...string) cobra.PositionalArgs {
+	return func(c *cobra.Command, args []string) error {
+		if len(args) == len(names) {
+			return nil
+		}
+		return &usageError{c, fmt.Errorf("it takes %s", strings.Join(names, " and "))}
+	}
+}
+
+// exitError carries an exit status of its own.
+type exitError struct {
+	status int
+	err    error // nil when all has been said
+}
+
+func (e *exitError) Error() string {
+	if e.err == nil {
+		return ""
+	}
+	return e.err.Error()
+}
+
+func (e *exitError) Unwrap() error { return e.err }
+
+// Main runs the command tree and returns the exit status.
+func Main(ctx context.Context, console fs.FS, args []string, stdout, stderr io.Writer) int {
+	root := New(console)
+	root.SetArgs(args)
+	root.SetOut(stdout)
+	root.SetErr(stderr)
+	err := root.ExecuteContext(ctx)
+	if err == nil {
+		return 0
+	}
+	if text := err.Error(); text != "" {
+		fmt.Fprintln(stderr, "durchgang: "+printable(text))
+	}
+	return status(err)
+}
+
+func status(err error) int {
+	var own *exitError
+	var usage *usageError
+	var input *office.InputError
+	var answer *client.Error
+	var book *phrasebook.Error
+	var syntax *suite.SyntaxError
+	var param *game.ParamError
+	switch {
+	case errors.As(err, &own):
+		return own.status
+	case errors.Is(err, client.ErrUnreachable):
+		return exitUnreachable
+	case errors.As(err, &answer) && answer.Status >= 500:
+		return exitFailed
+	case errors.As(err, &usage), errors.As(err, &input), errors.As(err, &answer), errors.As(err, &book),
+		errors.As(err, &syntax), errors.As(err, &param), errors.Is(err, fs.ErrNotExist),
+		errors.Is(err, server.ErrPortInUse), strings.HasPrefix(err.Error(), "unknown command"):
+		return exitInput
+	case errors.Is(err, sandbox.ErrNoBox), errors.Is(err, cluster.ErrMissing):
+		return exitFailed
+	}
+	return exitFailed
+}
+
+// printJSON writes an answer for programs.
+func printJSON(w io.Writer, answer any) error {
+	e := json.NewEncoder(w)
+	e.SetIndent("", "  ")
+	return e.Encode(answer)
+}
+
+// printable strips control characters from text that a student's program may have
+// written, so that it cannot command the terminal; line ends stay.
+func printable(text string) string {
+	return strings.Map(func(r rune) rune {
+		if r < ' ' && r != '\n' || r >= 0x7f && r < 0xa0 {
+			return -1
+		}
+		return r
+	}, text)
+}

@@ -1,0 +1,158 @@
+package cli
+
+import (
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"runtime"
+	"testing/fstest"
+
+	"github.com/spf13/cobra"
+
+	"durchgang/core/games"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/office"
+	"durchgang/internal/record"
+	"durchgang/internal/toolchain"
+)
+
+type tryFlags struct {
+	game, phrasebook, suite string
+	strict                  bool
+}
+
+func tryCommand(o *options) *cobra.Command {
+	var f tryFlags
+	c := &cobra.Command{
+		Use:   "try PROGRAM",
+		Short: "Grade one program now, without the service",
+		Long: `Grade one program now, without the service. PROGRAM is a source file, or a folder
+with the files of one program.
+
+The way moves are typed is read from what the program says before its first move,
+unless the phrasebook settles it (docs/phrasebook.md).`,
+		Example: `  durchgang try tictactoe.py
+  durchgang try demo/class/greta-holm --game tic-tac-toe --json
+  durchgang try ttt.c --phrasebook rows-first.yaml --suite mine.suite --strict`,
+		Args: exactly("the PROGRAM to try"),
+		RunE: func(c *cobra.Command, args []string) error { return try(c, o, f, args[0]) },
+	}
+	c.Flags().StringVar(&f.game, "game", "tic-tac-toe", "game or variant, as in tic-tac-toe")
+	c.Flags().StringVar(&f.phrasebook, "phrasebook", "", "YAML file that says how the program talks")
+	c.Flags().StringVar(&f.suite, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
+	c.Flags().BoolVar(&f.strict, "strict", false, "exit with status 3 unless the program has every point")
+	return c
+}
+
+// trial is what try prints as JSON.
+type trial struct {
+	Program  string `json:"program"`
+	Language string `json:"language"`
+	judge.Verdict
+}
+
+func try(c *cobra.Command, o *options, f tryFlags, path string) error {
+	g, err := f.grader()
+	if err != nil {
+		return err
+	}
+	folder, err := programFolder(path)
+	if err != nil {
+		return err
+	}
+	evidence := map[string]record.Evidence{}
+	graded, err := g.Grade(c.Context(), folder, func(e record.Evidence) error {
+		evidence[e.Title] = e
+		return nil
+	})
+	if office.AtFault(err) {
+		return &exitError{exitUngraded, fmt.Errorf("%s: %w", path, err)}
+	}
+	if err != nil {
+		return err
+	}
+	if o.json {
+		err = printJSON(c.OutOrStdout(), trial{path, graded.Language, graded.Verdict})
+	} else {
+		err = printVerdict(c.OutOrStdout(), filepath.Base(path)+", "+graded.Language, graded.Verdict, func(script string) record.Evidence { return evidence[script] })
+	}
+	if err == nil && f.strict && graded.Verdict.Points < graded.Verdict.Of {
+		return &exitError{status: exitFaults}
+	}
+	return err
+}
+
+func (f tryFlags) grader() (office.Grader, error) {
+	g := office.Grader{Parallel: runtime.NumCPU()}
+	rules, err := games.All().Rules(f.game)
+	if err != nil {
+		return g, err
+	}
+	if f.suite == "" {
+		g.Suite, _, err = suite.Shipped(rules.Variant(), games.All())
+		if err != nil {
+			return g, &office.InputError{Field: "game", Err: err}
+		}
+	} else {
+		text, err := readText(f.suite)
+		if err != nil {
+			return g, err
+		}
+		if g.Suite, err = suite.Parse(f.suite, text, games.All()); err != nil {
+			return g, err
+		}
+		if g.Suite.Rules.Variant() != rules.Variant() {
+			return g, &office.InputError{Field: "suite", Err: fmt.Errorf("%s is for %s, but --game is %s", f.suite, g.Suite.Rules.Variant(), rules.Variant())}
+		}
+	}
+	text, err := readText(f.phrasebook)
+	if err != nil {
+		return g, err
+	}
+	g.Book, err = phrasebook.Parse(f.phrasebook, text)
+	return g, err
+}
+
+// readText reads a file of the teacher's; no name gives no text.
+func readText(name string) (string, error) {
+	if name == "" {
+		return "", nil
+	}
+	data, err := os.ReadFile(name)
+	if err != nil {
+		return "", fmt.Errorf("read %s: %w", name, plainCause(err))
+	}
+	return string(data), nil
+}
+
+// plainCause is a path error without the path, which the caller names.
+func plainCause(err error) error {
+	var path *fs.PathError
+	if errors.As(err, &path) {
+		return path.Err
+	}
+	return err
+}
+
+// programFolder returns the folder of a program, which may also be a single file.
+func programFolder(path string) (fs.FS, error) {
+	info, err := os.Stat(path)
+	if err != nil {
+		return nil, fmt.Errorf("find the program %s: %w", path, plainCause(err))
+	}
+	if info.IsDir() {
+		return os.DirFS(path), nil
+	}
+	if !toolchain.IsSource(path) {
+		return nil, &exitError{exitUngraded, fmt.Errorf("%s: %w: its name does not end like a language's that Durchgang knows", path, toolchain.ErrNoProgram)}
+	}
+	data, err := os.ReadFile(path)
+	if err != nil {
+		return nil, fmt.Errorf("read the program %s: %w", path, plainCause(err))
+	}
+	return fstest.MapFS{filepath.Base(path): {Data: data, Mode: 0o644}}, nil
+}

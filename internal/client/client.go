@@ -1,0 +1,217 @@
+// Package client calls the API of a running Durchgang service from Go.
+//
+// Read Client first.
+package client
+
+import (
+	"bufio"
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"net/http"
+	"net/url"
+	"strings"
+	"time"
+
+	"durchgang/internal/record"
+)
+
+// Client calls one service.
+type Client struct {
+	base string
+	http *http.Client
+}
+
+// New returns a client for the service at address, as in http://127.0.0.1:8420.
+func New(address string) *Client {
+	return &Client{base: strings.TrimRight(address, "/") + "/api/v1", http: &http.Client{}}
+}
+
+// Error is an answer that says the request failed (RFC 9457).
+type Error struct {
+	Status int    `json:"status"`
+	Title  string `json:"title"`
+	Detail string `json:"detail"`
+	Field  string `json:"field"`
+}
+
+func (e *Error) Error() string {
+	if e.Detail != "" {
+		return e.Detail
+	}
+	return fmt.Sprintf("the service answered %d %s", e.Status, e.Title)
+}
+
+// ErrUnreachable means that no service answers at the address.
+var ErrUnreachable = errors.New("no Durchgang service answers")
+
+// CreateCourse adds a course.
+func (c *Client) CreateCourse(ctx context.Context, name, title string) (course record.Course, err error) {
+	err = c.call(ctx, "POST", "/courses", map[string]string{"name": name, "title": title}, &course)
+	return course, err
+}
+
+// Courses lists all courses.
+func (c *Client) Courses(ctx context.Context) (courses []record.Course, err error) {
+	err = c.call(ctx, "GET", "/courses", nil, &courses)
+	return courses, err
+}
+
+// CreateAssignment adds an assignment to the course a.Course.
+func (c *Client) CreateAssignment(ctx context.Context, a record.Assignment) (created record.Assignment, err error) {
+	err = c.call(ctx, "POST", "/courses/"+url.PathEscape(a.Course)+"/assignments", map[string]string{
+		"name": a.Name, "title": a.Title, "game": a.Game, "phrasebook": a.Phrasebook, "suite": a.Suite,
+	}, &created)
+	return created, err
+}
+
+// Assignments lists the assignments of a course.
+func (c *Client) Assignments(ctx context.Context, course string) (list []record.Assignment, err error) {
+	err = c.call(ctx, "GET", "/courses/"+url.PathEscape(course)+"/assignments", nil, &list)
+	return list, err
+}
+
+// Assignment finds an assignment.
+func (c *Client) Assignment(ctx context.Context, course, name string) (a record.Assignment, err error) {
+	err = c.call(ctx, "GET", at(course, name), nil, &a)
+	return a, err
+}
+
+// Import hands in a class's zip archive.
+func (c *Client) Import(ctx context.Context, course, assignment string, archive []byte) (report record.Import, err error) {
+	err = c.send(ctx, "POST", at(course, assignment)+"/submissions", "application/zip", archive, &report)
+	return report, err
+}
+
+// StartRun begins to grade every submission of an assignment.
+func (c *Client) StartRun(ctx context.Context, course, assignment string) (run record.Run, err error) {
+	err = c.call(ctx, "POST", at(course, assignment)+"/runs", nil, &run)
+	return run, err
+}
+
+// Run finds a run.
+func (c *Client) Run(ctx context.Context, id int64) (run record.Run, err error) {
+	err = c.call(ctx, "GET", fmt.Sprintf("/runs/%d", id), nil, &run)
+	return run, err
+}
+
+// Matrix returns the results of a run.
+func (c *Client) Matrix(ctx context.Context, run int64) (m record.Matrix, err error) {
+	err = c.call(ctx, "GET", fmt.Sprintf("/runs/%d/matrix", run), nil, &m)
+	return m, err
+}
+
+// Result finds a result.
+func (c *Client) Result(ctx context.Context, id int64) (r record.Result, err error) {
+	err = c.call(ctx, "GET", fmt.Sprintf("/results/%d", id), nil, &r)
+	return r, err
+}
+
+// Evidence finds the recorded run of one script of a result, counted from 1.
+func (c *Client) Evidence(ctx context.Context, result int64, script int) (e record.Evidence, err error) {
+	err = c.call(ctx, "GET", fmt.Sprintf("/results/%d/scripts/%d", result, script), nil, &e)
+	return e, err
+}
+
+// Watch calls report at each progress of a run and returns the run once it is
+// done. A service that goes away in between is waited for, for at most a minute.
+func (c *Client) Watch(ctx context.Context, id int64, report func(record.Run)) (run record.Run, err error) {
+	var missing time.Time
+	for {
+		run, err = c.stream(ctx, id, report)
+		switch {
+		case err == nil && run.State == record.Done, ctx.Err() != nil:
+			return run, err
+		case err != nil && !errors.Is(err, ErrUnreachable):
+			return run, err
+		case err == nil:
+			missing = time.Time{}
+		case missing.IsZero():
+			missing = time.Now()
+		case time.Since(missing) > time.Minute:
+			return run, err
+		}
+		select {
+		case <-ctx.Done():
+			return run, ctx.Err()
+		case <-time.After(500 * time.Millisecond):
+		}
+	}
+}
+
+// stream reads events until the stream ends, and returns the run told last.
+func (c *Client) stream(ctx context.Context, id int64, report func(record.Run)) (run record.Run, err error) {
+	answer, err := c.do(ctx, "GET", fmt.Sprintf("/runs/%d/events", id), "", nil)
+	if err != nil {
+		return run, err
+	}
+	defer answer.Body.Close()
+	lines := bufio.NewScanner(answer.Body)
+	for lines.Scan() {
+		data, found := strings.CutPrefix(lines.Text(), "data: ")
+		if !found {
+			continue
+		}
+		if err := json.Unmarshal([]byte(data), &run); err != nil {
+			return run, fmt.Errorf("read the progress of run %d: %w", id, err)
+		}
+		report(run)
+	}
+	return run, nil // an interrupted stream is opened again
+}
+
+func at(course, assignment string) string {
+	return "/courses/" + url.PathEscape(course) + "/assignments/" + url.PathEscape(assignment)
+}
+
+func (c *Client) call(ctx context.Context, method, path string, in, out any) error {
+	if in == nil {
+		return c.send(ctx, method, path, "", nil, out)
+	}
+	body, err := json.Marshal(in)
+	if err != nil {
+		return fmt.Errorf("write the request: %w", err)
+	}
+	return c.send(ctx, method, path, "application/json", body, out)
+}
+
+func (c *Client) send(ctx context.Context, method, path, content string, body []byte, out any) error {
+	answer, err := c.do(ctx, method, path, content, body)
+	if err != nil {
+		return err
+	}
+	defer answer.Body.Close()
+	if err := json.NewDecoder(answer.Body).Decode(out); err != nil {
+		return fmt.Errorf("read the answer to %s %s: %w", method, path, err)
+	}
+	return nil
+}
+
+// do sends a request and turns an answer of failure into an *Error.
+func (c *Client) do(ctx context.Context, method, path, content string, body []byte) (*http.Response, error) {
+	request, err := http.NewRequestWithContext(ctx, method, c.base+path, bytes.NewReader(body))
+	if err != nil {
+		return nil, fmt.Errorf("the service's address is wrong: %w", err)
+	}
+	if content != "" {
+		request.Header.Set("Content-Type", content)
+	}
+	answer, err := c.http.Do(request)
+	if err != nil {
+		return nil, fmt.Errorf("%w at %s: start it with durchgang serve: %w", ErrUnreachable, strings.TrimSuffix(c.base, "/api/v1"), err)
+	}
+	if answer.StatusCode < 400 {
+		return answer, nil
+	}
+	defer answer.Body.Close()
+	text, err := io.ReadAll(io.LimitReader(answer.Body, 1<<20))
+	if err != nil {
+		return nil, fmt.Errorf("read the answer to %s %s: %w", method, path, err)
+	}
+	failure := &Error{Status: answer.StatusCode, Title: http.StatusText(answer.StatusCode)}
+	_ = json.Unmarshal(text, failure) // an answer that is no problem document has its status still
+	return nil, failure
+}

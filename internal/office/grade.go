@@ -1,0 +1,198 @@
+package office
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"sync"
+
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/channel"
+	"durchgang/internal/record"
+	"durchgang/internal/toolchain"
+)
+
+// Grader grades programs by one suite and one phrasebook.
+type Grader struct {
+	Suite    *suite.Suite
+	Book     *phrasebook.Book
+	Parallel int // scripts played at the same time
+}
+
+// Graded is how a program fared.
+type Graded struct {
+	Language string
+	Verdict  judge.Verdict
+}
+
+// AtFault reports whether an error of Grade is the program's: it cannot be found,
+// chosen, built or run here. Such an error is a result, not a failure of the service.
+func AtFault(err error) bool {
+	for _, cause := range []error{
+		toolchain.ErrNoProgram, toolchain.ErrAmbiguous, toolchain.ErrMissing,
+		toolchain.ErrBuild, toolchain.ErrTooLarge,
+	} {
+		if errors.Is(err, cause) {
+			return true
+		}
+	}
+	return false
+}
+
+// Grade plays the whole suite with the program under folder. Each script's
+// evidence goes to keep as soon as it is complete, in no set order but one at a
+// time; keep may be nil.
+func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Evidence) error) (Graded, error) {
+	program, err := toolchain.Prepare(ctx, folder)
+	if err != nil {
+		return Graded{}, err
+	}
+	defer program.Close()
+	verdicts, err := g.playAll(ctx, program, keep)
+	if err != nil {
+		return Graded{}, err
+	}
+	return Graded{Language: program.Language, Verdict: judge.Judge(g.Suite, verdicts)}, nil
+}
+
+// playAll plays the scripts with g.Parallel players and returns their verdicts in
+// the order of the suite.
+func (g Grader) playAll(ctx context.Context, program *toolchain.Program, keep func(record.Evidence) error) ([]judge.ScriptVerdict, error) {
+	ctx, cancel := context.WithCancelCause(ctx)
+	defer cancel(nil)
+	verdicts := make([]judge.ScriptVerdict, len(g.Suite.Scripts))
+	next := make(chan int)
+	var keeping sync.Mutex
+	var players sync.WaitGroup
+	for range max(1, g.Parallel) {
+		players.Go(func() {
+			for i := range next {
+				verdict, evidence, err := g.play(ctx, program, i)
+				if err == nil && keep != nil {
+					keeping.Lock()
+					err = keep(evidence)
+					keeping.Unlock()
+				}
+				if err != nil {
+					cancel(err)
+					return
+				}
+				verdicts[i] = verdict
+			}
+		})
+	}
+feed:
+	for i := range g.Suite.Scripts {
+		select {
+		case next <- i:
+		case <-ctx.Done():
+			break feed
+		}
+	}
+	close(next)
+	players.Wait()
+	return verdicts, context.Cause(ctx)
+}
+
+func (g Grader) play(ctx context.Context, program *toolchain.Program, i int) (judge.ScriptVerdict, record.Evidence, error) {
+	script := g.Suite.Scripts[i]
+	moments, err := script.Moments(g.Suite.Rules)
+	if err != nil {
+		return judge.ScriptVerdict{}, record.Evidence{}, err
+	}
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Patience: channel.DefaultPatience()}
+	performance, err := terminal.Play(ctx, program.Spec(), moments)
+	if err != nil {
+		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
+	}
+	verdict := judge.JudgeScript(g.Suite, script, moments, performance.Observations)
+	return verdict, g.evidence(i, moments, performance, verdict), nil
+}
+
+func (g Grader) evidence(i int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {
+	e := record.Evidence{Number: i + 1, Title: v.Script.Title, Criterion: v.Script.Criterion, State: v.State, Parting: -1}
+	if v.Finding != nil {
+		e.Parting = v.Finding.Step
+	}
+	for k, m := range moments {
+		step := record.Step{
+			Word: g.Suite.Word(m.Step), Act: m.Step.Act, Says: g.says(m),
+			Reference: g.board(m.View), Shown: [][]string{},
+			Condition: "was not reached", Events: []record.Event{}, Comparisons: []judge.Comparison{},
+		}
+		if k < len(v.Steps) {
+			step.Shown = g.board(p.Observations[k].Facts)
+			step.Condition = condition(p.Observations[k])
+			step.Events = events(p.Events[k])
+			step.Comparisons, step.Echo = v.Steps[k].Comparisons, v.Steps[k].Echo
+		}
+		e.Steps = append(e.Steps, step)
+	}
+	return e
+}
+
+func condition(o judge.Observation) string {
+	if o.Detail == "" {
+		return string(o.Condition)
+	}
+	return fmt.Sprintf("%s (%s)", o.Condition, o.Detail)
+}
+
+func events(list []channel.Event) []record.Event {
+	events := make([]record.Event, len(list))
+	for i, e := range list {
+		events[i] = record.Event{Millis: e.At.Milliseconds(), Text: phrasebook.Plain(string(e.Printed)), Raw: e.Printed}
+		if e.Typed != nil {
+			events[i].Typed, events[i].Text, events[i].Raw = true, *e.Typed, []byte(*e.Typed+"\n")
+		}
+	}
+	return events
+}
+
+// board turns cell facts into rows of marks; it is empty when there are none.
+func (g Grader) board(facts []game.Fact) [][]string {
+	rows, cols := g.Suite.Rules.Shape()
+	board := [][]string{}
+	for _, f := range facts {
+		if f.Kind != game.FactCell {
+			continue
+		}
+		for len(board) < rows {
+			board = append(board, make([]string, cols))
+		}
+		if f.Player != game.Nobody {
+			board[f.Cell.Row][f.Cell.Col] = g.Suite.Rules.PlayerName(f.Player)
+		}
+	}
+	return board
+}
+
+// says puts a step into words.
+func (g Grader) says(m suite.Moment) string {
+	rules := g.Suite.Rules
+	switch m.Step.Act {
+	case suite.Start:
+		return "the program is started"
+	case suite.Again:
+		return "another game is asked for"
+	case suite.TypeLine:
+		return fmt.Sprintf("the line %q is typed and must be refused", m.Step.Text)
+	}
+	move := rules.FormatMove(m.Step.Move)
+	reason, refused := game.Refused(m.Facts)
+	switch {
+	case refused && reason == game.GameOver:
+		return move + " is tried after the end"
+	case refused:
+		return fmt.Sprintf("%s tries %s, which must be refused: %s", rules.PlayerName(m.Mover), move, reason)
+	case m.Result.Outcome == game.Won:
+		return fmt.Sprintf("%s plays %s and wins", rules.PlayerName(m.Mover), move)
+	case m.Result.Outcome == game.Drawn:
+		return fmt.Sprintf("%s plays %s: a draw", rules.PlayerName(m.Mover), move)
+	}
+	return fmt.Sprintf("%s plays %s", rules.PlayerName(m.Mover), move)
+}

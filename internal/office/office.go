@@ -1,0 +1,283 @@
+package office
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+	"log/slog"
+	"regexp"
+	"strings"
+
+	"github.com/riverqueue/river"
+	"github.com/riverqueue/river/riverdriver/riverdatabasesql"
+
+	"durchgang/core/games"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/record"
+	"durchgang/internal/store"
+)
+
+// Office does what a teacher asks for. Its errors are store.ErrNotFound and
+// store.ErrExists where a name is at fault, *InputError where what was given is,
+// and store.ErrUnreachable while the database is away.
+type Office struct {
+	store *store.Store
+	queue *river.Client[*sql.Tx] // inserts only; Worker works
+	log   *slog.Logger
+}
+
+// InputError says which part of what a teacher gave is wrong.
+type InputError struct {
+	Field string
+	Err   error
+}
+
+func (e *InputError) Error() string { return e.Field + ": " + e.Err.Error() }
+
+func (e *InputError) Unwrap() error { return e.Err }
+
+// New returns an office on a store.
+func New(s *store.Store, log *slog.Logger) (*Office, error) {
+	queue, err := river.NewClient(riverdatabasesql.New(s.SQL()), &river.Config{Logger: log})
+	if err != nil {
+		return nil, fmt.Errorf("prepare the queue: %w", err)
+	}
+	return &Office{store: s, queue: queue, log: log}, nil
+}
+
+// Ready reports whether the office can work: the database answers.
+func (o *Office) Ready(ctx context.Context) error { return o.store.Ping(ctx) }
+
+var namePattern = regexp.MustCompile(`^[a-z0-9](?:[a-z0-9-]{0,62}[a-z0-9])?$`)
+
+var errName = errors.New("a name has 1 to 64 small letters, digits and hyphens, as in evening-class")
+
+func checkName(name, title string) (string, error) {
+	if !namePattern.MatchString(name) {
+		return "", &InputError{"name", fmt.Errorf("%q: %w", name, errName)}
+	}
+	if title = strings.TrimSpace(title); title == "" {
+		title = name
+	}
+	if len(title) > 200 {
+		return "", &InputError{"title", errors.New("a title has at most 200 characters")}
+	}
+	return title, nil
+}
+
+// CreateCourse adds a course. Without a title the name serves.
+func (o *Office) CreateCourse(ctx context.Context, name, title string) (record.Course, error) {
+	title, err := checkName(name, title)
+	if err != nil {
+		return record.Course{}, err
+	}
+	c, err := o.store.CreateCourse(ctx, name, title)
+	return c, about(err, "course", name)
+}
+
+// Courses lists all courses.
+func (o *Office) Courses(ctx context.Context) ([]record.Course, error) { return o.store.Courses(ctx) }
+
+// Course finds a course.
+func (o *Office) Course(ctx context.Context, name string) (record.Course, error) {
+	c, err := o.store.Course(ctx, name)
+	return c, about(err, "course", name)
+}
+
+// CreateAssignment adds an assignment to a course. Without a suite it takes the one
+// that ships for its game, without a phrasebook the built-in wording.
+func (o *Office) CreateAssignment(ctx context.Context, course string, a record.Assignment) (record.Assignment, error) {
+	title, err := checkName(a.Name, a.Title)
+	if err != nil {
+		return a, err
+	}
+	rules, err := games.All().Rules(a.Game)
+	if err != nil {
+		return a, &InputError{"game", err}
+	}
+	if _, err := phrasebook.Parse("phrasebook", a.Phrasebook); err != nil {
+		return a, &InputError{"phrasebook", err}
+	}
+	a.Title, a.Game = title, string(rules.Variant())
+	if a.Suite == "" {
+		if _, a.Suite, err = suite.Shipped(rules.Variant(), games.All()); err != nil {
+			return a, &InputError{"suite", err}
+		}
+	}
+	s, err := suite.Parse("suite", a.Suite, games.All())
+	if err != nil {
+		return a, &InputError{"suite", err}
+	}
+	if s.Rules.Variant() != rules.Variant() {
+		return a, &InputError{"suite", fmt.Errorf("it is for %s, but the assignment's game is %s", s.Rules.Variant(), rules.Variant())}
+	}
+	c, err := o.Course(ctx, course)
+	if err != nil {
+		return a, err
+	}
+	a.CourseID = c.ID
+	created, err := o.store.CreateAssignment(ctx, a)
+	return created, about(err, "assignment", course+"/"+a.Name)
+}
+
+// Assignments lists the assignments of a course.
+func (o *Office) Assignments(ctx context.Context, course string) ([]record.Assignment, error) {
+	c, err := o.Course(ctx, course)
+	if err != nil {
+		return nil, err
+	}
+	return o.store.Assignments(ctx, c.ID)
+}
+
+// Assignment finds an assignment.
+func (o *Office) Assignment(ctx context.Context, course, name string) (record.Assignment, error) {
+	a, err := o.store.Assignment(ctx, course, name)
+	return a, about(err, "assignment", course+"/"+name)
+}
+
+// about names the thing that is missing or there already.
+func about(err error, kind, name string) error {
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		return fmt.Errorf("%s %q: %w", kind, name, store.ErrNotFound)
+	case errors.Is(err, store.ErrExists):
+		return fmt.Errorf("%s %q: %w", kind, name, store.ErrExists)
+	}
+	return err
+}
+
+// Import takes a class's zip archive: one folder or one source file for each
+// student. An archive that is unsafe is refused as a whole; a student whose entry
+// is not usable is reported, and the others are imported.
+func (o *Office) Import(ctx context.Context, course, assignment string, archive []byte) (record.Import, error) {
+	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Problem{}}
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
+		return report, err
+	}
+	class, err := openClass(archive)
+	if err != nil {
+		return report, &InputError{"archive", err}
+	}
+	for _, h := range class {
+		if reason := h.problem(); reason != "" {
+			report.Problems = append(report.Problems, record.Problem{Entry: strings.Join(h.entries, ", "), Reason: reason})
+			continue
+		}
+		packed, sub, err := h.pack()
+		if err != nil {
+			return report, err
+		}
+		added, err := o.store.AddSubmission(ctx, a.ID, sub, packed)
+		if err != nil {
+			return report, fmt.Errorf("keep the submission of %s: %w", h.student, err)
+		}
+		if added {
+			report.Added = append(report.Added, h.student)
+		} else {
+			report.Unchanged = append(report.Unchanged, h.student)
+		}
+	}
+	if len(report.Added)+len(report.Unchanged) == 0 {
+		first := report.Problems[0]
+		return report, &InputError{"archive", fmt.Errorf("%w; the first problem is %s: %s", ErrNobody, first.Entry, first.Reason)}
+	}
+	return report, nil
+}
+
+// Submissions lists what counts of an assignment: each student's last submission.
+func (o *Office) Submissions(ctx context.Context, course, assignment string) ([]record.Submission, error) {
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
+		return nil, err
+	}
+	return o.store.Submissions(ctx, a.ID)
+}
+
+// StartRun puts the grading of every submission on the queue.
+func (o *Office) StartRun(ctx context.Context, course, assignment string) (record.Run, error) {
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
+		return record.Run{}, err
+	}
+	run, err := o.store.StartRun(ctx, a.ID, func(tx *sql.Tx, results []int64) error {
+		jobs := make([]river.InsertManyParams, len(results))
+		for i, id := range results {
+			jobs[i] = river.InsertManyParams{Args: gradeArgs{Result: id}}
+		}
+		_, err := o.queue.InsertManyFastTx(ctx, tx, jobs)
+		return err
+	})
+	if errors.Is(err, store.ErrNothingToRun) {
+		return run, &InputError{"submissions", err}
+	}
+	return run, err
+}
+
+// Run finds a run.
+func (o *Office) Run(ctx context.Context, id int64) (record.Run, error) {
+	r, err := o.store.Run(ctx, id)
+	return r, about(err, "run", fmt.Sprint(id))
+}
+
+// Runs lists the runs of an assignment, the newest first.
+func (o *Office) Runs(ctx context.Context, course, assignment string) ([]record.Run, error) {
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
+		return nil, err
+	}
+	return o.store.Runs(ctx, a.ID)
+}
+
+// Matrix returns the results of a run, as far as they are there.
+func (o *Office) Matrix(ctx context.Context, run int64) (record.Matrix, error) {
+	r, err := o.Run(ctx, run)
+	if err != nil {
+		return record.Matrix{}, err
+	}
+	s, err := o.runSuite(ctx, run)
+	if err != nil {
+		return record.Matrix{}, err
+	}
+	m := record.Matrix{Run: r}
+	for _, c := range s.Criteria {
+		m.Criteria = append(m.Criteria, record.Criterion{Name: c.Name, Title: c.Title, Of: c.Points})
+	}
+	if m.Rows, err = o.store.Rows(ctx, run); err != nil {
+		return m, err
+	}
+	for i := range m.Rows {
+		m.Rows[i].Of = s.Total()
+	}
+	return m, nil
+}
+
+func (o *Office) runSuite(ctx context.Context, run int64) (*suite.Suite, error) {
+	text, err := o.store.RunSuite(ctx, run)
+	if err != nil {
+		return nil, err
+	}
+	return suite.Parse(fmt.Sprintf("suite of run %d", run), text, games.All())
+}
+
+// Result finds a result.
+func (o *Office) Result(ctx context.Context, id int64) (record.Result, error) {
+	r, err := o.store.Result(ctx, id)
+	if err != nil {
+		return r, about(err, "result", fmt.Sprint(id))
+	}
+	s, err := o.runSuite(ctx, r.RunID)
+	if err != nil {
+		return r, err
+	}
+	r.Of = s.Total()
+	return r, nil
+}
+
+// Evidence finds the recorded run of one script of a result, counted from 1.
+func (o *Office) Evidence(ctx context.Context, result int64, number int) (record.Evidence, error) {
+	e, err := o.store.Evidence(ctx, result, number)
+	return e, about(err, "script", fmt.Sprintf("%d of result %d", number, result))
+}

@@ -1,0 +1,204 @@
+package office
+
+import (
+	"archive/zip"
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"log/slog"
+	"os"
+	"sync"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/riverqueue/river"
+	"github.com/riverqueue/river/riverdriver/riverpgxv5"
+
+	"durchgang/core/games"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/record"
+	"durchgang/internal/store"
+)
+
+// gradeArgs is the job of grading one submission.
+type gradeArgs struct {
+	Result int64 `json:"result"`
+}
+
+// Kind implements river.JobArgs.
+func (gradeArgs) Kind() string { return "grade" }
+
+// InsertOpts implements river.JobArgsWithInsertOpts.
+func (gradeArgs) InsertOpts() river.InsertOpts { return river.InsertOpts{MaxAttempts: 5} }
+
+const (
+	jobTime      = 10 * time.Minute
+	heartbeat    = time.Second
+	reconnecting = 500 * time.Millisecond
+)
+
+// Worker takes jobs from the queue and grades.
+type Worker struct {
+	store    *store.Store
+	client   *river.Client[pgx.Tx]
+	presence *store.Presence
+	log      *slog.Logger
+	stop     context.CancelFunc
+	pulse    sync.WaitGroup
+}
+
+// StartWorker begins to work, on as many submissions at once as parallel says. It
+// first takes back what dead workers left unfinished.
+func (o *Office) StartWorker(ctx context.Context, parallel int) (*Worker, error) {
+	host, err := os.Hostname()
+	if err != nil {
+		return nil, fmt.Errorf("name the worker: %w", err)
+	}
+	id := fmt.Sprintf("%s-%d-%d", host, os.Getpid(), time.Now().UnixNano())
+	w := &Worker{store: o.store, log: o.log}
+	workers := river.NewWorkers()
+	river.AddWorker(workers, &gradeWorker{store: o.store, log: o.log})
+	w.client, err = river.NewClient(riverpgxv5.New(o.store.Pool), &river.Config{
+		ID:                   id,
+		Queues:               map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: parallel}},
+		Workers:              workers,
+		JobTimeout:           jobTime,
+		RescueStuckJobsAfter: 2 * jobTime,
+		FetchPollInterval:    500 * time.Millisecond,
+		Logger:               o.log,
+	})
+	if err != nil {
+		return nil, fmt.Errorf("prepare the queue: %w", err)
+	}
+	if w.presence, err = o.store.Attend(ctx, id); err != nil {
+		return nil, err
+	}
+	w.recover(ctx)
+	if err := w.client.Start(context.WithoutCancel(ctx)); err != nil {
+		w.presence.Leave()
+		return nil, fmt.Errorf("start the queue: %w", err)
+	}
+	beating, stop := context.WithCancel(context.WithoutCancel(ctx))
+	w.stop = stop
+	w.pulse.Go(func() { w.beat(beating) })
+	return w, nil
+}
+
+// Stop lets the jobs at work end until ctx does, then cancels them; they are taken
+// up again by the next worker.
+func (w *Worker) Stop(ctx context.Context) error {
+	err := w.client.Stop(ctx)
+	if errors.Is(err, context.DeadlineExceeded) || errors.Is(err, context.Canceled) {
+		hard, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+		defer cancel()
+		err = w.client.StopAndCancel(hard)
+	}
+	w.stop()
+	w.pulse.Wait()
+	w.presence.Leave()
+	return err
+}
+
+// beat keeps the worker's sign of life and looks for workers that have lost theirs.
+func (w *Worker) beat(ctx context.Context) {
+	tick := time.NewTicker(heartbeat)
+	defer tick.Stop()
+	for {
+		select {
+		case <-ctx.Done():
+			return
+		case <-tick.C:
+		}
+		if err := w.presence.Check(ctx); err != nil {
+			if err := w.presence.Renew(ctx); err != nil {
+				w.log.Warn("the worker waits for the database", "error", err)
+				continue
+			}
+		}
+		w.recover(ctx)
+	}
+}
+
+func (w *Worker) recover(ctx context.Context) {
+	jobs, err := w.store.Recover(ctx)
+	switch {
+	case err != nil && ctx.Err() == nil:
+		w.log.Warn("unfinished jobs could not be looked for", "error", err)
+	case jobs > 0:
+		w.log.Info("took unfinished jobs up again", "jobs", jobs)
+	}
+}
+
+// gradeWorker implements river.Worker for gradeArgs.
+type gradeWorker struct {
+	river.WorkerDefaults[gradeArgs]
+	store *store.Store
+	log   *slog.Logger
+}
+
+// Work grades one submission. While the database is away it waits: what was graded
+// is not lost.
+func (w *gradeWorker) Work(ctx context.Context, job *river.Job[gradeArgs]) error {
+	id := job.Args.Result
+	var task store.Task
+	err := w.persist(ctx, func() (err error) {
+		task, err = w.store.BeginResult(ctx, id)
+		return err
+	})
+	if errors.Is(err, store.ErrNotFound) {
+		return river.JobCancel(fmt.Errorf("result %d is gone", id))
+	}
+	if err != nil || task.State == record.Done || task.State == record.Failed {
+		return err
+	}
+	outcome, err := w.grade(ctx, id, task)
+	if err != nil && job.Attempt < job.MaxAttempts {
+		return err
+	}
+	if err != nil {
+		outcome = store.Outcome{Problem: "Durchgang could not grade this program: " + err.Error()}
+	}
+	return w.persist(ctx, func() error { return w.store.FinishResult(ctx, id, outcome) })
+}
+
+func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (store.Outcome, error) {
+	s, err := suite.Parse("suite", task.Suite, games.All())
+	if err != nil {
+		return store.Outcome{}, err
+	}
+	book, err := phrasebook.Parse("phrasebook", task.Phrasebook)
+	if err != nil {
+		return store.Outcome{}, err
+	}
+	folder, err := zip.NewReader(bytes.NewReader(task.Archive), int64(len(task.Archive)))
+	if err != nil {
+		return store.Outcome{}, fmt.Errorf("open the submission's archive: %w", err)
+	}
+	graded, err := Grader{Suite: s, Book: book}.Grade(ctx, folder, func(e record.Evidence) error {
+		return w.persist(ctx, func() error { return w.store.AddEvidence(ctx, id, e) })
+	})
+	if AtFault(err) {
+		return store.Outcome{Problem: err.Error(), Verdict: judge.Unplayed(s)}, nil
+	}
+	return store.Outcome{Language: graded.Language, Verdict: graded.Verdict}, err
+}
+
+// persist repeats an act of the store until the database can be reached or the job
+// is cancelled.
+func (w *gradeWorker) persist(ctx context.Context, act func() error) error {
+	for {
+		err := act()
+		if !errors.Is(err, store.ErrUnreachable) {
+			return err
+		}
+		w.log.Warn("grading waits for the database", "error", err)
+		select {
+		case <-ctx.Done():
+			return err
+		case <-time.After(reconnecting):
+		}
+	}
+}

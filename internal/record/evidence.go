@@ -1,0 +1,39 @@
+package record
+
+import (
+	"durchgang/core/judge"
+	"durchgang/core/suite"
+)
+
+// Evidence is the recorded run of one script. Number counts from 1.
+type Evidence struct {
+	Number    int         `json:"number"`
+	Title     string      `json:"title"`
+	Criterion string      `json:"criterion"`
+	State     judge.State `json:"state" enum:"agrees,differs,not shown"`
+	Parting   int         `json:"parting" description:"The step at which program and reference part; -1 when they do not. Step 0 is the start."`
+	Steps     []Step      `json:"steps"`
+}
+
+// Step is one step of a script: what the reference rules say, what was typed and
+// printed, and how the two compare. Boards are rows of marks, "" for a free cell.
+type Step struct {
+	Word        string             `json:"word" description:"The step as it stands in the script; start for the first."`
+	Act         suite.Act          `json:"act" enum:"start,move,line,again"`
+	Says        string             `json:"says" description:"The step in words."`
+	Reference   [][]string         `json:"reference" description:"The board of the reference rules after the step."`
+	Shown       [][]string         `json:"shown" description:"The board the program printed; empty when it printed none."`
+	Condition   string             `json:"condition" description:"What the program did once the step was over."`
+	Events      []Event            `json:"events"`
+	Comparisons []judge.Comparison `json:"comparisons"`
+	Echo        bool               `json:"echo" description:"The step comes after the parting one and is not judged."`
+}
+
+// Event is one thing typed or printed. Printed bytes that are not text are
+// replaced in Text and kept in Raw.
+type Event struct {
+	Millis int64  `json:"millis" description:"Since the program was started."`
+	Typed  bool   `json:"typed" description:"Typed by Durchgang; else printed by the program."`
+	Text   string `json:"text" description:"As a person would read it, without control codes."`
+	Raw    []byte `json:"raw" description:"Every byte, in base64."`
+}

@@ -1,0 +1,131 @@
+package record
+
+import (
+	"time"
+
+	"durchgang/core/judge"
+	"durchgang/core/suite"
+)
+
+// Course is a class that a teacher holds.
+type Course struct {
+	ID          int64     `json:"id" db:"id"`
+	Name        string    `json:"name" db:"name" description:"Short name used in addresses and commands."`
+	Title       string    `json:"title" db:"title"`
+	Assignments int       `json:"assignments" db:"assignments" description:"How many assignments it has."`
+	CreatedAt   time.Time `json:"created_at" db:"created_at"`
+}
+
+// Assignment says what is graded, and how programs are spoken to.
+type Assignment struct {
+	ID          int64     `json:"id" db:"id"`
+	CourseID    int64     `json:"-" db:"course_id"`
+	Course      string    `json:"course" db:"course"`
+	Name        string    `json:"name" db:"name"`
+	Title       string    `json:"title" db:"title"`
+	Game        string    `json:"game" db:"game" description:"The variant, as in connect-four:cols=6,rows=5."`
+	Phrasebook  string    `json:"phrasebook" db:"phrasebook" description:"YAML text; empty for the built-in wording."`
+	Suite       string    `json:"suite" db:"suite" description:"The scripts with their criteria."`
+	Submissions int       `json:"submissions" db:"submissions" description:"How many students have handed in."`
+	LastRun     *int64    `json:"last_run" db:"last_run" description:"The newest run, if there is one."`
+	CreatedAt   time.Time `json:"created_at" db:"created_at"`
+}
+
+// Submission is a student's program as it was handed in.
+type Submission struct {
+	ID        int64     `json:"id" db:"id"`
+	Student   string    `json:"student" db:"student"`
+	Digest    string    `json:"digest" db:"digest" description:"SHA-256 of the stored archive, in hexadecimal."`
+	Files     int       `json:"files" db:"files"`
+	Size      int64     `json:"size" db:"size" description:"Bytes of all files together."`
+	CreatedAt time.Time `json:"created_at" db:"created_at"`
+}
+
+// Import is what became of the entries of a class's archive.
+type Import struct {
+	Added     []string  `json:"added"`
+	Unchanged []string  `json:"unchanged" description:"Handed in before with the same content."`
+	Problems  []Problem `json:"problems"`
+}
+
+// Problem is an entry that could not be imported, and why.
+type Problem struct {
+	Entry  string `json:"entry"`
+	Reason string `json:"reason"`
+}
+
+// State is how far a run or result has come.
+type State string
+
+// The states. Failed is a result that could not be graded because of the program.
+const (
+	Queued  State = "queued"
+	Running State = "running"
+	Done    State = "done"
+	Failed  State = "failed"
+)
+
+// Run is one grading of all submissions of an assignment.
+type Run struct {
+	ID         int64      `json:"id" db:"id"`
+	Course     string     `json:"course" db:"course"`
+	Assignment string     `json:"assignment" db:"assignment"`
+	State      State      `json:"state" db:"state" enum:"queued,running,done"`
+	Done       int        `json:"done" db:"done"`
+	Total      int        `json:"total" db:"total"`
+	CreatedAt  time.Time  `json:"created_at" db:"created_at"`
+	FinishedAt *time.Time `json:"finished_at" db:"finished_at"`
+}
+
+// Result is how one submission fared in a run.
+type Result struct {
+	ID         int64                    `json:"id"`
+	RunID      int64                    `json:"run"`
+	Course     string                   `json:"course"`
+	Assignment string                   `json:"assignment"`
+	Student    string                   `json:"student"`
+	State      State                    `json:"state" enum:"queued,running,done,failed"`
+	Language   string                   `json:"language"`
+	Problem    string                   `json:"problem" description:"Why the program could not be graded, or empty."`
+	Points     suite.Points             `json:"points"`
+	Of         suite.Points             `json:"of"`
+	Criteria   []judge.CriterionVerdict `json:"criteria"`
+	Findings   []judge.Finding          `json:"findings"`
+	Scripts    []ScriptState            `json:"scripts"`
+	FinishedAt *time.Time               `json:"finished_at"`
+}
+
+// ScriptState is how one script of a result went. Number counts from 1.
+type ScriptState struct {
+	Number    int         `json:"number"`
+	Title     string      `json:"title"`
+	Criterion string      `json:"criterion"`
+	State     judge.State `json:"state" enum:"agrees,differs,not shown"`
+}
+
+// Matrix is the results of a run: students by criteria.
+type Matrix struct {
+	Run      Run         `json:"run"`
+	Criteria []Criterion `json:"criteria"`
+	Rows     []Row       `json:"rows"`
+}
+
+// Criterion heads a column of the matrix.
+type Criterion struct {
+	Name  string       `json:"name"`
+	Title string       `json:"title"`
+	Of    suite.Points `json:"of"`
+}
+
+// Row is one student in the matrix. Cells stand in the order of the criteria and
+// are missing until the result is done.
+type Row struct {
+	Result   int64         `json:"result"`
+	Student  string        `json:"student"`
+	Language string        `json:"language"`
+	State    State         `json:"state" enum:"queued,running,done,failed"`
+	Problem  string        `json:"problem"`
+	Points   suite.Points  `json:"points"`
+	Of       suite.Points  `json:"of"`
+	Cells    []judge.State `json:"cells"`
+}

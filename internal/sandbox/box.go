@@ -1,0 +1,186 @@
+package sandbox
+
+import (
+	"bytes"
+	"context"
+	"errors"
+	"fmt"
+	"os"
+	"os/exec"
+	"sync"
+	"sync/atomic"
+	"syscall"
+	"time"
+
+	"golang.org/x/sys/unix"
+)
+
+// Box is a program running in its box.
+type Box struct {
+	cmd    *exec.Cmd
+	limits Limits
+	done   chan struct{}
+	err    error // of Wait, once done is closed
+
+	mu       sync.Mutex
+	exceeded string
+}
+
+// Exit is how a program ended.
+type Exit struct {
+	Code     int    // exit status; -1 when a signal ended it
+	Signal   string // name of the signal, or empty
+	Exceeded string // the limit that was exceeded, or empty
+}
+
+// String says how the program ended, as for a teacher.
+func (e Exit) String() string {
+	switch {
+	case e.Exceeded != "":
+		return e.Exceeded
+	case e.Signal != "":
+		return e.Signal
+	default:
+		return fmt.Sprintf("exit status %d", e.Code)
+	}
+}
+
+// Start runs spec with its three standard streams on stream, which the box keeps
+// open by itself. When root starts it, the box runs under an id that nobody else
+// has.
+func Start(spec Spec, stream *os.File) (*Box, error) {
+	cmd, err := spec.command()
+	if err != nil {
+		return nil, err
+	}
+	cmd.Stdin, cmd.Stdout, cmd.Stderr = stream, stream, stream
+	return start(cmd, spec)
+}
+
+func start(cmd *exec.Cmd, spec Spec) (*Box, error) {
+	cmd.SysProcAttr = &syscall.SysProcAttr{Setsid: true}
+	if id, root := nextID(); root {
+		cmd.SysProcAttr.Credential = &syscall.Credential{Uid: id, Gid: id}
+		if f, ok := cmd.Stdin.(*os.File); ok {
+			_ = f.Chown(int(id), int(id)) // a pipe has no owner to change
+		}
+		if spec.Writable {
+			if err := os.Chown(spec.Dir, int(id), int(id)); err != nil {
+				return nil, fmt.Errorf("give the working folder to the box: %w", err)
+			}
+		}
+	}
+	cmd.Env = []string{}
+	if err := cmd.Start(); err != nil {
+		return nil, fmt.Errorf("start the box: %w", err)
+	}
+	b := &Box{cmd: cmd, limits: spec.Limits, done: make(chan struct{})}
+	go func() {
+		b.err = cmd.Wait()
+		close(b.done)
+	}()
+	go b.watch()
+	return b, nil
+}
+
+var boxes atomic.Uint32
+
+// nextID returns a user id that has no account, when the caller may choose one.
+func nextID() (id uint32, root bool) {
+	return 200_000 + boxes.Add(1)%100_000, os.Geteuid() == 0
+}
+
+// Done is closed when the program has ended.
+func (b *Box) Done() <-chan struct{} { return b.done }
+
+// Exit returns how the program ended; call it after Done is closed.
+func (b *Box) Exit() Exit {
+	b.mu.Lock()
+	exit := Exit{Exceeded: b.exceeded}
+	b.mu.Unlock()
+	var status *exec.ExitError
+	if !errors.As(b.err, &status) {
+		if b.err != nil {
+			exit.Code = -1
+		}
+		return exit
+	}
+	exit.Code = status.ExitCode()
+	// bubblewrap passes on a signal as a status of 128 and its number.
+	if exit.Code > 128 && exit.Code < 128+65 {
+		signal := syscall.Signal(exit.Code - 128)
+		exit.Code, exit.Signal = -1, unix.SignalName(signal)+", "+signal.String()
+		if signal == syscall.SIGXCPU || signal == syscall.SIGKILL && exit.Exceeded == "" {
+			exit.Exceeded = fmt.Sprintf("more than %v of processor time", b.limits.CPU)
+		}
+	}
+	return exit
+}
+
+// Kill ends everything in the box and waits for it.
+func (b *Box) Kill() {
+	_ = b.cmd.Process.Kill()
+	<-b.done
+}
+
+// Root is the process id of the box on the host.
+func (b *Box) Root() int { return b.cmd.Process.Pid }
+
+const watchEvery = 20 * time.Millisecond
+
+// watch kills the box when its processes together use too much memory, which no
+// limit of a single process expresses.
+func (b *Box) watch() {
+	tick := time.NewTicker(watchEvery)
+	defer tick.Stop()
+	for {
+		select {
+		case <-b.done:
+			return
+		case <-tick.C:
+			if resident(b.Processes()) > b.limits.Memory {
+				b.mu.Lock()
+				b.exceeded = fmt.Sprintf("more than %d MB of memory", b.limits.Memory>>20)
+				b.mu.Unlock()
+				_ = b.cmd.Process.Kill()
+				return
+			}
+		}
+	}
+}
+
+// Run runs spec to its end without input and returns the first limit bytes of what
+// it printed. A cancelled context kills it.
+func Run(ctx context.Context, spec Spec, limit int) (string, Exit, error) {
+	cmd, err := spec.command()
+	if err != nil {
+		return "", Exit{}, err
+	}
+	out := &capped{limit: limit}
+	cmd.Stdout, cmd.Stderr = out, out
+	cmd.WaitDelay = time.Second
+	b, err := start(cmd, spec)
+	if err != nil {
+		return "", Exit{}, err
+	}
+	select {
+	case <-b.Done():
+	case <-ctx.Done():
+		b.Kill()
+		return out.String(), b.Exit(), ctx.Err()
+	}
+	return out.String(), b.Exit(), nil
+}
+
+// capped keeps the first bytes written and drops the rest.
+type capped struct {
+	bytes.Buffer
+	limit int
+}
+
+func (c *capped) Write(p []byte) (int, error) {
+	if room := c.limit - c.Len(); room > 0 {
+		c.Buffer.Write(p[:min(room, len(p))])
+	}
+	return len(p), nil
+}

@@ -1,0 +1,61 @@
+package sandbox
+
+import (
+	"bytes"
+	"fmt"
+	"os"
+	"strconv"
+)
+
+// Processes lists the processes of the program in the box, as numbered on the
+// host, without bubblewrap's own.
+func (b *Box) Processes() []int {
+	inner := children(b.Root())
+	var found []int
+	for _, pid := range inner {
+		found = appendTree(found, children(pid))
+	}
+	return found
+}
+
+func appendTree(found, pids []int) []int {
+	for _, pid := range pids {
+		found = append(found, pid)
+		found = appendTree(found, children(pid))
+	}
+	return found
+}
+
+// children reads the children of all threads of a process (proc(5), task/children).
+func children(pid int) []int {
+	tasks, err := os.ReadDir(fmt.Sprintf("/proc/%d/task", pid))
+	if err != nil {
+		return nil
+	}
+	var pids []int
+	for _, task := range tasks {
+		data, _ := os.ReadFile(fmt.Sprintf("/proc/%d/task/%s/children", pid, task.Name()))
+		for _, field := range bytes.Fields(data) {
+			if child, err := strconv.Atoi(string(field)); err == nil {
+				pids = append(pids, child)
+			}
+		}
+	}
+	return pids
+}
+
+// resident sums the resident bytes of processes (proc(5), statm).
+func resident(pids []int) int64 {
+	var pages int64
+	for _, pid := range pids {
+		data, err := os.ReadFile(fmt.Sprintf("/proc/%d/statm", pid))
+		if err != nil {
+			continue
+		}
+		if fields := bytes.Fields(data); len(fields) > 1 {
+			n, _ := strconv.ParseInt(string(fields[1]), 10, 64)
+			pages += n
+		}
+	}
+	return pages * int64(os.Getpagesize())
+}

@@ -1,0 +1,109 @@
+package sandbox
+
+import (
+	"errors"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"time"
+)
+
+// Limits bound what a box may use.
+type Limits struct {
+	CPU       time.Duration // processor time of one process
+	Memory    int64         // bytes resident, all processes together
+	Processes int           // processes and threads
+	Disk      int64         // bytes in the working folder and in /tmp, each
+}
+
+// DefaultLimits are ample for a classroom game.
+func DefaultLimits() Limits {
+	return Limits{CPU: 10 * time.Second, Memory: 512 << 20, Processes: 64, Disk: 16 << 20}
+}
+
+// Spec says what runs in a box.
+type Spec struct {
+	// Dir is a folder on the host, readable by everyone. Its entries appear
+	// read-only in the working folder, beside which new files may be written; with
+	// Writable the folder itself is the working folder, and is changed.
+	Dir      string
+	Writable bool
+	Argv     []string // absolute program path first
+	Env      []string // NAME=value, added to a minimal environment
+	Limits   Limits
+}
+
+// ErrNoBox means that bubblewrap is missing.
+var ErrNoBox = errors.New("no box: bwrap is not installed; install Debian's package bubblewrap")
+
+// workDir is where the program's folder appears in the box.
+const workDir = "/home/student"
+
+// shown are the parts of the system that a box sees, where they exist.
+var shown = []string{"/usr", "/bin", "/sbin", "/lib", "/lib32", "/lib64", "/etc/alternatives", "/etc/ld.so.cache"}
+
+// command returns the command line that runs the spec in a box.
+func (s Spec) command() (*exec.Cmd, error) {
+	bwrap, err := exec.LookPath("bwrap")
+	if err != nil {
+		return nil, ErrNoBox
+	}
+	args := []string{
+		"--unshare-all", "--die-with-parent", "--new-session", "--cap-drop", "ALL",
+		"--uid", "1000", "--gid", "1000", "--hostname", "box",
+		"--proc", "/proc", "--dev", "/dev",
+		"--size", strconv.FormatInt(s.Limits.Disk, 10), "--tmpfs", "/tmp",
+	}
+	for _, path := range shown {
+		if target, err := os.Readlink(path); err == nil {
+			args = append(args, "--symlink", target, path)
+		} else if _, err := os.Stat(path); err == nil {
+			args = append(args, "--ro-bind", path, path)
+		}
+	}
+	work, err := s.work()
+	if err != nil {
+		return nil, err
+	}
+	args = append(args, work...)
+	args = append(args, "--chdir", workDir, "--clearenv",
+		"--setenv", "PATH", "/usr/bin:/bin", "--setenv", "HOME", workDir,
+		"--setenv", "LANG", "C.UTF-8", "--setenv", "TERM", "xterm")
+	for _, pair := range s.Env {
+		name, value := cutEnv(pair)
+		args = append(args, "--setenv", name, value)
+	}
+	args = append(args, "--", "/usr/bin/prlimit",
+		fmt.Sprintf("--cpu=%d", int(s.Limits.CPU.Seconds())),
+		fmt.Sprintf("--nproc=%d", s.Limits.Processes),
+		fmt.Sprintf("--data=%d", 4*s.Limits.Memory),
+		fmt.Sprintf("--fsize=%d", s.Limits.Disk),
+		"--core=0", "--nofile=256", "--")
+	return exec.Command(bwrap, append(args, s.Argv...)...), nil
+}
+
+func (s Spec) work() ([]string, error) {
+	if s.Writable {
+		return []string{"--bind", s.Dir, workDir}, nil
+	}
+	args := []string{"--size", strconv.FormatInt(s.Limits.Disk, 10), "--tmpfs", workDir}
+	entries, err := os.ReadDir(s.Dir)
+	if err != nil {
+		return nil, fmt.Errorf("open the program's folder: %w", err)
+	}
+	for _, e := range entries {
+		args = append(args, "--ro-bind", filepath.Join(s.Dir, e.Name()), workDir+"/"+e.Name())
+	}
+	return args, nil
+}
+
+func cutEnv(pair string) (name, value string) {
+	for i := range pair {
+		if pair[i] == '=' {
+			return pair[:i], pair[i+1:]
+		}
+	}
+	return pair, ""
+}

@@ -1,0 +1,84 @@
+package server
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"reflect"
+	"strings"
+
+	"github.com/swaggest/jsonschema-go"
+	"github.com/swaggest/openapi-go"
+	"github.com/swaggest/openapi-go/openapi31"
+
+	"durchgang/core/suite"
+)
+
+// Document returns the OpenAPI 3.1 document of the API, made from the routes.
+func Document() ([]byte, error) {
+	r := openapi31.NewReflector()
+	r.Spec.Info.WithTitle("Durchgang").WithVersion("1").
+		WithDescription("Grades programs that play classroom games.")
+	r.Spec.Servers = append(r.Spec.Servers, openapi31.Server{URL: prefix})
+	r.DefaultOptions = append(r.DefaultOptions,
+		jsonschema.InterceptProp(require),
+		jsonschema.InterceptNullability(notNull),
+		jsonschema.InterceptDefName(func(t reflect.Type, _ string) string { return strings.ToUpper(t.Name()[:1]) + t.Name()[1:] }),
+	)
+	r.AddTypeMapping(suite.Points(0), float64(0))
+	for _, route := range routes() {
+		if err := describe(r, route); err != nil {
+			return nil, fmt.Errorf("describe %s %s: %w", route.method, route.path, err)
+		}
+	}
+	return json.MarshalIndent(r.Spec, "", "  ")
+}
+
+func describe(r *openapi31.Reflector, route route) error {
+	op, err := r.NewOperationContext(route.method, route.path)
+	if err != nil {
+		return err
+	}
+	op.SetID(route.id)
+	op.SetSummary(route.summary)
+	if route.request != nil {
+		op.AddReqStructure(route.request)
+	}
+	if route.id == "importSubmissions" {
+		op.AddReqStructure([]byte{}, openapi.WithContentType("application/zip"))
+	}
+	answer := route.answer
+	op.AddRespStructure(answer, func(u *openapi.ContentUnit) {
+		u.HTTPStatus = route.status
+		if route.content != "" {
+			u.ContentType = route.content
+		}
+	})
+	op.AddRespStructure(Problem{}, func(u *openapi.ContentUnit) {
+		u.IsDefault = true
+		u.ContentType = "application/problem+json"
+		u.Description = "What went wrong: " + http.StatusText(http.StatusBadRequest) + " and the like"
+	})
+	return r.AddOperation(op)
+}
+
+// require marks every property as required that is always written.
+func require(p jsonschema.InterceptPropParams) error {
+	if !p.Processed || strings.Contains(p.Field.Tag.Get("json"), "omit") || p.Field.Tag.Get("json") == "-" {
+		return nil
+	}
+	for _, name := range p.ParentSchema.Required {
+		if name == p.Name {
+			return nil
+		}
+	}
+	p.ParentSchema.Required = append(p.ParentSchema.Required, p.Name)
+	return nil
+}
+
+// notNull says that lists are never null: an empty one is written as such.
+func notNull(p jsonschema.InterceptNullabilityParams) {
+	if p.NullAdded && p.Type != nil && p.Type.Kind() == reflect.Slice {
+		p.Schema.RemoveType(jsonschema.Null)
+	}
+}

@@ -1,0 +1,227 @@
+package server
+
+import (
+	"net/http"
+	"strconv"
+
+	"github.com/gofiber/fiber/v3"
+
+	"durchgang/core/game"
+	"durchgang/core/games"
+	"durchgang/internal/record"
+)
+
+const prefix = "/api/v1"
+
+// route is one endpoint: what it takes and answers, for the document, and what it does.
+type route struct {
+	method, path string // the path as OpenAPI writes it, without the prefix
+	id, summary  string
+	request      any // a struct with path and json tags, or nil
+	answer       any
+	status       int
+	content      string // of the answer when it is not JSON
+	handle       func(*Server, fiber.Ctx) error
+}
+
+// The parts of requests.
+type (
+	inCourse struct {
+		Course string `path:"course" json:"-"`
+	}
+	inAssignment struct {
+		Course     string `path:"course" json:"-"`
+		Assignment string `path:"assignment" json:"-"`
+	}
+	byID struct {
+		ID int64 `path:"id" json:"-"`
+	}
+	byScript struct {
+		ID     int64 `path:"id" json:"-"`
+		Script int   `path:"script" json:"-" description:"Number of the script, from 1."`
+	}
+	newCourse struct {
+		Name  string `json:"name"`
+		Title string `json:"title,omitempty"`
+	}
+	newAssignment struct {
+		inCourse
+		Name       string `json:"name"`
+		Title      string `json:"title,omitempty"`
+		Game       string `json:"game"`
+		Phrasebook string `json:"phrasebook,omitempty" description:"YAML; without it the built-in wording."`
+		Suite      string `json:"suite,omitempty" description:"Without it the one that ships for the game."`
+	}
+)
+
+// gameAnswer describes a game that assignments can be about.
+type gameAnswer struct {
+	Name   string       `json:"name"`
+	Title  string       `json:"title"`
+	Params []game.Param `json:"params"`
+}
+
+// health says whether the service can work.
+type health struct {
+	Status string `json:"status" enum:"ready"`
+}
+
+func routes() []route {
+	ok, created := http.StatusOK, http.StatusCreated
+	const inA = "/courses/{course}/assignments/{assignment}"
+	return []route{
+		{"GET", "/health", "health", "Whether the service and its database answer", nil, health{}, ok, "", (*Server).health},
+		{"GET", "/games", "listGames", "The games that assignments can be about", nil, []gameAnswer{}, ok, "", (*Server).games},
+		{"GET", "/courses", "listCourses", "All courses", nil, []record.Course{}, ok, "", (*Server).courses},
+		{"POST", "/courses", "createCourse", "Add a course", newCourse{}, record.Course{}, created, "", (*Server).createCourse},
+		{"GET", "/courses/{course}", "getCourse", "One course", inCourse{}, record.Course{}, ok, "", (*Server).course},
+		{"GET", "/courses/{course}/assignments", "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
+		{"POST", "/courses/{course}/assignments", "createAssignment", "Add an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
+		{"GET", inA, "getAssignment", "One assignment", inAssignment{}, record.Assignment{}, ok, "", (*Server).assignment},
+		{"GET", inA + "/submissions", "listSubmissions", "The last submission of each student", inAssignment{}, []record.Submission{}, ok, "", (*Server).submissions},
+		{"POST", inA + "/submissions", "importSubmissions", "Hand in a class: a zip archive with a folder or source file for each student", inAssignment{}, record.Import{}, ok, "", (*Server).importClass},
+		{"GET", inA + "/runs", "listRuns", "The runs of an assignment, the newest first", inAssignment{}, []record.Run{}, ok, "", (*Server).runs},
+		{"POST", inA + "/runs", "startRun", "Grade every submission", inAssignment{}, record.Run{}, created, "", (*Server).startRun},
+		{"GET", "/runs/{id}", "getRun", "How far a run has come", byID{}, record.Run{}, ok, "", (*Server).run},
+		{"GET", "/runs/{id}/matrix", "getMatrix", "Students by criteria", byID{}, record.Matrix{}, ok, "", (*Server).matrix},
+		{"GET", "/runs/{id}/events", "watchRun", "The progress of a run: an event of type run, with a Run as data, at each change; the last one is done", byID{}, nil, ok, "text/event-stream", (*Server).watch},
+		{"GET", "/results/{id}", "getResult", "How one submission fared, with its findings", byID{}, record.Result{}, ok, "", (*Server).result},
+		{"GET", "/results/{id}/scripts/{script}", "getEvidence", "The recorded run of one script", byScript{}, record.Evidence{}, ok, "", (*Server).evidence},
+	}
+}
+
+func (s *Server) health(c fiber.Ctx) error {
+	if err := s.office.Ready(c.Context()); err != nil {
+		return err
+	}
+	return c.JSON(health{"ready"})
+}
+
+func (s *Server) games(c fiber.Ctx) error {
+	answer := []gameAnswer{}
+	for _, d := range games.All().Games() {
+		answer = append(answer, gameAnswer{d.Name, d.Title, d.Params})
+	}
+	return c.JSON(answer)
+}
+
+func (s *Server) courses(c fiber.Ctx) error {
+	courses, err := s.office.Courses(c.Context())
+	return reply(c, http.StatusOK, courses, err)
+}
+
+func (s *Server) createCourse(c fiber.Ctx) error {
+	var in newCourse
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	course, err := s.office.CreateCourse(c.Context(), in.Name, in.Title)
+	return reply(c, http.StatusCreated, course, err)
+}
+
+func (s *Server) course(c fiber.Ctx) error {
+	course, err := s.office.Course(c.Context(), c.Params("course"))
+	return reply(c, http.StatusOK, course, err)
+}
+
+func (s *Server) assignments(c fiber.Ctx) error {
+	assignments, err := s.office.Assignments(c.Context(), c.Params("course"))
+	return reply(c, http.StatusOK, assignments, err)
+}
+
+func (s *Server) createAssignment(c fiber.Ctx) error {
+	var in newAssignment
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	a, err := s.office.CreateAssignment(c.Context(), c.Params("course"),
+		record.Assignment{Name: in.Name, Title: in.Title, Game: in.Game, Phrasebook: in.Phrasebook, Suite: in.Suite})
+	return reply(c, http.StatusCreated, a, err)
+}
+
+func (s *Server) assignment(c fiber.Ctx) error {
+	a, err := s.office.Assignment(c.Context(), c.Params("course"), c.Params("assignment"))
+	return reply(c, http.StatusOK, a, err)
+}
+
+func (s *Server) submissions(c fiber.Ctx) error {
+	list, err := s.office.Submissions(c.Context(), c.Params("course"), c.Params("assignment"))
+	return reply(c, http.StatusOK, list, err)
+}
+
+func (s *Server) importClass(c fiber.Ctx) error {
+	report, err := s.office.Import(c.Context(), c.Params("course"), c.Params("assignment"), c.Body())
+	return reply(c, http.StatusOK, report, err)
+}
+
+func (s *Server) runs(c fiber.Ctx) error {
+	runs, err := s.office.Runs(c.Context(), c.Params("course"), c.Params("assignment"))
+	return reply(c, http.StatusOK, runs, err)
+}
+
+func (s *Server) startRun(c fiber.Ctx) error {
+	run, err := s.office.StartRun(c.Context(), c.Params("course"), c.Params("assignment"))
+	return reply(c, http.StatusCreated, run, err)
+}
+
+func (s *Server) run(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	run, err := s.office.Run(c.Context(), id)
+	return reply(c, http.StatusOK, run, err)
+}
+
+func (s *Server) matrix(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	m, err := s.office.Matrix(c.Context(), id)
+	return reply(c, http.StatusOK, m, err)
+}
+
+func (s *Server) result(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	r, err := s.office.Result(c.Context(), id)
+	return reply(c, http.StatusOK, r, err)
+}
+
+func (s *Server) evidence(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	script, err := number(c, "script")
+	if err != nil {
+		return err
+	}
+	e, err := s.office.Evidence(c.Context(), id, int(script))
+	return reply(c, http.StatusOK, e, err)
+}
+
+func reply(c fiber.Ctx, status int, answer any, err error) error {
+	if err != nil {
+		return err
+	}
+	return c.Status(status).JSON(answer)
+}
+
+func body(c fiber.Ctx, into any) error {
+	if err := c.Bind().JSON(into); err != nil {
+		return fiber.NewError(http.StatusBadRequest, "the request's body is no JSON of this kind: "+err.Error())
+	}
+	return nil
+}
+
+func number(c fiber.Ctx, name string) (int64, error) {
+	n, err := strconv.ParseInt(c.Params(name), 10, 32)
+	if err != nil || n < 1 {
+		return 0, fiber.NewError(http.StatusBadRequest, name+" "+strconv.Quote(c.Params(name))+" is no number of a record")
+	}
+	return n, nil
+}

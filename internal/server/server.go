@@ -1,0 +1,124 @@
+package server
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"log/slog"
+	"net"
+	"net/http"
+	"net/url"
+	"strings"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+	"github.com/gofiber/fiber/v3/middleware/static"
+
+	"durchgang/internal/office"
+)
+
+// maxBody bounds what is uploaded: a class's archive.
+const maxBody = 64 << 20
+
+// Server answers HTTP.
+type Server struct {
+	app    *fiber.App
+	office *office.Office
+	log    *slog.Logger
+	done   chan struct{} // closed when the service stops, so that streams end
+}
+
+// New returns a server for an office; console holds the built console.
+func New(o *office.Office, console fs.FS, log *slog.Logger) (*Server, error) {
+	s := &Server{office: o, log: log, done: make(chan struct{})}
+	s.app = fiber.New(fiber.Config{
+		AppName:      "Durchgang",
+		BodyLimit:    maxBody,
+		Immutable:    true, // what a request says may outlive its handler
+		ErrorHandler: s.fail,
+		ReadTimeout:  2 * time.Minute,
+	})
+	s.app.Use(s.guard)
+	document, err := Document()
+	if err != nil {
+		return nil, err
+	}
+	for _, r := range routes() {
+		s.app.Add([]string{r.method}, prefix+colons(r.path), func(c fiber.Ctx) error { return r.handle(s, c) })
+	}
+	s.app.Get(prefix+"/openapi.json", func(c fiber.Ctx) error {
+		c.Set(fiber.HeaderContentType, "application/json")
+		return c.Send(document)
+	})
+	s.app.All("/api/*", func(c fiber.Ctx) error {
+		return fiber.NewError(http.StatusNotFound, "there is no such endpoint; "+prefix+"/openapi.json lists them")
+	})
+	s.pages(console)
+	return s, nil
+}
+
+// pages serves the console. Every address that is no file is a page of it.
+func (s *Server) pages(console fs.FS) {
+	s.app.Use("/", static.New("", static.Config{FS: console, NotFoundHandler: func(c fiber.Ctx) error {
+		index, err := fs.ReadFile(console, "index.html")
+		if err != nil {
+			return fiber.NewError(http.StatusNotFound, "the console is not built: run make build")
+		}
+		c.Status(http.StatusOK)
+		c.Set(fiber.HeaderContentType, "text/html; charset=utf-8")
+		c.Set(fiber.HeaderCacheControl, "no-cache")
+		return c.Send(index)
+	}}))
+}
+
+// guard keeps other sites' pages from using the service through a teacher's
+// browser, and says what the console's pages may load.
+func (s *Server) guard(c fiber.Ctx) error {
+	c.Set("X-Content-Type-Options", "nosniff")
+	c.Set("Referrer-Policy", "same-origin")
+	c.Set("Content-Security-Policy",
+		"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'")
+	if origin := c.Get(fiber.HeaderOrigin); origin != "" && c.Method() != http.MethodGet {
+		if u, err := url.Parse(origin); err != nil || u.Host != c.Host() {
+			return fiber.NewError(http.StatusForbidden, "this request comes from a page of another site")
+		}
+	}
+	return c.Next()
+}
+
+// colons writes a path's {name} the way Fiber does.
+func colons(path string) string {
+	return strings.NewReplacer("{", ":", "}", "").Replace(path)
+}
+
+// ErrPortInUse means that something else listens there.
+var ErrPortInUse = errors.New("the port is in use")
+
+// Listen opens the address, so that a port in use is known before anything else
+// is started.
+func Listen(address string) (net.Listener, error) {
+	l, err := net.Listen("tcp", address)
+	if err != nil && strings.Contains(err.Error(), "address already in use") {
+		return nil, fmt.Errorf("listen on %s: %w; stop what runs there or choose another with --listen", address, ErrPortInUse)
+	}
+	if err != nil {
+		return nil, fmt.Errorf("listen on %s: %w", address, err)
+	}
+	return l, nil
+}
+
+// Serve answers on the listener until the context ends, then lets requests finish.
+func (s *Server) Serve(ctx context.Context, l net.Listener) error {
+	stopped := make(chan error, 1)
+	go func() {
+		<-ctx.Done()
+		close(s.done)
+		stopped <- s.app.ShutdownWithTimeout(5 * time.Second)
+	}()
+	err := s.app.Listener(l, fiber.ListenConfig{DisableStartupMessage: true})
+	if ctx.Err() == nil {
+		return err
+	}
+	return <-stopped
+}

@@ -1,0 +1,161 @@
+// Package store keeps the records in PostgreSQL. SQL stands here and nowhere
+// else, one file for each kind of record, beside the migrations that make the
+// tables.
+//
+// Read Store first.
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"log/slog"
+
+	"github.com/jackc/pgx/v5/pgconn"
+	"github.com/jackc/pgx/v5/pgxpool"
+	"github.com/jackc/pgx/v5/stdlib"
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+	"github.com/riverqueue/river/riverdriver/riverpgxv5"
+	"github.com/riverqueue/river/rivermigrate"
+)
+
+// Store is one database.
+type Store struct {
+	db   *sqlx.DB
+	Pool *pgxpool.Pool // for the queue's workers
+}
+
+// Errors that callers tell apart with errors.Is.
+var (
+	ErrNotFound    = errors.New("not found")
+	ErrExists      = errors.New("exists already")
+	ErrUnreachable = errors.New("the database cannot be reached")
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// Open connects to the database at url and brings its tables up to date.
+func Open(ctx context.Context, url string) (*Store, error) {
+	config, err := pgxpool.ParseConfig(url)
+	if err != nil {
+		return nil, fmt.Errorf("read the database's address: %w", err)
+	}
+	pool, err := pgxpool.NewWithConfig(ctx, config)
+	if err != nil {
+		return nil, fmt.Errorf("connect to the database: %w", err)
+	}
+	s := &Store{db: sqlx.NewDb(stdlib.OpenDBFromPool(pool), "pgx"), Pool: pool}
+	if err := pool.Ping(ctx); err != nil {
+		s.Close()
+		return nil, fmt.Errorf("connect to the database: %w", classify(err))
+	}
+	if err := s.migrate(ctx); err != nil {
+		s.Close()
+		return nil, err
+	}
+	return s, nil
+}
+
+func (s *Store) migrate(ctx context.Context) error {
+	dir, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	provider, err := goose.NewProvider(goose.DialectPostgres, s.db.DB, dir)
+	if err != nil {
+		return fmt.Errorf("prepare migrations: %w", err)
+	}
+	if _, err := provider.Up(ctx); err != nil {
+		return fmt.Errorf("migrate the records: %w", err)
+	}
+	quiet := &rivermigrate.Config{Logger: slog.New(slog.DiscardHandler)}
+	queue, err := rivermigrate.New(riverpgxv5.New(s.Pool), quiet)
+	if err != nil {
+		return fmt.Errorf("prepare the queue's migrations: %w", err)
+	}
+	if _, err := queue.Migrate(ctx, rivermigrate.DirectionUp, nil); err != nil {
+		return fmt.Errorf("migrate the queue: %w", err)
+	}
+	return nil
+}
+
+// Close closes the connections.
+func (s *Store) Close() {
+	s.db.Close()
+	s.Pool.Close()
+}
+
+// Ping reports whether the database answers.
+func (s *Store) Ping(ctx context.Context) error { return classify(s.db.PingContext(ctx)) }
+
+// SQL is the database for callers that insert jobs in a transaction of the store.
+func (s *Store) SQL() *sql.DB { return s.db.DB }
+
+// in runs f in a transaction, which it commits unless f fails.
+func (s *Store) in(ctx context.Context, f func(*sqlx.Tx) error) error {
+	tx, err := s.db.BeginTxx(ctx, nil)
+	if err != nil {
+		return classify(err)
+	}
+	defer tx.Rollback()
+	if err := f(tx); err != nil {
+		return classify(err)
+	}
+	return classify(tx.Commit())
+}
+
+// get reads one row with named parameters into dest.
+func get(ctx context.Context, db sqlx.ExtContext, dest any, query string, params map[string]any) error {
+	text, args, err := sqlx.Named(query, params)
+	if err != nil {
+		return err
+	}
+	return classify(sqlx.GetContext(ctx, db, dest, db.Rebind(text), args...))
+}
+
+// list reads all rows with named parameters into dest, a pointer to a slice.
+func list(ctx context.Context, db sqlx.ExtContext, dest any, query string, params map[string]any) error {
+	text, args, err := sqlx.Named(query, params)
+	if err != nil {
+		return err
+	}
+	return classify(sqlx.SelectContext(ctx, db, dest, db.Rebind(text), args...))
+}
+
+// exec runs a statement with named parameters.
+func exec(ctx context.Context, db sqlx.ExtContext, query string, params map[string]any) error {
+	_, err := sqlx.NamedExecContext(ctx, db, query, params)
+	return classify(err)
+}
+
+const (
+	uniqueViolation   = "23505"
+	classConnection   = "08"
+	classIntervention = "57" // an administrator's shutdown, or still starting up
+)
+
+// classify wraps what callers tell apart.
+func classify(err error) error {
+	var answer *pgconn.PgError
+	switch {
+	case err == nil:
+		return nil
+	case errors.Is(err, sql.ErrNoRows):
+		return ErrNotFound
+	case errors.As(err, &answer) && answer.Code == uniqueViolation:
+		return fmt.Errorf("%w: %s", ErrExists, answer.Detail)
+	case errors.As(err, &answer) && answer.Code[:2] != classConnection && answer.Code[:2] != classIntervention:
+		return err
+	case errors.Is(err, ErrNotFound), errors.Is(err, ErrExists), errors.Is(err, ErrUnreachable),
+		errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
+		return err
+	case errors.As(err, &answer), lost(err):
+		return fmt.Errorf("%w: %w", ErrUnreachable, err)
+	}
+	return err
+}

@@ -1,0 +1,97 @@
+package store
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"github.com/jackc/pgx/v5"
+	"github.com/jmoiron/sqlx"
+)
+
+// Presence is a worker's sign of life: an advisory lock that PostgreSQL releases
+// when the worker's connection ends, however it ends.
+type Presence struct {
+	store *Store
+	id    string
+	conn  *pgx.Conn
+}
+
+// lockClass keeps these advisory locks apart from those of the libraries.
+const lockClass = "20486"
+
+// Attend registers a worker under an id that no other process has.
+func (s *Store) Attend(ctx context.Context, id string) (*Presence, error) {
+	p := &Presence{store: s, id: id}
+	return p, p.Renew(ctx)
+}
+
+// Renew takes the lock on a new connection; call it when Check fails.
+func (p *Presence) Renew(ctx context.Context) error {
+	p.Leave()
+	conn, err := p.store.Pool.Acquire(ctx)
+	if err != nil {
+		return fmt.Errorf("register the worker: %w", classify(err))
+	}
+	p.conn = conn.Hijack() // a pooled connection would outlive the worker, and the lock with it
+	if _, err := p.conn.Exec(ctx, `
+		with w as (insert into worker (id) values ($1)
+		           on conflict (id) do update set started_at = now() returning lock)
+		select pg_advisory_lock(`+lockClass+`, lock) from w`, p.id); err != nil {
+		p.Leave()
+		return fmt.Errorf("register the worker: %w", classify(err))
+	}
+	return nil
+}
+
+// Check reports whether the lock is still held.
+func (p *Presence) Check(ctx context.Context) error {
+	if p.conn == nil {
+		return ErrUnreachable
+	}
+	ctx, cancel := context.WithTimeout(ctx, 2*time.Second)
+	defer cancel()
+	return classify(p.conn.Ping(ctx))
+}
+
+// Leave releases the lock.
+func (p *Presence) Leave() {
+	if p.conn != nil {
+		ctx, cancel := context.WithTimeout(context.Background(), 2*time.Second)
+		defer cancel()
+		_ = p.conn.Close(ctx) // the server notices in any case
+		p.conn = nil
+	}
+}
+
+// Recover puts the unfinished jobs of dead workers back into the queue and returns
+// how many there were. A worker is dead when its lock is free; a job names the
+// worker that took it last in attempted_by.
+func (s *Store) Recover(ctx context.Context) (jobs int64, err error) {
+	err = s.in(ctx, func(tx *sqlx.Tx) error {
+		var dead []string
+		if err := list(ctx, tx, &dead, `
+			select id from worker where pg_try_advisory_xact_lock(`+lockClass+`, lock) order by id`, nil); err != nil {
+			return err
+		}
+		for _, id := range dead {
+			params := map[string]any{"worker": id}
+			result, err := sqlx.NamedExecContext(ctx, tx, `
+				update river_job set state = 'available', scheduled_at = now()
+				where state = 'running' and attempted_by[array_upper(attempted_by, 1)] = :worker`, params)
+			if err != nil {
+				return err
+			}
+			n, err := result.RowsAffected()
+			if err != nil {
+				return err
+			}
+			jobs += n
+			if err := exec(ctx, tx, `delete from worker where id = :worker`, params); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	return jobs, err
+}
