@@ -52,32 +52,52 @@ func (b *Book) board(lines []string, rows, cols int) []game.Fact {
 	if rows == 0 {
 		return nil
 	}
+	read := make([]row, len(lines))
+	for i, line := range lines {
+		read[i] = b.rows.get(strconv.Itoa(cols)+":"+line, func() row { return b.row(line, cols) })
+	}
 	var best []game.Fact
 	bestEnd := -1
-	for _, split := range layouts {
-		if facts, end := b.find(lines, rows, cols, split); end > bestEnd {
+	for k := range layouts {
+		if facts, end := b.find(read, k, rows); end > bestEnd {
 			best, bestEnd = facts, end
 		}
 	}
 	return best
 }
 
-// find returns the last board in one layout and the line it ends on, -1 without one.
-func (b *Book) find(lines []string, rows, cols int, split layout) (facts []game.Fact, end int) {
+// row is a line as it may be part of a board.
+type row struct {
+	cells   [][]string // by layout; nil where it is no row in it
+	between bool       // it may stand between two rows
+}
+
+func (b *Book) row(line string, cols int) row {
+	r := row{cells: make([][]string, len(layouts)), between: between(line)}
+	for k, split := range layouts {
+		cells := split(line, cols)
+		if !slices.ContainsFunc(cells, func(cell string) bool { _, known := b.content(cell); return !known }) {
+			r.cells[k] = cells
+		}
+	}
+	return r
+}
+
+// find returns the last board in layout k and the line it ends on, -1 without one.
+func (b *Book) find(lines []row, k, rows int) (facts []game.Fact, end int) {
 	var run [][]string
 	end = -1
 	for i, line := range lines {
-		cells := b.row(line, cols, split)
 		switch {
-		case cells != nil:
-			run = append(run, cells)
+		case line.cells[k] != nil:
+			run = append(run, line.cells[k])
 			if len(run) >= rows {
 				if found := b.cells(run[len(run)-rows:]); found != nil {
 					facts, end = found, i
 				}
 			}
-		case !between(line):
-			run = nil
+		case !line.between:
+			run = run[:0]
 		}
 	}
 	return facts, end
@@ -92,20 +112,6 @@ func between(line string) bool {
 }
 
 func isBox(r rune) bool { return r >= 0x2500 && r <= 0x257f }
-
-// row returns the cells of a line in a layout, or nil.
-func (b *Book) row(line string, cols int, split layout) []string {
-	cells := split(line, cols)
-	if cells == nil {
-		return nil
-	}
-	for _, cell := range cells {
-		if _, known := b.content(cell); !known {
-			return nil
-		}
-	}
-	return cells
-}
 
 // Pictures that are drawn for the usual marks.
 var (

@@ -6,7 +6,7 @@ import (
 	"durchgang/core/game"
 )
 
-// Book is a phrasebook that is ready to use.
+// Book is a phrasebook that is ready to use. It is safe for concurrent use.
 type Book struct {
 	forms   []Form
 	marks   [3]string // by player; Nobody has none
@@ -21,6 +21,13 @@ type Book struct {
 	prompt  *regexp.Regexp // a player named in a prompt, marks in their own case
 	answers []answer
 	yes     string
+
+	lines     memo[said]
+	rows      memo[row]
+	skeletons memo[string]
+	named     memo[game.Player] // in a prompt
+	offers    memo[string]
+	replies   memo[*string]
 }
 
 // answer is typed whenever a prompt asks for it.
@@ -34,12 +41,18 @@ func (b *Book) Mark(p game.Player) string { return b.marks[p] }
 
 // Answer returns what to type at a prompt that the book has a fixed answer for.
 func (b *Book) Answer(prompt string) (text string, found bool) {
-	for _, a := range b.answers {
-		if a.ask.MatchString(prompt) {
-			return a.text, true
+	reply := b.replies.get(prompt, func() *string {
+		for _, a := range b.answers {
+			if a.ask.MatchString(prompt) {
+				return &a.text
+			}
 		}
+		return nil
+	})
+	if reply == nil {
+		return "", false
 	}
-	return "", false
+	return *reply, true
 }
 
 var (
@@ -49,19 +62,21 @@ var (
 
 // Offers reports whether a prompt asks for another game, and how to say yes.
 func (b *Book) Offers(prompt string) (yes string, offered bool) {
-	if !matchesAny(b.again, prompt) {
-		return "", false
-	}
-	switch {
-	case b.yes != "":
-		return b.yes, true
-	case wantsOne.MatchString(prompt):
-		return "1", true
-	case wantsYes.MatchString(prompt):
-		return "yes", true
-	default:
-		return "y", true
-	}
+	yes = b.offers.get(prompt, func() string {
+		switch {
+		case !matchesAny(b.again, prompt):
+			return ""
+		case b.yes != "":
+			return b.yes
+		case wantsOne.MatchString(prompt):
+			return "1"
+		case wantsYes.MatchString(prompt):
+			return "yes"
+		default:
+			return "y"
+		}
+	})
+	return yes, yes != ""
 }
 
 func matchesAny(patterns []*regexp.Regexp, text string) bool {

@@ -28,10 +28,10 @@ const announced = -1
 var fromZero = regexp.MustCompile(`(?i)\b0\s*(?:-|–|to|\.\.+|through|,|or|and)\s*[1-9]|\bfrom (?:0|zero)\b|\b0,\s*1\b`)
 
 // Form chooses how moves are typed by what a program says before its first move.
-func (b *Book) Form(greeting string) Form {
-	text := Plain(greeting)
+func (b *Book) Form(greeting Screen) Form {
+	text := strings.Join(greeting, "\n")
 	chosen := b.forms[len(b.forms)-1]
-	for _, said := range []string{lastLine(strings.Split(text, "\n")), text} {
+	for _, said := range []string{greeting.Prompt(), text} {
 		if i := slices.IndexFunc(b.forms, func(f Form) bool { return f.when != nil && f.when.MatchString(said) }); i >= 0 {
 			chosen = b.forms[i]
 			break
@@ -116,6 +116,10 @@ func (f Form) Asked(prompt string) int {
 // Skeleton is a prompt without what changes from move to move: players, numbers,
 // blanks and case.
 func (b *Book) Skeleton(prompt string) string {
+	return b.skeletons.get(prompt, func() string { return b.skeleton(prompt) })
+}
+
+func (b *Book) skeleton(prompt string) string {
 	text := b.prompt.ReplaceAllString(prompt, " P ")
 	text = strings.Map(func(r rune) rune {
 		if r >= '0' && r <= '9' {

@@ -7,77 +7,96 @@ import (
 	"durchgang/core/game"
 )
 
-// Reading is what a printed text says.
-type Reading struct {
-	Facts  []game.Fact
-	Prompt string // the last line that is not blank
-}
+// Screen is a printed text as a person reads it, line by line.
+type Screen []string
 
-// Read turns what a program printed since the last line typed into facts, for a
-// board of rows × cols. A line whose skeleton is usual, that of the move prompt,
-// is never a refusal; usual may be empty.
-func (b *Book) Read(printed string, rows, cols int, usual string) Reading {
-	lines := strings.Split(Plain(printed), "\n")
-	reading := Reading{Prompt: lastLine(lines)}
-	r := reader{book: b, usual: usual}
-	for _, line := range lines {
-		r.line(line)
-	}
-	if player := b.named(b.prompt, b.blank(reading.Prompt)); player != game.Nobody && !r.ended {
-		r.turn = player
-	}
-	if r.turn != game.Nobody {
-		r.facts = append(r.facts, game.Fact{Kind: game.FactTurn, Player: r.turn})
-	}
-	reading.Facts = append(r.facts, b.board(lines, rows, cols)...)
-	return reading
-}
+// NewScreen returns the lines of what a program printed.
+func NewScreen(printed string) Screen { return strings.Split(Plain(printed), "\n") }
 
-func lastLine(lines []string) string {
-	for i := len(lines) - 1; i >= 0; i-- {
-		if strings.TrimSpace(lines[i]) != "" {
-			return strings.TrimRight(lines[i], " ")
+// Prompt is the last line that is not blank.
+func (s Screen) Prompt() string {
+	for i := len(s) - 1; i >= 0; i-- {
+		if strings.TrimSpace(s[i]) != "" {
+			return strings.TrimRight(s[i], " ")
 		}
 	}
 	return ""
 }
 
-// reader reads line by line. A line says one thing, the weightiest first, except
-// that a refusal may also say whose turn it is.
-type reader struct {
-	book  *Book
-	usual string
-	facts []game.Fact
-	turn  game.Player
-	ended bool // the line read last announced the end
-}
-
-func (r *reader) line(line string) {
-	b := r.book
-	text := b.blank(line)
-	if strings.TrimSpace(text) == "" {
-		return
-	}
-	r.ended = false
-	if matchesAny(b.drawn, text) {
-		r.ended = true
-		r.facts = append(r.facts, game.Fact{Kind: game.FactDrawn})
-		return
-	}
-	if winner, won := b.winner(text); won {
-		r.ended = true
-		r.facts = append(r.facts, game.Fact{Kind: game.FactWon, Player: winner})
-		return
-	}
-	if matchesAny(b.refused, text) && (r.usual == "" || b.Skeleton(line) != r.usual) {
-		r.facts = append(r.facts, game.Fact{Kind: game.FactRefused})
-	}
-	for _, p := range b.turn {
-		if player := b.named(p, text); player != game.Nobody {
-			r.turn = player
-			return
+// Question is the last two lines that are not blank, where a question stands.
+func (s Screen) Question() string {
+	prompt := ""
+	for i := len(s) - 1; i >= 0; i-- {
+		switch {
+		case strings.TrimSpace(s[i]) == "":
+		case prompt == "":
+			prompt = s[i]
+		default:
+			return s[i] + "\n" + prompt
 		}
 	}
+	return prompt
+}
+
+// Read turns what a program printed since the last line typed into facts, for a
+// board of rows × cols. A line whose skeleton is usual, that of the move prompt,
+// is never a refusal; usual may be empty.
+func (b *Book) Read(screen Screen, rows, cols int, usual string) []game.Fact {
+	var facts []game.Fact
+	turn, ended := game.Nobody, false
+	for _, line := range screen {
+		s := b.lines.get(line, func() said { return b.line(line) })
+		if s.blank {
+			continue
+		}
+		ended = s.result.Kind != ""
+		if ended {
+			facts = append(facts, s.result)
+		}
+		if s.refused && (usual == "" || b.Skeleton(line) != usual) {
+			facts = append(facts, game.Fact{Kind: game.FactRefused})
+		}
+		if s.turn != game.Nobody {
+			turn = s.turn
+		}
+	}
+	prompt := screen.Prompt()
+	asked := b.named.get(prompt, func() game.Player { return player(b.prompt, b.blank(prompt)) })
+	if asked != game.Nobody && !ended {
+		turn = asked
+	}
+	if turn != game.Nobody {
+		facts = append(facts, game.Fact{Kind: game.FactTurn, Player: turn})
+	}
+	return append(facts, b.board(screen, rows, cols)...)
+}
+
+// said is what one line says: an end, or else a refusal and whose turn it is.
+type said struct {
+	blank   bool
+	result  game.Fact // won or drawn; zero for neither
+	refused bool
+	turn    game.Player
+}
+
+func (b *Book) line(line string) said {
+	text := b.blank(line)
+	if strings.TrimSpace(text) == "" {
+		return said{blank: true}
+	}
+	if matchesAny(b.drawn, text) {
+		return said{result: game.Fact{Kind: game.FactDrawn}}
+	}
+	if winner, won := b.winner(text); won {
+		return said{result: game.Fact{Kind: game.FactWon, Player: winner}}
+	}
+	s := said{refused: matchesAny(b.refused, text)}
+	for _, p := range b.turn {
+		if s.turn = player(p, text); s.turn != game.Nobody {
+			break
+		}
+	}
+	return s
 }
 
 // blank overwrites what the book says to ignore.
@@ -91,32 +110,32 @@ func (b *Book) blank(line string) string {
 func (b *Book) winner(text string) (winner game.Player, won bool) {
 	for _, p := range b.won {
 		if p.MatchString(text) {
-			return b.named(p, text), true
+			return player(p, text), true
 		}
 	}
 	return game.Nobody, false
 }
 
-// named returns the player whom all matches of the pattern name, and Nobody when
+// player returns the player whom all matches of the pattern name, and Nobody when
 // there is none or they do not agree.
-func (b *Book) named(p *regexp.Regexp, text string) game.Player {
+func player(p *regexp.Regexp, text string) game.Player {
 	found := game.Nobody
 	first, second := p.SubexpIndex("first"), p.SubexpIndex("second")
 	if first < 0 || second < 0 {
 		return game.Nobody
 	}
 	for _, m := range p.FindAllStringSubmatchIndex(text, -1) {
-		player := game.Nobody
+		one := game.Nobody
 		switch {
 		case m[2*first] >= 0:
-			player = game.First
+			one = game.First
 		case m[2*second] >= 0:
-			player = game.Second
+			one = game.Second
 		}
-		if found != game.Nobody && player != found {
+		if found != game.Nobody && one != found {
 			return game.Nobody
 		}
-		found = player
+		found = one
 	}
 	return found
 }

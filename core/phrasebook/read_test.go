@@ -56,7 +56,7 @@ func TestEnglishWordings(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.text, func(t *testing.T) {
-			if got := told(Default().Read(tt.text, 3, 3, "").Facts); got != tt.want {
+			if got := told(Default().Read(NewScreen(tt.text), 3, 3, "")); got != tt.want {
 				t.Errorf("read %q, want %q", got, tt.want)
 			}
 		})
@@ -67,7 +67,7 @@ func TestUsualPromptIsNoRefusal(t *testing.T) {
 	b := Default()
 	prompt := "Player X, pick a free cell (not taken): "
 	usual := b.Skeleton(prompt)
-	if got := told(b.Read(strings.Replace(prompt, "X", "O", 1), 3, 3, usual).Facts); got != "turn O" {
+	if got := told(b.Read(NewScreen(strings.Replace(prompt, "X", "O", 1)), 3, 3, usual)); got != "turn O" {
 		t.Errorf("read %q", got)
 	}
 }
@@ -93,7 +93,7 @@ func TestMovesAreTypedAsTheBookSays(t *testing.T) {
 				t.Fatal(err)
 			}
 			cell, _ := game.ParseCell(tt.cell)
-			if got := strings.Join(b.Form("").Lines(game.Move{Cell: cell}, 3, 3), "|"); got != tt.want {
+			if got := strings.Join(b.Form(nil).Lines(game.Move{Cell: cell}, 3, 3), "|"); got != tt.want {
 				t.Errorf("typed %q, want %q", got, tt.want)
 			}
 		})
@@ -141,8 +141,8 @@ func FuzzParse(f *testing.F) {
 		if err != nil {
 			return
 		}
-		b.Read("X wins\n. . .\n. X .\n. . .\n"+text, 3, 3, "")
-		if f := b.Form(text); len(f.Lines(game.Move{}, 3, 3)) != f.Prompts() {
+		b.Read(NewScreen("X wins\n. . .\n. X .\n. . .\n"+text), 3, 3, "")
+		if f := b.Form(NewScreen(text)); len(f.Lines(game.Move{}, 3, 3)) != f.Prompts() {
 			t.Errorf("%d prompts, but other lines", f.Prompts())
 		}
 	})

@@ -108,6 +108,7 @@ func (c *console) typeLine(line string) error {
 }
 
 const (
+	reaction  = 200 * time.Microsecond // within which most programs begin to answer
 	firstPoll = 30 * time.Microsecond
 	maxPoll   = 4 * time.Millisecond
 	handOver  = 2 * time.Millisecond // within which a pseudo-terminal hands bytes over
@@ -118,9 +119,11 @@ const (
 // and returns what it printed.
 func (c *console) settle() ([]byte, rest) {
 	var out []byte
-	deadline := time.Now().Add(c.limits.Rest)
+	began := time.Now()
+	var early time.Duration // processor time used when a quarter of the patience was over
 	pause := firstPoll
 	silent := time.Now()
+	c.poll(reaction)
 	for {
 		n := c.drain(&out)
 		if n > 0 {
@@ -136,10 +139,15 @@ func (c *console) settle() ([]byte, rest) {
 			return out, ended
 		default:
 		}
-		if c.probe.waiting(time.Since(silent) > quiet) && c.handedOver(&out) {
+		lenient := time.Since(silent) > quiet
+		if c.probe.waiting(lenient) && c.handedOver(&out, lenient) {
 			return out, waits
 		}
-		if time.Now().After(deadline) {
+		spent := time.Since(began)
+		if early == 0 && spent > c.limits.Rest/4 {
+			early = c.probe.worked() + 1
+		}
+		if spent > c.limits.Rest && !c.starved(spent, c.probe.worked()-early) {
 			return out, stuck
 		}
 		if !c.poll(pause) {
@@ -148,19 +156,26 @@ func (c *console) settle() ([]byte, rest) {
 	}
 }
 
+// starved reports whether a program that is late has been given too little of the
+// processor by a busy machine, so that it deserves more time.
+func (c *console) starved(spent, worked time.Duration) bool {
+	return worked > c.limits.Rest/20 && worked < c.limits.Rest/2 && spent < 4*c.limits.Rest
+}
+
 // handedOver reports whether everything that the program wrote has arrived. What
 // a waiting program has written and the terminal has not handed over yet comes
 // within handOver; the program may also have written elsewhere.
-func (c *console) handedOver(out *[]byte) bool {
+func (c *console) handedOver(out *[]byte, lenient bool) bool {
 	written := c.probe.written()
-	until := time.Now().Add(handOver)
-	for written-c.written > int64(c.printed-c.seen) && time.Now().Before(until) {
-		if c.poll(handOver/8) && c.drain(out) == 0 {
-			break
+	late := func() bool { return written-c.written > int64(c.printed-c.seen) }
+	if late() {
+		for until := time.Now().Add(handOver); late() && time.Now().Before(until); {
+			c.poll(handOver / 8)
+			c.drain(out)
 		}
-	}
-	if c.drain(out) > 0 && !c.probe.waiting(false) {
-		return false
+		if !c.probe.waiting(lenient) {
+			return false
+		}
 	}
 	c.written, c.seen = written, c.printed
 	return true

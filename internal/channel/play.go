@@ -67,10 +67,12 @@ type player struct {
 	form    phrasebook.Form
 	usual   string // skeleton of the move prompt
 	events  []Event
-	text    string   // printed since the move's last line
-	rest    rest     // how the program rests now
-	pending []string // lines of a move that the program holds while it asks for the next
-	marks   int      // on the board shown last
+	text    string            // printed since the move's last line
+	screen  phrasebook.Screen // the same, as read
+	echo    string            // of the line typed last, as such a program would print it
+	rest    rest              // how the program rests now
+	pending []string          // lines of a move that the program holds while it asks for the next
+	marks   int               // on the board shown last
 	now     judge.Observation
 }
 
@@ -80,7 +82,7 @@ func (p *player) moment(m suite.Moment) bool {
 	switch {
 	case m.Step.Act == suite.Start:
 		p.read()
-		p.form = p.Book.Form(p.text)
+		p.form = p.Book.Form(p.screen)
 		p.observe()
 		if p.now.Condition == judge.Waiting {
 			p.now.Condition = judge.Asking
@@ -100,7 +102,7 @@ func (p *player) moment(m suite.Moment) bool {
 }
 
 func (p *player) again() {
-	yes, offered := p.Book.Offers(tail(p.text))
+	yes, offered := p.Book.Offers(p.screen.Question())
 	switch {
 	case p.now.Condition == judge.Offering && offered:
 		p.enter(yes)
@@ -129,8 +131,8 @@ func (p *player) attempt(step suite.Step) bool {
 	}
 	for i := held; i < prompts; i++ {
 		p.enter(lines[i])
-		asked := p.form.Asked(p.prompt())
-		if p.rest != waits || i+1 == prompts || p.refused() || asked >= 0 && asked != i+1 {
+		asked := p.form.Asked(p.screen.Prompt())
+		if p.rest != waits || i+1 == prompts || asked >= 0 && asked != i+1 || p.refused() {
 			p.hold(lines, asked)
 			return true
 		}
@@ -146,12 +148,8 @@ func (p *player) hold(lines []string, asked int) {
 	}
 }
 
-func (p *player) prompt() string {
-	return p.Book.Read(p.text, 0, 0, "").Prompt
-}
-
 func (p *player) refused() bool {
-	_, refused := game.Refused(p.Book.Read(p.text, 0, 0, p.usual).Facts)
+	_, refused := game.Refused(p.Book.Read(p.screen, 0, 0, p.usual))
 	return refused
 }
 
@@ -159,9 +157,8 @@ func (p *player) refused() bool {
 func (p *player) enter(line string) {
 	p.text = ""
 	p.typed(line)
+	p.echo = line + "\r\n"
 	p.read()
-	// A program that takes the terminal over prints what is typed by itself.
-	p.text = strings.TrimPrefix(p.text, line+"\r\n")
 }
 
 func (p *player) typed(line string) {
@@ -180,9 +177,11 @@ func (p *player) read() {
 		p.rest = rest
 		if len(printed) > 0 {
 			p.events = append(p.events, Event{At: time.Since(p.started), Printed: printed})
-			p.text += string(printed)
+			// A program that takes the terminal over prints what is typed by itself.
+			p.text = strings.TrimPrefix(p.text+string(printed), p.echo)
 		}
-		answer, found := p.Book.Answer(p.prompt())
+		p.screen = phrasebook.NewScreen(p.text)
+		answer, found := p.Book.Answer(p.screen.Prompt())
 		if rest != waits || !found {
 			return
 		}
@@ -193,11 +192,11 @@ func (p *player) read() {
 
 // observe turns what was printed into the observation of this moment.
 func (p *player) observe() {
-	reading := p.Book.Read(p.text, p.rows, p.cols, p.usual)
-	marks, shown := count(reading.Facts)
-	p.now = judge.Observation{Facts: reading.Facts, Silent: strings.TrimSpace(p.text) == ""}
+	facts := p.Book.Read(p.screen, p.rows, p.cols, p.usual)
+	marks, shown := count(facts)
+	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == ""}
 	if p.usual == "" {
-		p.usual = p.Book.Skeleton(reading.Prompt)
+		p.usual = p.Book.Skeleton(p.screen.Prompt())
 	}
 	switch p.rest {
 	case ended:
@@ -207,32 +206,25 @@ func (p *player) observe() {
 	case floods:
 		p.now.Condition = judge.Flooding
 	default:
-		p.now.Condition = p.waiting(reading, shown && marks == 0 && p.marks > 1)
+		p.now.Condition = p.waiting(facts, shown && marks == 0 && p.marks > 1)
 	}
 	if shown {
 		p.marks = marks
 	}
 }
 
-func (p *player) waiting(reading phrasebook.Reading, fresh bool) judge.Condition {
-	if _, offered := p.Book.Offers(tail(p.text)); offered {
+func (p *player) waiting(facts []game.Fact, fresh bool) judge.Condition {
+	if _, offered := p.Book.Offers(p.screen.Question()); offered {
 		return judge.Offering
 	}
 	if fresh {
 		return judge.Anew
 	}
-	turn := slices.ContainsFunc(reading.Facts, func(f game.Fact) bool { return f.Kind == game.FactTurn })
-	if turn || p.usual != "" && p.Book.Skeleton(reading.Prompt) == p.usual {
+	turn := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactTurn })
+	if turn || p.usual != "" && p.Book.Skeleton(p.screen.Prompt()) == p.usual {
 		return judge.Asking
 	}
 	return judge.Waiting
-}
-
-// tail is the last two lines that are not blank, where a question stands.
-func tail(printed string) string {
-	lines := strings.Split(phrasebook.Plain(printed), "\n")
-	lines = slices.DeleteFunc(lines, func(line string) bool { return strings.TrimSpace(line) == "" })
-	return strings.Join(lines[max(0, len(lines)-2):], "\n")
 }
 
 func count(facts []game.Fact) (marks int, shown bool) {

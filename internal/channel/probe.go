@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"os"
 	"strconv"
+	"time"
 
 	"golang.org/x/sys/unix"
 
@@ -20,9 +21,12 @@ import (
 // terminal (proc(5), task/syscall).
 type probe struct {
 	box      *sandbox.Box
-	terminal uint64 // device number
-	target   int64  // rchar at which the line typed last is consumed
+	terminal uint64   // device number
+	target   int64    // rchar at which the line typed last is consumed
+	inner    *process // bubblewrap's, the parent of all others
 	watched  []*process
+
+	lastWaiting *process
 }
 
 // process keeps the files of a process open, since asking again is then cheap.
@@ -30,6 +34,8 @@ type process struct {
 	pid     int
 	io      *os.File
 	tasks   *os.File
+	young   *os.File // the list of children of the main thread
+	brood   []byte   // as it was read last
 	threads map[string]*os.File
 	fds     map[int]bool // whether a descriptor is the terminal
 }
@@ -45,7 +51,6 @@ func device(f *os.File) (uint64, error) {
 
 // expect notes that n bytes are about to be typed.
 func (p *probe) expect(n int) {
-	p.refresh()
 	read, _ := p.counters()
 	p.target = read + int64(n)
 }
@@ -60,6 +65,9 @@ func (p *probe) written() int64 {
 // more. A lenient answer leaves out whether all of it was consumed, for programs
 // that read a line in parts, and whether timers are pending.
 func (p *probe) waiting(lenient bool) bool {
+	if p.lastWaiting != nil && p.lastWaiting.running() {
+		return false // the usual answer while a program computes, for one look
+	}
 	p.refresh()
 	if len(p.watched) == 0 {
 		return false
@@ -74,13 +82,33 @@ func (p *probe) waiting(lenient bool) bool {
 			return false
 		case onInput:
 			onTerminal = true
+			p.lastWaiting = proc
 		}
 	}
 	return onTerminal
 }
 
-// refresh brings the list of processes up to date.
+// refresh brings the list of processes up to date, when one has come or gone.
 func (p *probe) refresh() {
+	if p.inner == nil {
+		pid := p.box.Inner()
+		if pid == 0 {
+			return
+		}
+		if p.inner = watch(pid); p.inner == nil {
+			return
+		}
+	}
+	changed := p.inner.bred()
+	for _, proc := range p.watched {
+		changed = proc.bred() || changed
+	}
+	if changed {
+		p.relist()
+	}
+}
+
+func (p *probe) relist() {
 	pids := p.box.Processes()
 	kept := p.watched[:0]
 	for _, proc := range p.watched {
@@ -89,6 +117,7 @@ func (p *probe) refresh() {
 			kept = append(kept, proc)
 		} else {
 			proc.close()
+			p.lastWaiting = nil
 		}
 	}
 	p.watched = kept
@@ -119,11 +148,33 @@ func (p *probe) counters() (read, written int64) {
 	return read, written
 }
 
+// worked is the processor time that the processes have used (proc(5), stat: fields
+// 14 and 15, in ticks of 10 ms).
+func (p *probe) worked() time.Duration {
+	var ticks int64
+	for _, proc := range p.watched {
+		data, err := os.ReadFile(fmt.Sprintf("/proc/%d/stat", proc.pid))
+		if err != nil {
+			continue
+		}
+		_, rest, _ := bytes.Cut(data, []byte(") "))
+		if fields := bytes.Fields(rest); len(fields) > 12 {
+			user, _ := strconv.ParseInt(string(fields[11]), 10, 64)
+			system, _ := strconv.ParseInt(string(fields[12]), 10, 64)
+			ticks += user + system
+		}
+	}
+	return time.Duration(ticks) * 10 * time.Millisecond
+}
+
 func (p *probe) close() {
 	for _, proc := range p.watched {
 		proc.close()
 	}
 	p.watched = nil
+	if p.inner != nil {
+		p.inner.close()
+	}
 }
 
 func watch(pid int) *process {
@@ -136,11 +187,29 @@ func watch(pid int) *process {
 		io.Close()
 		return nil
 	}
-	return &process{pid: pid, io: io, tasks: tasks, threads: map[string]*os.File{}, fds: map[int]bool{}}
+	young, err := os.Open(fmt.Sprintf("/proc/%d/task/%d/children", pid, pid))
+	if err != nil {
+		io.Close()
+		tasks.Close()
+		return nil
+	}
+	return &process{pid: pid, io: io, tasks: tasks, young: young, threads: map[string]*os.File{}, fds: map[int]bool{}}
+}
+
+// bred reports whether the process has other children than when it was asked last.
+func (p *process) bred() bool {
+	var buffer [512]byte
+	n, _ := p.young.ReadAt(buffer[:], 0)
+	if bytes.Equal(buffer[:n], p.brood) {
+		return false
+	}
+	p.brood = append(p.brood[:0], buffer[:n]...)
+	return true
 }
 
 func (p *process) close() {
 	p.io.Close()
+	p.young.Close()
 	p.tasks.Close()
 	for _, f := range p.threads {
 		f.Close()
@@ -175,6 +244,17 @@ const (
 	onInput                 // blocked on the terminal
 	busy                    // running or sleeping
 )
+
+// running reports whether the main thread runs.
+func (p *process) running() bool {
+	f := p.threads[strconv.Itoa(p.pid)]
+	if f == nil {
+		return false
+	}
+	var buffer [8]byte
+	n, _ := f.ReadAt(buffer[:], 0)
+	return bytes.HasPrefix(buffer[:n], []byte("running"))
+}
 
 // state is busy when one thread is, else onInput when one thread is.
 func (p *process) state(terminal uint64, lenient bool) activity {

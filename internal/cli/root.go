@@ -64,7 +64,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
 		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
-		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o),
+		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), openapiCommand(),
 	)
 	return root
 }
@@ -163,4 +163,19 @@ func printable(text string) string {
 		}
 		return r
 	}, text)
+}
+
+func openapiCommand() *cobra.Command {
+	return &cobra.Command{
+		Use: "openapi", Short: "Print the OpenAPI document of the service", Args: exactly(),
+		Example: "  durchgang openapi > openapi.json",
+		RunE: func(c *cobra.Command, _ []string) error {
+			document, err := server.Document()
+			if err != nil {
+				return err
+			}
+			_, err = c.OutOrStdout().Write(append(document, '\n'))
+			return err
+		},
+	}
 }

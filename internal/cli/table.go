@@ -5,6 +5,7 @@ import (
 	"os"
 
 	"github.com/jedib0t/go-pretty/v6/table"
+	"github.com/jedib0t/go-pretty/v6/text"
 	"golang.org/x/term"
 )
 
@@ -15,6 +16,7 @@ func newTable(w io.Writer) table.Writer {
 	t.SetOutputMirror(w)
 	t.SetStyle(table.StyleDefault)
 	t.Style().Options = table.Options{SeparateHeader: true}
+	t.Style().Format.Header = text.FormatDefault
 	t.Style().Box.PaddingLeft, t.Style().Box.PaddingRight = "", "  "
 	t.Style().Box.MiddleHorizontal = "-"
 	return t

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io/fs"
 	"sync"
+	"sync/atomic"
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
@@ -65,13 +66,14 @@ func (g Grader) playAll(ctx context.Context, program *toolchain.Program, keep fu
 	ctx, cancel := context.WithCancelCause(ctx)
 	defer cancel(nil)
 	verdicts := make([]judge.ScriptVerdict, len(g.Suite.Scripts))
+	p := &playing{program: program}
 	next := make(chan int)
 	var keeping sync.Mutex
 	var players sync.WaitGroup
 	for range max(1, g.Parallel) {
 		players.Go(func() {
 			for i := range next {
-				verdict, evidence, err := g.play(ctx, program, i)
+				verdict, evidence, err := g.play(ctx, p, i)
 				if err == nil && keep != nil {
 					keeping.Lock()
 					err = keep(evidence)
@@ -98,17 +100,42 @@ feed:
 	return verdicts, context.Cause(ctx)
 }
 
-func (g Grader) play(ctx context.Context, program *toolchain.Program, i int) (judge.ScriptVerdict, record.Evidence, error) {
+// playing is one program that plays a suite.
+type playing struct {
+	program *toolchain.Program
+	stuck   atomic.Int32 // scripts in which it got stuck
+}
+
+// patientFor is how many scripts a program may get stuck in before it is given less
+// time in the others, so that a program that hangs always does not take minutes.
+const patientFor = 3
+
+func (p *playing) patience() channel.Patience {
+	patience := channel.DefaultPatience()
+	if p.stuck.Load() >= patientFor {
+		patience.Rest /= 3
+	}
+	return patience
+}
+
+func (p *playing) heed(performance channel.Performance) {
+	if n := len(performance.Observations); n > 0 && performance.Observations[n-1].Condition == judge.Stuck {
+		p.stuck.Add(1)
+	}
+}
+
+func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdict, record.Evidence, error) {
 	script := g.Suite.Scripts[i]
 	moments, err := script.Moments(g.Suite.Rules)
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, err
 	}
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Patience: channel.DefaultPatience()}
-	performance, err := terminal.Play(ctx, program.Spec(), moments)
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Patience: p.patience()}
+	performance, err := terminal.Play(ctx, p.program.Spec(), moments)
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
 	}
+	p.heed(performance)
 	verdict := judge.JudgeScript(g.Suite, script, moments, performance.Observations)
 	return verdict, g.evidence(i, moments, performance, verdict), nil
 }

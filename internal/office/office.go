@@ -152,7 +152,7 @@ func about(err error, kind, name string) error {
 // student. An archive that is unsafe is refused as a whole; a student whose entry
 // is not usable is reported, and the others are imported.
 func (o *Office) Import(ctx context.Context, course, assignment string, archive []byte) (record.Import, error) {
-	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Problem{}}
+	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Skipped{}}
 	a, err := o.Assignment(ctx, course, assignment)
 	if err != nil {
 		return report, err
@@ -163,7 +163,7 @@ func (o *Office) Import(ctx context.Context, course, assignment string, archive 
 	}
 	for _, h := range class {
 		if reason := h.problem(); reason != "" {
-			report.Problems = append(report.Problems, record.Problem{Entry: strings.Join(h.entries, ", "), Reason: reason})
+			report.Problems = append(report.Problems, record.Skipped{Entry: strings.Join(h.entries, ", "), Reason: reason})
 			continue
 		}
 		packed, sub, err := h.pack()

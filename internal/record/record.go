@@ -45,11 +45,11 @@ type Submission struct {
 type Import struct {
 	Added     []string  `json:"added"`
 	Unchanged []string  `json:"unchanged" description:"Handed in before with the same content."`
-	Problems  []Problem `json:"problems"`
+	Problems  []Skipped `json:"problems"`
 }
 
-// Problem is an entry that could not be imported, and why.
-type Problem struct {
+// Skipped is an entry that could not be imported, and why.
+type Skipped struct {
 	Entry  string `json:"entry"`
 	Reason string `json:"reason"`
 }

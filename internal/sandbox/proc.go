@@ -7,6 +7,15 @@ import (
 	"strconv"
 )
 
+// Inner is the process of bubblewrap that holds the program, the first one of the
+// box's own numbering, or 0 while there is none.
+func (b *Box) Inner() int {
+	if inner := children(b.Root()); len(inner) > 0 {
+		return inner[0]
+	}
+	return 0
+}
+
 // Processes lists the processes of the program in the box, as numbered on the
 // host, without bubblewrap's own.
 func (b *Box) Processes() []int {

@@ -1,0 +1,44 @@
+# make demo   set up, start, grade the demo class, show it (ONCE=1 ends after showing)
+# make test   set up and run every test
+# make bench  print the figures, as ratios measured in one run
+# make lint   vet, staticcheck, vue-tsc, eslint
+
+SHELL := /bin/bash
+.PHONY: build setup demo test bench lint console screenshots clean
+
+build: console
+	go build -o bin/durchgang ./cmd/durchgang
+
+setup:
+	@scripts/setup.sh
+
+# The console's types are generated from the API's document, which the binary
+# prints; dist has to hold a file before the binary can be compiled.
+console: setup console/node_modules/.stamp
+	@mkdir -p bin console/dist && touch console/dist/.gitkeep
+	go run ./cmd/durchgang openapi > bin/openapi.json
+	cd console && npm run --silent types > /dev/null && npm run --silent build
+
+console/node_modules/.stamp: console/package.json console/package-lock.json | setup
+	cd console && npm ci --no-audit --no-fund
+	@touch $@
+
+demo: build
+	@scripts/demo.sh
+
+test: build
+	go test ./...
+
+bench: build
+	go test -run '^$$' -bench . -benchtime 40x ./...
+
+lint: build
+	go vet ./...
+	go tool staticcheck ./...
+	cd console && npm run --silent check && npm run --silent lint
+
+screenshots: build
+	@scripts/screenshots.sh
+
+clean:
+	rm -rf bin console/dist console/node_modules

@@ -1,0 +1,45 @@
+import createClient from 'openapi-fetch'
+
+import type { components, paths } from './schema'
+
+export type Assignment = components['schemas']['Assignment']
+export type Course = components['schemas']['Course']
+export type Comparison = components['schemas']['Comparison']
+export type CriterionVerdict = components['schemas']['CriterionVerdict']
+export type Evidence = components['schemas']['Evidence']
+export type Finding = components['schemas']['Finding']
+export type Import = components['schemas']['Import']
+export type Matrix = components['schemas']['Matrix']
+export type Result = components['schemas']['Result']
+export type Row = components['schemas']['Row']
+export type Run = components['schemas']['Run']
+export type Step = components['schemas']['Step']
+
+export const api = createClient<paths>({ baseUrl: '/api/v1' })
+
+/** What the service answered when a request failed, for a person to read. */
+export class Failure extends Error {}
+
+/** The data of an answer; a failed request throws a Failure. */
+export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  let answer
+  try {
+    answer = await call
+  } catch {
+    throw new Failure('The service does not answer. Is it still running?')
+  }
+  if (answer.data !== undefined) return answer.data
+  const problem = answer.error as { detail?: string } | undefined
+  throw new Failure(problem?.detail ?? `The service answered with status ${answer.response.status}.`)
+}
+
+/** Calls report with each progress of a run; returns a function that stops it. */
+export function watchRun(id: number, report: (run: Run) => void): () => void {
+  const events = new EventSource(`/api/v1/runs/${id}/events`)
+  events.addEventListener('run', (event) => {
+    const run = JSON.parse((event as MessageEvent<string>).data) as Run
+    if (run.state === 'done') events.close()
+    report(run)
+  })
+  return () => events.close()
+}

@@ -1,0 +1,10 @@
+<script setup lang="ts">
+import { useTitle } from '../use/title'
+
+useTitle(() => 'Not found')
+</script>
+
+<template>
+  <h1>There is no such page</h1>
+  <p><RouterLink to="/">To the courses</RouterLink></p>
+</template>

@@ -1,0 +1,19 @@
+import { createRouter, createWebHistory } from 'vue-router'
+
+import AssignmentPage from './pages/AssignmentPage.vue'
+import CoursesPage from './pages/CoursesPage.vue'
+import MissingPage from './pages/MissingPage.vue'
+import ResultPage from './pages/ResultPage.vue'
+import ScriptPage from './pages/ScriptPage.vue'
+
+export const router = createRouter({
+  history: createWebHistory(),
+  routes: [
+    { path: '/', component: CoursesPage },
+    { path: '/courses/:course/:assignment', component: AssignmentPage, props: true },
+    { path: '/results/:id(\\d+)', component: ResultPage, props: true },
+    { path: '/results/:id(\\d+)/scripts/:script(\\d+)', component: ScriptPage, props: true },
+    { path: '/:rest(.*)*', component: MissingPage },
+  ],
+  scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? { el: to.hash, top: 12 } : { top: 0 }),
+})

@@ -1,0 +1,147 @@
+// Package servertest starts the real service for tests: a PostgreSQL cluster for
+// the test program, a database for each test, and a service on loopback.
+//
+// Read Main first, then Start.
+package servertest
+
+import (
+	"context"
+	"fmt"
+	"io"
+	"io/fs"
+	"log/slog"
+	"os"
+	"path/filepath"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"durchgang/internal/client"
+	"durchgang/internal/cluster"
+	"durchgang/internal/office"
+	"durchgang/internal/server"
+	"durchgang/internal/store"
+)
+
+const template = "template_records"
+
+var (
+	shared    *cluster.Cluster
+	databases atomic.Int64
+)
+
+// Main runs the tests of a package with a cluster of its own; call it from TestMain.
+func Main(m *testing.M) {
+	os.Exit(run(m))
+}
+
+func run(m *testing.M) int {
+	ctx := context.Background()
+	dir, err := os.MkdirTemp("", "durchgang-test-")
+	if err != nil {
+		fmt.Fprintln(os.Stderr, err)
+		return 1
+	}
+	defer os.RemoveAll(dir)
+	shared, err = cluster.Start(ctx, filepath.Join(dir, "cluster"), cluster.Options{Throwaway: true})
+	if err == nil {
+		err = os.Chmod(dir, 0o755) // the database's account passes through
+	}
+	if err != nil {
+		fmt.Fprintln(os.Stderr, "start the tests' database:", err)
+		return 1
+	}
+	defer shared.Stop(ctx)
+	if err := makeTemplate(ctx); err != nil {
+		fmt.Fprintln(os.Stderr, "make the tests' template database:", err)
+		return 1
+	}
+	return m.Run()
+}
+
+func makeTemplate(ctx context.Context) error {
+	if err := shared.Create(ctx, template, ""); err != nil {
+		return err
+	}
+	s, err := store.Open(ctx, shared.URL(template))
+	if err != nil {
+		return err
+	}
+	s.Close()
+	return nil
+}
+
+// Cluster is the PostgreSQL cluster of the test program, for tests that stop it.
+func Cluster() *cluster.Cluster { return shared }
+
+// Database makes an empty, migrated database for the test and returns its address.
+func Database(t testing.TB) string {
+	t.Helper()
+	name := fmt.Sprintf("test_%d_%d", os.Getpid(), databases.Add(1))
+	if err := shared.Create(t.Context(), name, template); err != nil {
+		t.Fatal(err)
+	}
+	return shared.URL(name)
+}
+
+// Service is a running service.
+type Service struct {
+	URL    string
+	Client *client.Client
+	Office *office.Office
+}
+
+// Start starts a service with its worker on a database of its own; the test's end
+// stops it. console holds the console's files, and may be nil.
+func Start(t testing.TB, console fs.FS) *Service {
+	t.Helper()
+	return StartOn(t, Database(t), console)
+}
+
+// StartOn starts a service on a database that is there.
+func StartOn(t testing.TB, database string, console fs.FS) *Service {
+	t.Helper()
+	if console == nil {
+		console = os.DirFS(t.TempDir())
+	}
+	log := slog.New(slog.NewTextHandler(io.Discard, nil))
+	records, err := store.Open(t.Context(), database)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(records.Close)
+	o, err := office.New(records, log)
+	if err != nil {
+		t.Fatal(err)
+	}
+	worker, err := o.StartWorker(t.Context(), 2)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() {
+		ctx, cancel := context.WithTimeout(context.Background(), 20*time.Second)
+		defer cancel()
+		if err := worker.Stop(ctx); err != nil {
+			t.Errorf("stop the worker: %v", err)
+		}
+	})
+	s, err := server.New(o, console, log)
+	if err != nil {
+		t.Fatal(err)
+	}
+	listener, err := server.Listen("127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	ctx, stop := context.WithCancel(context.Background())
+	done := make(chan error, 1)
+	go func() { done <- s.Serve(ctx, listener) }()
+	t.Cleanup(func() {
+		stop()
+		if err := <-done; err != nil {
+			t.Errorf("serve: %v", err)
+		}
+	})
+	url := "http://" + listener.Addr().String()
+	return &Service{URL: url, Client: client.New(url), Office: o}
+}

@@ -1,0 +1,40 @@
+#!/bin/bash
+# Starts the service, grades the demo class and shows it. With ONCE=1 it ends then.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+
+listen=127.0.0.1:${PORT:-8420}
+export DURCHGANG_SERVER=http://$listen
+data=${DATA:-${TMPDIR:-/tmp}/durchgang-demo-$(id -u)}
+durchgang=bin/durchgang
+assignment=evening-class/tic-tac-toe
+
+ready=$(mktemp)
+$durchgang serve --listen "$listen" --data "$data" > "$ready" &
+service=$!
+trap 'kill $service 2> /dev/null || true; wait $service 2> /dev/null || true; rm -f "$ready"' EXIT
+until grep -q ready "$ready"; do
+  kill -0 $service 2> /dev/null || { wait $service; exit 1; }
+  sleep 0.1
+done
+
+if ! $durchgang course list --json | grep -q '"evening-class"'; then
+  $durchgang course create evening-class --title "Programming, evening class"
+  $durchgang assignment create $assignment --title "Tic-tac-toe for two" --game tic-tac-toe
+fi
+$durchgang import $assignment demo/class
+$durchgang run $assignment
+echo
+$durchgang matrix $assignment
+echo
+$durchgang show $assignment hugo-tandy
+if [ -n "${ONCE:-}" ]; then
+  exit 0
+fi
+echo
+echo "The console is at $DURCHGANG_SERVER/courses/$assignment"
+echo "Ctrl-C ends the service."
+trap 'rm -f "$ready"' EXIT
+trap 'kill $service 2> /dev/null' INT TERM
+wait $service || true
+wait $service 2> /dev/null || true
