@@ -27,18 +27,18 @@ type Cell struct {
 var ErrCell = errors.New("a cell is a letter for the column and a number for the row, as in b3")
 
 // ParseCell reads a cell written as a letter for the column and a number for the
-// row, counted from a and 1. The column before a is written @, the row before 1
-// is written 0.
+// row, counted from a and 1. The column before a is written @ and the one after z
+// is written {, the row before 1 is written 0.
 func ParseCell(text string) (Cell, error) {
 	if len(text) < 2 || len(text) > 3 {
 		return Cell{}, fmt.Errorf("%q: %w", text, ErrCell)
 	}
-	letter := text[0] | 0x20
-	if text[0] == '@' {
-		letter = 'a' - 1
+	letter := text[0]
+	if letter >= '@' && letter <= 'Z' {
+		letter += 'a' - 'A' // @ becomes the character before a
 	}
 	row, err := strconv.ParseUint(text[1:], 10, 8)
-	if err != nil || letter < 'a'-1 || letter > 'z' || (len(text) == 3 && text[1] == '0') {
+	if err != nil || letter < 'a'-1 || letter > 'z'+1 || (len(text) == 3 && text[1] == '0') {
 		return Cell{}, fmt.Errorf("%q: %w", text, ErrCell)
 	}
 	return Cell{Row: int16(row) - 1, Col: int16(letter) - 'a'}, nil

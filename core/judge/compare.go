@@ -48,10 +48,14 @@ func (c comparer) compare() []Comparison {
 	if !c.opening() {
 		list = append(list, c.acceptance())
 	}
+	board := c.board()
+	if board.Aspect == suite.Turns || board.Aspect == suite.TurnKept {
+		return append(list, board) // the wrong player's mark decides what else is wrong
+	}
 	if !c.afterEnd() {
 		list = append(list, c.outcome())
 	}
-	list = append(list, c.board())
+	list = append(list, board)
 	if c.moment.Result.Outcome == game.Open {
 		list = append(list, c.turn())
 	}
@@ -119,6 +123,8 @@ func (c comparer) acceptance() Comparison {
 		result.State, result.Seen = Differs, c.word()+" is accepted"
 	case said:
 		result.State, result.Seen = Agrees, c.word()+" is refused"
+	case c.unchanged():
+		result.State, result.Seen = Agrees, "the board stays as it was"
 	case c.announced(), reason == game.GameOver && c.seen.Condition == Asking:
 		result.State, result.Seen = Differs, c.word()+" is accepted"
 	case c.turnIs(c.moment.Mover), c.seen.Silent && c.moment.Step.Act == suite.TypeLine:
@@ -172,6 +178,13 @@ func (c comparer) changed() bool {
 		}
 	}
 	return false
+}
+
+// unchanged reports whether a board is shown, and is the one before the step, where
+// a player who plays on a cell of their own would leave it so too.
+func (c comparer) unchanged() bool {
+	own := c.moment.Step.Act == suite.MakeMove && cells(c.moment.Before)[c.moment.Step.Move.Cell] == c.moment.Mover && c.moment.Mover != game.Nobody
+	return len(cells(c.seen.Facts)) > 0 && !c.changed() && !own
 }
 
 func cells(facts []game.Fact) map[game.Cell]game.Player {

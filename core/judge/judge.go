@@ -16,6 +16,7 @@ type Finding struct {
 	Seen      string `json:"seen"`
 
 	Aspect suite.Aspect `json:"-"` // the rule that the difference concerns
+	Under  suite.Aspect `json:"-"` // the rule it would concern in a first game
 }
 
 // StepVerdict is how one step compares. Echo marks the steps after the parting one.
@@ -80,15 +81,14 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
 	if j.finding != nil || j.gone {
 		return
 	}
-	for k := range list {
-		if moment.Game > 1 && list[k].Subject != "program" {
-			list[k].Aspect = suite.NewGame
-		}
-		j.note(list[k])
-	}
 	for _, c := range list {
+		under := c.Aspect
+		if moment.Game > 1 && c.Subject != "program" {
+			c.Aspect = suite.NewGame
+		}
+		j.note(c)
 		if c.State == Differs {
-			j.part(i, c)
+			j.part(i, c, under)
 			return
 		}
 	}
@@ -122,7 +122,7 @@ func (j *scriptJudge) note(c Comparison) {
 	}
 }
 
-func (j *scriptJudge) part(step int, c Comparison) {
+func (j *scriptJudge) part(step int, c Comparison, under suite.Aspect) {
 	j.finding = &Finding{
 		Criterion: charge(j.suite, j.script, c.Aspect),
 		Script:    j.script.Title,
@@ -130,6 +130,7 @@ func (j *scriptJudge) part(step int, c Comparison) {
 		Expected:  c.Expected,
 		Seen:      c.Seen,
 		Aspect:    c.Aspect,
+		Under:     under,
 	}
 }
 
@@ -190,22 +191,26 @@ func Judge(s *suite.Suite, scripts []ScriptVerdict) Verdict {
 	return v
 }
 
-// moveInherited charges a finding to the general criterion of its aspect where the
-// particular one only inherits the fault. Two criteria may claim an aspect, as do
-// "a line wins" and "a win on the last cell is a win". When the first of them fails
-// by itself and the other holds in some of its scripts, what fails in the rest is
-// the first one's fault: that line is seen nowhere, not only on the last cell.
+// moveInherited charges a finding to the general criterion of its rule where the
+// particular one only inherits the fault.
+//
+// Two criteria may claim an aspect, as do "a line wins" and "a win on the last cell
+// is a win". When the first fails by itself and the other holds in some of its
+// scripts, what fails in the rest is the first one's fault: that line is seen
+// nowhere, not only on the last cell. Likewise what fails in a second game and
+// fails in first games too is no fault of starting afresh.
 func moveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
-	agrees := map[string]bool{}
-	fails := map[string]map[suite.Aspect]bool{}
+	type fault struct {
+		criterion string
+		aspect    suite.Aspect
+	}
+	agrees, fails := map[string]bool{}, map[fault]bool{}
 	for _, sv := range scripts {
-		own := sv.Script.Criterion
-		agrees[own] = agrees[own] || sv.State == Agrees
-		if sv.Finding != nil && sv.Finding.Criterion == own {
-			if fails[own] == nil {
-				fails[own] = map[suite.Aspect]bool{}
-			}
-			fails[own][sv.Finding.Aspect] = true
+		if sv.State == Agrees {
+			agrees[sv.Script.Criterion] = true
+		}
+		if f := sv.Finding; f != nil && f.Criterion == sv.Script.Criterion {
+			fails[fault{f.Criterion, f.Aspect}] = true
 		}
 	}
 	moved := slices.Clone(scripts)
@@ -213,13 +218,13 @@ func moveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
 		if sv.Finding == nil {
 			continue
 		}
-		general := charge(s, suite.Script{}, sv.Finding.Aspect)
-		if general == "" || general == sv.Finding.Criterion || !agrees[sv.Script.Criterion] || !fails[general][sv.Finding.Aspect] {
-			continue
+		general := charge(s, suite.Script{}, sv.Finding.Under)
+		again := sv.Finding.Aspect != sv.Finding.Under
+		if general != sv.Finding.Criterion && fails[fault{general, sv.Finding.Under}] && (again || agrees[sv.Script.Criterion]) {
+			finding := *sv.Finding
+			finding.Criterion = general
+			moved[i].Finding, moved[i].State = &finding, NotShown
 		}
-		finding := *sv.Finding
-		finding.Criterion = general
-		moved[i].Finding, moved[i].State = &finding, NotShown
 	}
 	return moved
 }

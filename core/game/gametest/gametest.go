@@ -1,0 +1,117 @@
+// Package gametest checks that an implementation of game.Rules keeps what
+// game.Rules promises.
+package gametest
+
+import (
+	"math/rand/v2"
+	"reflect"
+	"testing"
+
+	"durchgang/core/game"
+)
+
+// TestRules plays this many random games, of at most this many moves.
+const (
+	playouts = 25
+	longest  = 150
+)
+
+// TestRules plays random games by rules and checks after each move that refused
+// moves change nothing, that facts are a function of set-up and moves, that clones
+// are independent, that finished games stay finished, and that the notation can be
+// read back. moves are the moves to draw from, legal and illegal ones.
+func TestRules(t *testing.T, rules game.Rules, setup game.Setup, moves []game.Move) {
+	t.Helper()
+	for seed := range uint64(playouts) {
+		playout{t, rules, setup, moves, rand.New(rand.NewPCG(seed, 0))}.run()
+	}
+}
+
+type playout struct {
+	*testing.T
+	rules  game.Rules
+	setup  game.Setup
+	moves  []game.Move
+	random *rand.Rand
+}
+
+func (p playout) start() game.Position {
+	p.Helper()
+	pos, err := p.rules.Start(p.setup)
+	if err != nil {
+		p.Fatal(err)
+	}
+	return pos
+}
+
+func (p playout) run() {
+	p.Helper()
+	pos := p.start()
+	var played []game.Move
+	var told [][]game.Fact
+	for range min(2*len(p.moves), longest) {
+		m := p.moves[p.random.IntN(len(p.moves))]
+		p.readBack(m)
+		before, was := p.picture(pos), pos.Result()
+		copied := pos.Clone()
+		facts := p.rules.Play(pos, m, nil)
+		reason, refused := game.Refused(facts)
+		switch {
+		case refused && p.picture(pos) != before:
+			p.Fatalf("%s was refused and changed the position from %+v to %+v", p.rules.FormatMove(m), before, p.picture(pos))
+		case refused && was.Over() != (reason == game.GameOver):
+			p.Fatalf("%s was refused as %q when over is %v", p.rules.FormatMove(m), reason, was.Over())
+		case !refused && was.Over():
+			p.Fatalf("%s was accepted after the end", p.rules.FormatMove(m))
+		}
+		if p.picture(copied) != before {
+			p.Fatalf("%s changed a clone of the position", p.rules.FormatMove(m))
+		}
+		if over := pos.Turn() == game.Nobody; over != pos.Result().Over() {
+			p.Fatalf("after %s it is %v's turn, but the result is %v", p.rules.FormatMove(m), pos.Turn(), pos.Result())
+		}
+		played, told = append(played, m), append(told, facts)
+	}
+	p.again(played, told)
+}
+
+// again plays the same moves and expects the same facts.
+func (p playout) again(played []game.Move, told [][]game.Fact) {
+	p.Helper()
+	pos := p.start()
+	for i, m := range played {
+		if facts := p.rules.Play(pos, m, nil); !reflect.DeepEqual(facts, told[i]) {
+			p.Fatalf("move %d, %s, gave %v and then %v", i+1, p.rules.FormatMove(m), told[i], facts)
+		}
+	}
+}
+
+func (p playout) readBack(m game.Move) {
+	p.Helper()
+	text := p.rules.FormatMove(m)
+	read, err := p.rules.ParseMove(text)
+	if err != nil || p.rules.FormatMove(read) != text {
+		p.Fatalf("%q was read as %v, %v", text, read, err)
+	}
+}
+
+// picture is everything that can be asked of a position, in a form that compares.
+type picture struct {
+	turn   game.Player
+	result game.Result
+	key    string
+	views  string
+}
+
+func (p playout) picture(pos game.Position) picture {
+	var views []byte
+	for _, viewer := range []game.Player{game.Nobody, game.First, game.Second} {
+		for _, f := range p.rules.View(pos, viewer, nil) {
+			views = append(views, f.Kind...)
+			views = append(views, byte(f.Player), byte(f.Cell.Row), byte(f.Cell.Col))
+			views = append(views, f.Reason...)
+		}
+		views = append(views, '\n')
+	}
+	return picture{pos.Turn(), pos.Result(), string(pos.AppendKey(nil)), string(views)}
+}
