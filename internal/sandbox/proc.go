@@ -53,7 +53,8 @@ func children(pid int) []int {
 	return pids
 }
 
-// resident sums the resident bytes of processes (proc(5), statm).
+// resident sums the bytes of memory that processes hold for themselves (proc(5),
+// statm: the second field less the third, which is shared with files and others).
 func resident(pids []int) int64 {
 	var pages int64
 	for _, pid := range pids {
@@ -61,9 +62,10 @@ func resident(pids []int) int64 {
 		if err != nil {
 			continue
 		}
-		if fields := bytes.Fields(data); len(fields) > 1 {
-			n, _ := strconv.ParseInt(string(fields[1]), 10, 64)
-			pages += n
+		if fields := bytes.Fields(data); len(fields) > 2 {
+			held, _ := strconv.ParseInt(string(fields[1]), 10, 64)
+			shared, _ := strconv.ParseInt(string(fields[2]), 10, 64)
+			pages += held - shared
 		}
 	}
 	return pages * int64(os.Getpagesize())

@@ -9,6 +9,7 @@ import (
 	"net"
 	"net/http"
 	"net/url"
+	"regexp"
 	"strings"
 	"time"
 
@@ -57,6 +58,21 @@ func New(o *office.Office, console fs.FS, log *slog.Logger) (*Server, error) {
 	s.pages(console)
 	return s, nil
 }
+
+// Endpoints lists the endpoints of the API that are served, as METHOD /path with
+// {name} for a parameter, without the document's own.
+func (s *Server) Endpoints() []string {
+	var list []string
+	for _, r := range s.app.GetRoutes(true) {
+		path, found := strings.CutPrefix(r.Path, prefix)
+		if found && r.Method != http.MethodHead && path != "/openapi.json" {
+			list = append(list, r.Method+" "+parameter.ReplaceAllString(path, "{$1}"))
+		}
+	}
+	return list
+}
+
+var parameter = regexp.MustCompile(`:(\w+)`)
 
 // pages serves the console. Every address that is no file is a page of it.
 func (s *Server) pages(console fs.FS) {

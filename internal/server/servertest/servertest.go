@@ -43,9 +43,8 @@ func run(m *testing.M) int {
 		return 1
 	}
 	defer os.RemoveAll(dir)
-	shared, err = cluster.Start(ctx, filepath.Join(dir, "cluster"), cluster.Options{Throwaway: true})
-	if err == nil {
-		err = os.Chmod(dir, 0o755) // the database's account passes through
+	if err = os.Chmod(dir, 0o755); err == nil { // the database's account passes through
+		shared, err = cluster.Start(ctx, filepath.Join(dir, "cluster"), cluster.Options{Throwaway: true})
 	}
 	if err != nil {
 		fmt.Fprintln(os.Stderr, "start the tests' database:", err)
@@ -89,6 +88,7 @@ type Service struct {
 	URL    string
 	Client *client.Client
 	Office *office.Office
+	Server *server.Server
 }
 
 // Start starts a service with its worker on a database of its own; the test's end
@@ -143,5 +143,5 @@ func StartOn(t testing.TB, database string, console fs.FS) *Service {
 		}
 	})
 	url := "http://" + listener.Addr().String()
-	return &Service{URL: url, Client: client.New(url), Office: o}
+	return &Service{URL: url, Client: client.New(url), Office: o, Server: s}
 }

@@ -1,0 +1,250 @@
+package channel_test
+
+import (
+	"context"
+	"io/fs"
+	"strings"
+	"testing"
+	"testing/fstest"
+	"time"
+
+	"durchgang/core/game"
+	"durchgang/core/games"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/channel"
+	"durchgang/internal/toolchain"
+)
+
+// play plays the steps with the program in file and returns what was seen.
+func play(t *testing.T, file, source, book, steps string) channel.Performance {
+	t.Helper()
+	var folder fs.FS = fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}
+	program, err := toolchain.Prepare(t.Context(), folder)
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(program.Close)
+	s, err := suite.Parse("test", "game tic-tac-toe\ncriterion c \"c\"\nscript \"s\"\n"+steps, games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	moments, err := s.Scripts[0].Moments(s.Rules)
+	if err != nil {
+		t.Fatal(err)
+	}
+	b, err := phrasebook.Parse("test", book)
+	if err != nil {
+		t.Fatal(err)
+	}
+	patience := channel.Patience{Rest: 2 * time.Second, Output: 64 << 10, Total: 1 << 20}
+	p, err := channel.Terminal{Book: b, Rules: s.Rules, Patience: patience}.Play(context.Background(), program.Spec(), moments)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+// typed lists the lines typed, by step.
+func typed(p channel.Performance) string {
+	var steps []string
+	for _, events := range p.Events {
+		var lines []string
+		for _, e := range events {
+			if e.Typed != nil {
+				lines = append(lines, *e.Typed)
+			}
+		}
+		steps = append(steps, strings.Join(lines, ","))
+	}
+	return strings.Join(steps, "|")
+}
+
+// Whatever a runtime does to read a line, the channel must type the next one only
+// when it is waited for: the program answers each line with its number.
+func TestWaitingIsKnownExactly(t *testing.T) {
+	tests := []struct{ name, file, source string }{
+		{"Python", "a.py", `
+n = 0
+while True:
+    line = input("move %d, row and column: " % n)
+    n += 1`},
+		{"Python, printing and sleeping in between", "a.py", `
+import time, sys
+n = 0
+while True:
+    input("move %d, row and column: " % n)
+    n += 1
+    for c in "thinking":
+        sys.stdout.write(c); sys.stdout.flush(); time.sleep(0.02)
+    print()`},
+		{"Python, read by another thread", "a.py", `
+import threading, queue
+q = queue.Queue()
+def reader():
+    n = 0
+    while True:
+        q.put(input("move %d, row and column: " % n)); n += 1
+threading.Thread(target=reader).start()
+while True: q.get()`},
+		{"C, one character at a time", "a.c", `
+#include <stdio.h>
+#include <unistd.h>
+int main(void) {
+    for (int n = 0;; n++) {
+        printf("move %d, row and column: ", n); fflush(stdout);
+        char c; do { if (read(0, &c, 1) < 1) return 0; } while (c != '\n');
+    }
+}`},
+		{"C, through stdio", "a.c", `
+#include <stdio.h>
+int main(void) {
+    int a, b;
+    for (int n = 0;; n++) { printf("move %d, row and column: ", n); if (scanf("%d %d", &a, &b) != 2) return 0; }
+}`},
+		{"C, in a child process", "a.c", `
+#include <stdio.h>
+#include <sys/wait.h>
+#include <unistd.h>
+int main(void) {
+    if (fork()) { wait(0); return 0; }
+    int a, b;
+    for (int n = 0;; n++) { printf("move %d, row and column: ", n); if (scanf("%d %d", &a, &b) != 2) return 0; }
+}`},
+		{"JavaScript, readline", "a.js", `
+const rl = require('readline').createInterface({ input: process.stdin, output: process.stdout });
+let n = 0;
+const ask = () => rl.question('move ' + n + ', row and column: ', () => { n++; ask(); });
+ask();`},
+		{"JavaScript, with a timer before it answers", "a.js", `
+let n = 0;
+const ask = () => process.stdout.write('move ' + n + ', row and column: ');
+process.stdin.on('data', () => { n++; setTimeout(ask, 60); });
+ask();`},
+		{"JavaScript, read synchronously", "a.js", `
+const fs = require('fs');
+const b = Buffer.alloc(100);
+for (let n = 0; ; n++) { process.stdout.write('move ' + n + ', row and column: '); fs.readSync(0, b); }`},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			p := play(t, tt.file, tt.source, "", "a1 b1 c1 a2 b2")
+			if len(p.Events) != 6 {
+				t.Fatalf("%d steps were seen, want 6", len(p.Events))
+			}
+			for i, events := range p.Events {
+				var printed strings.Builder
+				for _, e := range events {
+					printed.Write(e.Printed)
+				}
+				if want := "move " + string(rune('0'+i)) + ", row"; strings.Count(printed.String(), "move ") != 1 || !strings.Contains(printed.String(), want) {
+					t.Errorf("step %d printed %q, want only %q", i, printed.String(), want)
+				}
+			}
+		})
+	}
+}
+
+func TestProgramsThatDoNotPlayOn(t *testing.T) {
+	tests := []struct {
+		name, file, source string
+		condition          judge.Condition
+		detail             string
+	}{
+		{"it ends", "a.py", "input('row and column: ')", judge.Ended, ""},
+		{"it ends with a status", "a.py", "input('row and column: '); raise SystemExit(3)", judge.Ended, "exit status 3"},
+		{"it raises", "a.py", "input('row and column: '); [][1]", judge.Crashed, "IndexError: list index out of range"},
+		{"it throws", "a.js", "process.stdin.on('data', () => { null.x })", judge.Crashed, "TypeError: Cannot read properties of null"},
+		{"it faults", "a.c", "#include <stdio.h>\nint main(void) { getchar(); return *(volatile int *)0; }", judge.Crashed, "SIGSEGV"},
+		{"it computes for ever", "a.py", "input('row and column: ')\nwhile True: pass", judge.Stuck, "2s"},
+		{"it sleeps for ever", "a.py", "import time\ninput('row and column: ')\ntime.sleep(1e6)", judge.Stuck, "2s"},
+		{"it floods", "a.py", "input('row and column: ')\nwhile True: print('again and again')", judge.Flooding, ""},
+		{"it refuses for ever at the end of scanf", "a.c", "#include <stdio.h>\nint main(void) { int n; while (scanf(\"%d,\", &n) < 3) puts(\"invalid\"); }", judge.Flooding, ""},
+		{"it eats memory", "a.py", "input('row and column: ')\na=[]\nwhile True: a.append(bytearray(1<<22))", judge.Exceeded, "memory"},
+		{"it cannot start", "a.py", "print('x'", judge.Crashed, "SyntaxError"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			p := play(t, tt.file, tt.source, "move: [{type: 'x{number}'}]", "a1 b1")
+			last := p.Observations[len(p.Observations)-1]
+			if last.Condition != tt.condition || !strings.Contains(last.Detail, tt.detail) {
+				t.Errorf("the program %s (%s), want %s (%s)", last.Condition, last.Detail, tt.condition, tt.detail)
+			}
+		})
+	}
+}
+
+func TestMovesOfSeveralPrompts(t *testing.T) {
+	const book = "move: [{ask: row, type: '{row}'}, {ask: column, type: '{col}'}]"
+	const eachUntilValid = `
+def ask(what):
+    while True:
+        t = input(what + "? ")
+        if t in ("1", "2", "3"): return t
+        print("invalid")
+while True: print("ok", ask("row"), ask("column"))`
+	const bothThenCheck = `
+while True:
+    r = input("row? "); c = input("column? ")
+    print("ok" if r in "123" and c in "123" else "invalid")`
+	tests := []struct{ name, source, steps, want string }{
+		{"legal moves", eachUntilValid, "a1 b2", "|1,1|2,2"},
+		{"a row refused at its own prompt", eachUntilValid, "a1 !b0 b2", "|1,1|0|2,2"},
+		{"a column refused at its own prompt is asked again", eachUntilValid, "a1 !d2 b2", "|1,1|2,4|2"},
+		{"a column refused, and a move in another row: the program cannot be given it", eachUntilValid, "a1 !d2 b3", "|1,1|2,4"},
+		{"both asked before they are checked", bothThenCheck, "a1 !d2 b3", "|1,1|2,4|3,2"},
+		{"text at the first prompt", eachUntilValid, "a1 \"abc\" b3", "|1,1|abc|3,2"},
+		{"text at both prompts", bothThenCheck, "a1 \"abc\" b3", "|1,1|abc,abc|3,2"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			if got := typed(play(t, "a.py", tt.source, book, tt.steps)); got != tt.want {
+				t.Errorf("typed %q, want %q", got, tt.want)
+			}
+		})
+	}
+}
+
+func TestFormFollowsWhatTheProgramAnnounces(t *testing.T) {
+	tests := []struct{ prompt, want string }{
+		{"Enter row and column (1-3): ", "|3 2"},
+		{"Enter row and column, 0 to 2: ", "|2 1"},
+		{"Column and row: ", "|2 3"},
+		{"Pick a cell 1-9: ", "|8"},
+		{"Pick a cell (0-8): ", "|7"},
+		{"Your move, e.g. A1: ", "|B3"},
+		{"Your move, e.g. a1: ", "|b3"},
+		{"row,col: ", "|3,2"},
+		{"Move? ", "|3 2"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.prompt, func(t *testing.T) {
+			if got := typed(play(t, "a.py", "while True: input('"+tt.prompt+"')", "", "b3")); got != tt.want {
+				t.Errorf("typed %q, want %q", got, tt.want)
+			}
+		})
+	}
+}
+
+func TestQuestionsAreAnswered(t *testing.T) {
+	const source = `
+a = input("First name: "); b = input("Second name: ")
+for who in (a, b):
+    input(who + ", row and column: ")
+print(a + " wins!")
+input("Press Enter to go on")
+print("row and column" if input("Play again (1=yes, 2=no)? ") == "1" else "bye")
+input("row and column: ")`
+	const book = `
+names: {first: [Anna], second: [Ben]}
+answers: [{ask: 'first name', type: Anna}, {ask: 'second name', type: Ben}]`
+	p := play(t, "a.py", source, book, "a1 b1")
+	if got := typed(p); got != "Anna,Ben|1 1|1 2," {
+		t.Errorf("typed %q", got)
+	}
+	last := p.Observations[len(p.Observations)-1]
+	if last.Condition != judge.Offering || last.Facts[0] != (game.Fact{Kind: game.FactWon, Player: game.First}) {
+		t.Errorf("seen %+v", last)
+	}
+}

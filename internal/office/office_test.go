@@ -1,0 +1,336 @@
+package office_test
+
+import (
+	"archive/zip"
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+
+	"durchgang/core/games"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/cluster"
+	"durchgang/internal/office"
+	"durchgang/internal/record"
+	"durchgang/internal/server/servertest"
+)
+
+func TestMain(m *testing.M) { servertest.Main(m) }
+
+// The demo class says of each of its programs what it loses; nothing else may be
+// lost, and no right program may lose a point.
+func TestDemoClassIsGradedAsPlanted(t *testing.T) {
+	var planted map[string][]string
+	text, err := os.ReadFile("../../demo/expected.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if err := json.Unmarshal(text, &planted); err != nil {
+		t.Fatal(err)
+	}
+	s, _, err := suite.Shipped("tic-tac-toe", games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	grader := office.Grader{Suite: s, Book: phrasebook.Default(), Parallel: 2}
+	folders, err := filepath.Glob("../../demo/class/*")
+	if err != nil || len(folders) != len(planted) || len(folders) != 14 {
+		t.Fatalf("%d programs, %d of them expected, want 14: %v", len(folders), len(planted), err)
+	}
+	for _, folder := range folders {
+		t.Run(filepath.Base(folder), func(t *testing.T) {
+			graded, err := grader.Grade(t.Context(), os.DirFS(folder), nil)
+			if err != nil {
+				t.Fatal(err)
+			}
+			lost := []string{}
+			for _, c := range graded.Verdict.Criteria {
+				if c.Points < c.Of {
+					lost = append(lost, c.Name)
+				}
+			}
+			if want := planted[filepath.Base(folder)]; !slices.Equal(lost, want) {
+				t.Errorf("lost %v, want %v; findings: %+v", lost, want, graded.Verdict.Findings)
+			}
+		})
+	}
+}
+
+// archive packs files into a zip; a name that ends in @ becomes a link.
+func archive(t *testing.T, files map[string]string) []byte {
+	t.Helper()
+	var out bytes.Buffer
+	w := zip.NewWriter(&out)
+	for name, content := range files {
+		header := &zip.FileHeader{Name: strings.TrimSuffix(name, "@"), Method: zip.Deflate}
+		if strings.HasSuffix(name, "@") {
+			header.SetMode(fs.ModeSymlink | 0o777)
+		}
+		f, err := w.CreateHeader(header)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if _, err := f.Write([]byte(content)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := w.Close(); err != nil {
+		t.Fatal(err)
+	}
+	return out.Bytes()
+}
+
+// assignment makes a course with one assignment.
+func assignment(t *testing.T, s *servertest.Service) {
+	t.Helper()
+	if _, err := s.Office.CreateCourse(t.Context(), "evening", "Evening class"); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: "ttt", Game: "tic-tac-toe"}); err != nil {
+		t.Fatal(err)
+	}
+}
+
+func TestImport(t *testing.T) {
+	const py = "print('hello')"
+	bomb := strings.Repeat("\x00", office.MaxUnpacked+1)
+	tests := []struct {
+		name     string
+		files    map[string]string
+		added    []string
+		problems []string
+		cause    error
+		says     string
+	}{
+		{"folders and files", map[string]string{"ada/main.py": py, "bo.py": py, "notes.txt": ""}, []string{"ada", "bo"}, nil, nil, ""},
+		{"a folder around the class", map[string]string{"class/ada/main.py": py, "class/bo.py": py}, []string{"ada", "bo"}, nil, nil, ""},
+		{"one student", map[string]string{"ada/main.py": py}, []string{"ada"}, nil, nil, ""},
+		{"two files for one student", map[string]string{"ada.py": py, "ada/main.py": py, "bo.py": py}, []string{"bo"}, []string{"ada and ada.py"}, nil, ""},
+		{"two languages for one student", map[string]string{"ada.py": py, "ada.c": py, "bo.py": py}, []string{"bo"}, []string{"ada.c and ada.py"}, nil, ""},
+		{"a folder without a program", map[string]string{"ada/readme.md": "", "bo.py": py}, []string{"bo"}, []string{"no program"}, nil, ""},
+		{"nothing but notes", map[string]string{"notes.txt": ""}, nil, nil, office.ErrNobody, ""},
+		{"no program at all", map[string]string{"ada/readme.md": ""}, nil, nil, office.ErrNobody, "ada"},
+		{"out of its folder", map[string]string{"../ada.py": py}, nil, nil, office.ErrClimbs, "../ada.py"},
+		{"out of its folder, further in", map[string]string{"ada/../../bo.py": py}, nil, nil, office.ErrClimbs, "ada/../../bo.py"},
+		{"from the root", map[string]string{"/etc/ada.py": py}, nil, nil, office.ErrClimbs, "/etc/ada.py"},
+		{"backslashes", map[string]string{"..\\ada.py": py}, nil, nil, office.ErrClimbs, "ada.py"},
+		{"a link", map[string]string{"ada/main.py": py, "ada/all@": "/etc"}, nil, nil, office.ErrOddEntry, "ada/all"},
+		{"more than 50 MB", map[string]string{"ada/main.py": py, "ada/data": bomb}, nil, nil, office.ErrUnpacked, "50 MB"},
+	}
+	s := servertest.Start(t, nil)
+	assignment(t, s)
+	for i, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			name := fmt.Sprintf("import-%d", i)
+			if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: name, Game: "tic-tac-toe"}); err != nil {
+				t.Fatal(err)
+			}
+			report, err := s.Office.Import(t.Context(), "evening", name, archive(t, tt.files))
+			if !errors.Is(err, tt.cause) || err != nil && !strings.Contains(err.Error(), tt.says) {
+				t.Fatalf("error is %v, want %v with %q", err, tt.cause, tt.says)
+			}
+			if err == nil && !slices.Equal(report.Added, tt.added) {
+				t.Errorf("added %v, want %v", report.Added, tt.added)
+			}
+			if len(report.Problems) < len(tt.problems) {
+				t.Fatalf("problems are %+v, want %v", report.Problems, tt.problems)
+			}
+			for k, says := range tt.problems {
+				if !strings.Contains(report.Problems[k].Reason, says) {
+					t.Errorf("problem is %+v, want %q", report.Problems[k], says)
+				}
+			}
+			kept, err := s.Office.Submissions(t.Context(), "evening", name)
+			if err != nil || len(kept) != len(tt.added) {
+				t.Errorf("%d submissions are kept, want %d: %v", len(kept), len(tt.added), err)
+			}
+		})
+	}
+}
+
+func TestNoArchiveIsRefused(t *testing.T) {
+	s := servertest.Start(t, nil)
+	assignment(t, s)
+	good := archive(t, map[string]string{"ada.py": "print()"})
+	for name, data := range map[string][]byte{"text": []byte("hello"), "nothing": nil, "cut off": good[:len(good)/2]} {
+		if _, err := s.Office.Import(t.Context(), "evening", "ttt", data); !errors.Is(err, office.ErrArchive) {
+			t.Errorf("%s: error is %v", name, err)
+		}
+	}
+}
+
+func TestHandingInAgainReplacesWhatChanged(t *testing.T) {
+	s := servertest.Start(t, nil)
+	assignment(t, s)
+	first, err := s.Office.Import(t.Context(), "evening", "ttt", archive(t, map[string]string{"ada.py": "1", "bo.py": "1"}))
+	if err != nil || len(first.Added) != 2 {
+		t.Fatalf("%+v, %v", first, err)
+	}
+	second, err := s.Office.Import(t.Context(), "evening", "ttt", archive(t, map[string]string{"ada.py": "1", "bo.py": "2"}))
+	if err != nil || !slices.Equal(second.Added, []string{"bo"}) || !slices.Equal(second.Unchanged, []string{"ada"}) {
+		t.Errorf("%+v, %v", second, err)
+	}
+}
+
+// quickSuite needs a moment only.
+const quickSuite = "game tic-tac-toe\ncriterion mark \"A mark\"\npoints 2\nclaims mark\nscript \"one move\"\na1\n"
+
+// started imports files, starts a run and returns it.
+func started(t *testing.T, s *servertest.Service, files map[string]string) record.Run {
+	t.Helper()
+	if _, err := s.Office.CreateCourse(t.Context(), "evening", ""); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: "ttt", Game: "tic-tac-toe", Suite: quickSuite}); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Office.Import(t.Context(), "evening", "ttt", archive(t, files)); err != nil {
+		t.Fatal(err)
+	}
+	run, err := s.Office.StartRun(t.Context(), "evening", "ttt")
+	if err != nil {
+		t.Fatal(err)
+	}
+	return run
+}
+
+// finished waits for a run and returns its matrix.
+func finished(t *testing.T, s *servertest.Service, run int64) record.Matrix {
+	t.Helper()
+	for until := time.Now().Add(60 * time.Second); time.Now().Before(until); time.Sleep(50 * time.Millisecond) {
+		m, err := s.Office.Matrix(t.Context(), run)
+		if err == nil && m.Run.State == record.Done {
+			return m
+		}
+	}
+	t.Fatal("the run does not end")
+	return record.Matrix{}
+}
+
+const right = `
+print(". . .\n. . .\n. . .")
+input("row and column: ")
+print("X . .\n. . .\n. . .")
+input("row and column: ")`
+
+// What is wrong with one program must not keep the rest of the class from being
+// graded.
+func TestBrokenProgramsDoNotStopTheClass(t *testing.T) {
+	s := servertest.Start(t, nil)
+	run := started(t, s, map[string]string{
+		"ada.py":     right,
+		"bo.c":       "int main(void) { return x; }",
+		"cleo/a.py":  right,
+		"cleo/b.py":  right,
+		"dario.py":   "while True: pass",
+		"elin.py":    "import os\nwhile True: os.fork()",
+		"finn.py":    strings.Replace(right, "X", "\x1b[2J\x00\xff", 1),
+		"greta/a.py": right, "greta/b.js": "1",
+	})
+	want := map[string]struct {
+		state  record.State
+		points string
+		says   string
+	}{
+		"ada": {record.Done, "2", ""}, "bo": {record.Failed, "0", "bo.c:1:25"}, "cleo": {record.Failed, "0", "a.py, b.py"},
+		"dario": {record.Done, "0", ""}, "elin": {record.Done, "0", ""}, "finn": {record.Done, "0", ""},
+		"greta": {record.Failed, "0", "Python and JavaScript"},
+	}
+	m := finished(t, s, run.ID)
+	if len(m.Rows) != len(want) {
+		t.Errorf("%d rows, want %d", len(m.Rows), len(want))
+	}
+	for _, row := range m.Rows {
+		w := want[row.Student]
+		if row.State != w.state || row.Points.String() != w.points || !strings.Contains(row.Problem, w.says) {
+			t.Errorf("%s: %s, %s points, %q; want %+v", row.Student, row.State, row.Points, row.Problem, w)
+		}
+	}
+}
+
+func TestEvidenceHoldsEveryByte(t *testing.T) {
+	s := servertest.Start(t, nil)
+	m := finished(t, s, started(t, s, map[string]string{"ada.py": "import os\nos.write(1, b'row \\x00\\xff and column: ')\ninput()\nprint('X . .\\n. . .\\n. . .')\ninput()"}).ID)
+	e, err := s.Office.Evidence(t.Context(), m.Rows[0].Result, 1)
+	if err != nil {
+		t.Fatal(err)
+	}
+	if got := string(e.Steps[0].Events[0].Raw); got != "row \x00\xff and column: " {
+		t.Errorf("printed %q", got)
+	}
+	if e.Steps[1].Events[0].Text != "1 1" || !e.Steps[1].Events[0].Typed {
+		t.Errorf("typed %+v", e.Steps[1].Events[0])
+	}
+	if e.State != judge.Agrees || e.Steps[1].Shown[0][0] != "X" || e.Steps[1].Reference[0][0] != "X" {
+		t.Errorf("evidence is %+v", e)
+	}
+	if _, err := s.Office.Evidence(t.Context(), m.Rows[0].Result, 2); err == nil {
+		t.Error("a script that is not there has evidence")
+	}
+}
+
+// A database that stops in the middle of a run is waited for; nothing is lost.
+func TestRunSurvivesTheDatabase(t *testing.T) {
+	s := servertest.Start(t, nil)
+	files := map[string]string{}
+	for i := range 12 {
+		files[fmt.Sprintf("student-%02d.py", i)] = "import time\ntime.sleep(0.3)" + right
+	}
+	run := started(t, s, files)
+	time.Sleep(700 * time.Millisecond)
+	stopAndResume(t, servertest.Cluster())
+	m := finished(t, s, run.ID)
+	for _, row := range m.Rows {
+		if row.State != record.Done || row.Points != row.Of {
+			t.Errorf("%s: %s, %s points, %s", row.Student, row.State, row.Points, row.Problem)
+		}
+	}
+}
+
+func stopAndResume(t *testing.T, c *cluster.Cluster) {
+	t.Helper()
+	if err := c.Stop(t.Context()); err != nil {
+		t.Fatal(err)
+	}
+	time.Sleep(time.Second)
+	if err := c.Resume(t.Context()); err != nil {
+		t.Fatal(err)
+	}
+}
+
+func TestBadInputIsNamed(t *testing.T) {
+	s := servertest.Start(t, nil)
+	assignment(t, s)
+	tests := []struct {
+		name  string
+		a     record.Assignment
+		field string
+		says  string
+	}{
+		{"a name with blanks", record.Assignment{Name: "tic tac", Game: "tic-tac-toe"}, "name", "tic tac"},
+		{"an unknown game", record.Assignment{Name: "x", Game: "noughts"}, "game", "known games are tic-tac-toe"},
+		{"a variant out of bounds", record.Assignment{Name: "x", Game: "tic-tac-toe:rows=99"}, "game", "rows=99"},
+		{"a phrasebook with a wrong key", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "sayz: 1"}, "phrasebook", "phrasebook:1:1"},
+		{"a phrasebook with a wrong pattern", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "says:\n  won: ['(']"}, "phrasebook", "phrasebook:2:"},
+		{"a suite with a wrong move", record.Assignment{Name: "x", Game: "tic-tac-toe", Suite: "game tic-tac-toe\ncriterion c \"c\"\nscript \"s\"\na9"}, "suite", "suite:4:1"},
+		{"a suite for another game", record.Assignment{Name: "x", Game: "connect-four", Suite: quickSuite}, "suite", "connect-four"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			_, err := s.Office.CreateAssignment(t.Context(), "evening", tt.a)
+			var input *office.InputError
+			if !errors.As(err, &input) || input.Field != tt.field || !strings.Contains(err.Error(), tt.says) {
+				t.Errorf("error is %v, want field %s with %q", err, tt.field, tt.says)
+			}
+		})
+	}
+}

@@ -1,0 +1,211 @@
+package server_test
+
+import (
+	"archive/zip"
+	"bytes"
+	"context"
+	"fmt"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+
+	"durchgang/console"
+	"durchgang/internal/record"
+	"durchgang/internal/server/servertest"
+)
+
+const shortSuite = `game tic-tac-toe
+criterion marks "A mark goes where it was put"
+points 2
+claims mark
+script "two moves"
+a1 b2
+criterion taken "A taken cell is refused"
+points 1
+claims taken
+script "a taken cell"
+a1 !a1 b2
+`
+
+// rightProgram keeps the rules of shortSuite; wrongProgram accepts a taken cell.
+const rightProgram = `
+b = ["."] * 9
+p = "X"
+while True:
+    for i in (0, 3, 6): print(*b[i:i+3])
+    r, c = map(int, input(p + ", row and column: ").split())
+    i = (r - 1) * 3 + c - 1
+    if b[i] != ".":
+        print("taken <b>&amp;</b>"); continue
+    b[i] = p
+    p = "O" if p == "X" else "X"
+`
+
+var wrongProgram = strings.Replace(rightProgram, `b[i] != "."`, "False", 1)
+
+func startedRun(t *testing.T, s *servertest.Service, files map[string]string) string {
+	t.Helper()
+	handIn(t, s, files)
+	run, err := s.Client.StartRun(t.Context(), "evening", "ttt")
+	if err != nil {
+		t.Fatal(err)
+	}
+	return fmt.Sprint(run.ID)
+}
+
+func handIn(t *testing.T, s *servertest.Service, files map[string]string) {
+	t.Helper()
+	var out bytes.Buffer
+	w := zip.NewWriter(&out)
+	for name, content := range files {
+		f, err := w.Create(name)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if _, err := f.Write([]byte(content)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := w.Close(); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.CreateCourse(t.Context(), "evening", "Evening class"); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "ttt", Title: "Noughts for two", Game: "tic-tac-toe", Suite: shortSuite}); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.Import(t.Context(), "evening", "ttt", out.Bytes()); err != nil {
+		t.Fatal(err)
+	}
+}
+
+// browser starts Debian's Chromium for the test.
+func browser(t *testing.T) context.Context {
+	t.Helper()
+	options := append(chromedp.DefaultExecAllocatorOptions[:],
+		chromedp.ExecPath("/usr/bin/chromium"), chromedp.NoSandbox, chromedp.DisableGPU, chromedp.NoFirstRun,
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
+		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
+		chromedp.UserDataDir(t.TempDir()), chromedp.WindowSize(1280, 800))
+	allocator, cancel := chromedp.NewExecAllocator(t.Context(), options...)
+	t.Cleanup(cancel)
+	ctx, cancel := chromedp.NewContext(allocator)
+	t.Cleanup(cancel)
+	ctx, cancel = context.WithTimeout(ctx, 90*time.Second)
+	t.Cleanup(cancel)
+	return ctx
+}
+
+func do(t *testing.T, ctx context.Context, what string, actions ...chromedp.Action[chromedp.Void]) {
+	t.Helper()
+	if err := chromedp.Do(ctx, actions...); err != nil {
+		page, _ := chromedp.Run(ctx, chromedp.Text("body"))
+		t.Fatalf("%s: %v; the page says:\n%s", what, err, page)
+	}
+}
+
+func ask[T any](t *testing.T, ctx context.Context, what string, action chromedp.Action[T]) T {
+	t.Helper()
+	answer, err := chromedp.Run(ctx, action)
+	if err != nil {
+		page, _ := chromedp.Run(ctx, chromedp.Text("body"))
+		t.Fatalf("%s: %v; the page says:\n%s", what, err, page)
+	}
+	return answer
+}
+
+func see(t *testing.T, ctx context.Context, what string) {
+	t.Helper()
+	until(t, ctx, fmt.Sprintf("document.body.innerText.includes(%q)", what))
+}
+
+func until(t *testing.T, ctx context.Context, condition string) {
+	t.Helper()
+	ask(t, ctx, "wait until "+condition, chromedp.Poll[bool](condition, chromedp.WithPollingTimeout(20*time.Second)))
+}
+
+// A teacher finds the class, grades it, opens the program that is wrong, and steps
+// to where it parts from the reference; with a mouse, and with keys alone.
+func TestConsoleFromClassToPartingStep(t *testing.T) {
+	s := servertest.Start(t, console.Files())
+	ctx := browser(t)
+	do(t, ctx, "open the console", chromedp.Navigate(s.URL))
+	see(t, ctx, "There is no course yet")
+	handIn(t, s, map[string]string{"ada.py": rightProgram, "bo.py": wrongProgram, "cleo.c": "int main(void) { return x; }"})
+	do(t, ctx, "open the assignment", chromedp.Reload(), chromedp.Click(`//a[.="Noughts for two"]`))
+	see(t, ctx, "Nothing has been graded yet")
+	do(t, ctx, "grade", chromedp.Click(`//button[contains(., "Grade all")]`))
+	see(t, ctx, "3 graded")
+	see(t, ctx, "3 / 3")
+	see(t, ctx, "2 / 3")
+	see(t, ctx, "does not compile")
+	cell := ask(t, ctx, "read a cell", chromedp.TextContent(`//tr[th="bo"]/td[3]`))
+	if !strings.Contains(cell, "differs") {
+		t.Errorf("bo's cell for taken says %q", cell)
+	}
+	do(t, ctx, "open the compile error", chromedp.Click(`//th/a[.="cleo"]`))
+	see(t, ctx, "cleo.c:1:25: error")
+	do(t, ctx, "go back and open bo", chromedp.NavigateBack(), chromedp.Click(`//th/a[.="bo"]`))
+	see(t, ctx, "What went wrong")
+	see(t, ctx, "a1 is accepted")
+	do(t, ctx, "open the finding", chromedp.Click(`//a[.="a taken cell, step 2"]`))
+	see(t, ctx, "Step 2: O tries a1, which must be refused: taken")
+	wrong := ask(t, ctx, "read the marked cell", chromedp.TextContent(".wrong"))
+	title := ask(t, ctx, "read the title", chromedp.Title())
+	if !strings.Contains(wrong, "O") || !strings.Contains(title, "a taken cell") {
+		t.Errorf("the marked cell says %q, the title %q", wrong, title)
+	}
+	do(t, ctx, "step on with the keyboard", chromedp.KeyEvent(kb.ArrowRight))
+	see(t, ctx, "after the parting step, not judged")
+	do(t, ctx, "step to the start", chromedp.KeyEvent(kb.Home))
+	see(t, ctx, "Step 0: the program is started")
+}
+
+func TestConsoleShowsFailures(t *testing.T) {
+	s := servertest.Start(t, console.Files())
+	ctx := browser(t)
+	do(t, ctx, "open a result that is not there", chromedp.Navigate(s.URL+"/results/77"))
+	see(t, ctx, `result "77": not found`)
+	see(t, ctx, "Try again")
+	do(t, ctx, "open a page that is not there", chromedp.Navigate(s.URL+"/elsewhere/entirely"))
+	see(t, ctx, "There is no such page")
+}
+
+// The matrix fills while the run goes on, without a reload.
+func TestMatrixFillsLive(t *testing.T) {
+	s := servertest.Start(t, console.Files())
+	ctx := browser(t)
+	files := map[string]string{}
+	for i := range 8 {
+		files[fmt.Sprintf("student-%d.py", i)] = "import time; time.sleep(0.4)\n" + rightProgram
+	}
+	handIn(t, s, files)
+	do(t, ctx, "open the assignment", chromedp.Navigate(s.URL+"/courses/evening/ttt"))
+	see(t, ctx, "Nothing has been graded yet")
+	do(t, ctx, "grade", chromedp.Click(`//button[contains(., "Grade all")]`))
+	until(t, ctx, `document.body.innerText.includes("3 / 3") && document.body.innerText.includes("waiting")`)
+	see(t, ctx, "8 graded")
+	until(t, ctx, `!document.body.innerText.includes("waiting")`)
+}
+
+func TestColoursAreKept(t *testing.T) {
+	s := servertest.Start(t, console.Files())
+	ctx := browser(t)
+	theme := func() string {
+		return ask(t, ctx, "read the theme", chromedp.Evaluate[string](`document.documentElement.dataset.bsTheme`))
+	}
+	do(t, ctx, "open the console", chromedp.Navigate(s.URL))
+	see(t, ctx, "Courses")
+	before := theme()
+	do(t, ctx, "change the colours", chromedp.Click("header button"))
+	changed := theme()
+	do(t, ctx, "reload", chromedp.Reload())
+	see(t, ctx, "Courses")
+	if after := theme(); changed == before || after != changed {
+		t.Errorf("colours went from %s to %s to %s", before, changed, after)
+	}
+}

@@ -1,0 +1,172 @@
+package server_test
+
+import (
+	"bufio"
+	"encoding/json"
+	"io"
+	"net/http"
+	"regexp"
+	"slices"
+	"strings"
+	"testing"
+
+	"durchgang/internal/server"
+	"durchgang/internal/server/servertest"
+)
+
+func TestMain(m *testing.M) { servertest.Main(m) }
+
+// document is what the tests read of an OpenAPI document.
+type document struct {
+	OpenAPI string
+	Paths   map[string]map[string]struct {
+		OperationID string
+		Parameters  []struct{ Name, In string }
+		Responses   map[string]struct{ Content map[string]any }
+	}
+}
+
+func call(t *testing.T, s *servertest.Service, method, path, body string, header ...string) (*http.Response, string) {
+	t.Helper()
+	request, err := http.NewRequestWithContext(t.Context(), method, s.URL+path, strings.NewReader(body))
+	if err != nil {
+		t.Fatal(err)
+	}
+	request.Header.Set("Content-Type", "application/json")
+	for i := 0; i < len(header); i += 2 {
+		request.Header.Set(header[i], header[i+1])
+	}
+	answer, err := http.DefaultClient.Do(request)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer answer.Body.Close()
+	text, err := io.ReadAll(answer.Body)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return answer, string(text)
+}
+
+var braces = regexp.MustCompile(`\{(\w+)\}`)
+
+// Every endpoint in the document answers as an endpoint, the document names each
+// path parameter, and the service has no endpoint that the document lacks.
+func TestDocumentMatchesTheService(t *testing.T) {
+	s := servertest.Start(t, nil)
+	answer, text := call(t, s, "GET", "/api/v1/openapi.json", "")
+	if answer.StatusCode != http.StatusOK {
+		t.Fatalf("the service answered %s", answer.Status)
+	}
+	var d document
+	if err := json.Unmarshal([]byte(text), &d); err != nil {
+		t.Fatal(err)
+	}
+	if !strings.HasPrefix(d.OpenAPI, "3.1") {
+		t.Errorf("openapi is %q, want 3.1", d.OpenAPI)
+	}
+	var documented []string
+	for path, methods := range d.Paths {
+		for method, op := range methods {
+			documented = append(documented, strings.ToUpper(method)+" "+path)
+			for _, m := range braces.FindAllStringSubmatch(path, -1) {
+				if !slices.ContainsFunc(op.Parameters, func(p struct{ Name, In string }) bool { return p.Name == m[1] && p.In == "path" }) {
+					t.Errorf("%s %s does not describe %s", method, path, m[1])
+				}
+			}
+			if op.OperationID == "" || op.Responses["default"].Content["application/problem+json"] == nil {
+				t.Errorf("%s %s lacks an id or the answer to failure", method, path)
+			}
+			_, body := call(t, s, strings.ToUpper(method), "/api/v1"+braces.ReplaceAllString(path, "1"), "{}")
+			if strings.Contains(body, "no such endpoint") {
+				t.Errorf("%s %s is documented and not served", method, path)
+			}
+		}
+	}
+	served := s.Server.Endpoints()
+	slices.Sort(documented)
+	slices.Sort(served)
+	if !slices.Equal(documented, served) {
+		t.Errorf("documented\n%s\nserved\n%s", strings.Join(documented, "\n"), strings.Join(served, "\n"))
+	}
+}
+
+func TestFailuresAreProblemDocuments(t *testing.T) {
+	s := servertest.Start(t, nil)
+	call(t, s, "POST", "/api/v1/courses", `{"name":"evening"}`)
+	tests := []struct {
+		name, method, path, body string
+		status                   int
+		field, says              string
+	}{
+		{"an unknown endpoint", "GET", "/api/v1/nothing", "", 404, "", "openapi.json"},
+		{"an unknown course", "GET", "/api/v1/courses/morning", "", 404, "", `course "morning"`},
+		{"an unknown run", "GET", "/api/v1/runs/99", "", 404, "", `run "99"`},
+		{"an unknown script", "GET", "/api/v1/results/1/scripts/1", "", 404, "", "script"},
+		{"a run that is no number", "GET", "/api/v1/runs/first", "", 400, "", `"first"`},
+		{"a run's events that is not there", "GET", "/api/v1/runs/99/events", "", 404, "", `run "99"`},
+		{"a body that is no JSON", "POST", "/api/v1/courses", "{", 400, "", "JSON"},
+		{"a name twice", "POST", "/api/v1/courses", `{"name":"evening"}`, 409, "", "exists already"},
+		{"a wrong name", "POST", "/api/v1/courses", `{"name":"Evening!"}`, 422, "name", "Evening!"},
+		{"a wrong game", "POST", "/api/v1/courses/evening/assignments", `{"name":"a","game":"noughts"}`, 422, "game", "known games"},
+		{"an archive that is none", "POST", "/api/v1/courses/evening/assignments/none/submissions", "hello", 404, "", "assignment"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			answer, text := call(t, s, tt.method, tt.path, tt.body)
+			var p server.Problem
+			if err := json.Unmarshal([]byte(text), &p); err != nil {
+				t.Fatalf("%v: %s", err, text)
+			}
+			if answer.StatusCode != tt.status || p.Status != tt.status || p.Field != tt.field || !strings.Contains(p.Detail, tt.says) {
+				t.Errorf("%s: %+v, want %d, field %q, %q", answer.Status, p, tt.status, tt.field, tt.says)
+			}
+			if got := answer.Header.Get("Content-Type"); got != "application/problem+json" {
+				t.Errorf("content type is %q", got)
+			}
+		})
+	}
+}
+
+func TestOtherSitesMayNotAct(t *testing.T) {
+	s := servertest.Start(t, nil)
+	for origin, status := range map[string]int{"https://elsewhere.example": 403, s.URL: 201} {
+		if answer, text := call(t, s, "POST", "/api/v1/courses", `{"name":"evening"}`, "Origin", origin); answer.StatusCode != status {
+			t.Errorf("from %s: %s, want %d: %s", origin, answer.Status, status, text)
+		}
+	}
+}
+
+func TestListsAreNeverNull(t *testing.T) {
+	s := servertest.Start(t, nil)
+	call(t, s, "POST", "/api/v1/courses", `{"name":"evening"}`)
+	call(t, s, "POST", "/api/v1/courses/evening/assignments", `{"name":"ttt","game":"tic-tac-toe"}`)
+	for _, path := range []string{"/courses", "/courses/evening/assignments", "/courses/evening/assignments/ttt/submissions", "/courses/evening/assignments/ttt/runs"} {
+		if _, text := call(t, s, "GET", "/api/v1"+path, ""); !strings.HasPrefix(text, "[") {
+			t.Errorf("%s is %s", path, text)
+		}
+	}
+}
+
+func TestProgressIsStreamed(t *testing.T) {
+	s := servertest.Start(t, nil)
+	run := startedRun(t, s, map[string]string{"ada.py": rightProgram, "bo.py": rightProgram, "cleo.py": rightProgram})
+	answer, err := http.Get(s.URL + "/api/v1/runs/" + run + "/events")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer answer.Body.Close()
+	if got := answer.Header.Get("Content-Type"); got != "text/event-stream" {
+		t.Errorf("content type is %q", got)
+	}
+	last, events := "", 0
+	for lines := bufio.NewScanner(answer.Body); lines.Scan(); {
+		if data, found := strings.CutPrefix(lines.Text(), "data: "); found {
+			last = data
+			events++
+		}
+	}
+	if events < 2 || !strings.Contains(last, `"state":"done","done":3,"total":3`) {
+		t.Errorf("%d events, the last one %s", events, last)
+	}
+}

@@ -1,0 +1,60 @@
+package toolchain_test
+
+import (
+	"context"
+	"errors"
+	"io/fs"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"durchgang/internal/toolchain"
+)
+
+func folder(files ...string) fs.FS {
+	m := fstest.MapFS{}
+	for i := 0; i < len(files); i += 2 {
+		m[files[i]] = &fstest.MapFile{Data: []byte(files[i+1]), Mode: 0o644}
+	}
+	return m
+}
+
+func TestProgramIsFound(t *testing.T) {
+	const c = "#include <stdio.h>\nint main(void) { return 0; }\n"
+	tests := []struct {
+		name           string
+		folder         fs.FS
+		language, says string
+		cause          error
+	}{
+		{"one Python file", folder("ada.py", "print()"), "Python", "", nil},
+		{"main among several", folder("board.py", "", "main.py", ""), "Python", "", nil},
+		{"the game's name among several", folder("helper.py", "", "TicTacToe.py", ""), "Python", "", nil},
+		{"in a folder of its own", folder("src/game.js", "", "README.md", ""), "JavaScript", "", nil},
+		{"C in several files", folder("main.c", "int f(void); int main(void) { return f(); }", "f.c", "int f(void) { return 0; }"), "C", "", nil},
+		{"a header beside it", folder("main.c", "#include \"a.h\"\nint main(void) { return A; }", "a.h", "#define A 0\n"), "C", "", nil},
+		{"hidden files do not count", folder("game.py", "", ".cache/x.c", c, "__MACOSX/game.js", ""), "Python", "", nil},
+		{"nothing", folder("notes.txt", "later"), "", "no file ends in .py", toolchain.ErrNoProgram},
+		{"two languages", folder("a.py", "", "b.c", c), "", "Python and C", toolchain.ErrAmbiguous},
+		{"two files, which one?", folder("eins.py", "", "zwei.py", ""), "", "eins.py, zwei.py", toolchain.ErrAmbiguous},
+		{"a compile error", folder("ttt.c", "int main(void) { return x; }"), "", "ttt.c:1:25: error", toolchain.ErrBuild},
+		{"a link error", folder("ttt.c", "int f(void); int main(void) { return f(); }"), "", "undefined reference", toolchain.ErrBuild},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			p, err := toolchain.Prepare(context.Background(), tt.folder)
+			if err == nil {
+				defer p.Close()
+			}
+			if !errors.Is(err, tt.cause) {
+				t.Fatalf("error is %v, want %v", err, tt.cause)
+			}
+			if err == nil && p.Language != tt.language {
+				t.Errorf("language is %s, want %s", p.Language, tt.language)
+			}
+			if err != nil && !strings.Contains(err.Error(), tt.says) {
+				t.Errorf("error is %q, want %q in it", err, tt.says)
+			}
+		})
+	}
+}
