@@ -20,8 +20,8 @@ type Moment struct {
 
 // Causes of a script that contradicts the rules.
 var (
-	ErrShouldRefuse = errors.New("the rules accept this move, but the script marks it as refused: remove the !")
-	ErrShouldAccept = errors.New("the rules refuse this move: write ! before it if it must be refused")
+	ErrShouldRefuse = errors.New("the rules accept this move, but the script marks it as refused with a ! in front")
+	ErrShouldAccept = errors.New("the rules refuse this move: if that is meant, mark it with a ! in front")
 	ErrNotOver      = errors.New("another game is asked for before this one is over")
 )
 

@@ -81,7 +81,7 @@ func printFinding(w io.Writer, f judge.Finding, e record.Evidence) {
 		return
 	}
 	fmt.Fprintf(w, "    typed     %s\n", strings.Join(typedUntil(e, f.Step), " ⏎ "))
-	if last := lastLines(e.Steps[f.Step].Events, 5); len(last) > 0 {
+	if last := lastLines(e.Steps[f.Step].Events, 12); len(last) > 0 {
 		fmt.Fprintf(w, "    printed   %s\n", printable(strings.Join(last, "\n              ")))
 	}
 }

@@ -1,0 +1,99 @@
+package core_test
+
+import (
+	"os/exec"
+	"slices"
+	"strings"
+	"testing"
+)
+
+// layers lists for each package of ours the packages of ours it may depend on, as
+// prefixes, besides itself. Imports point one way: cli, server → office → channel,
+// store → sandbox, toolchain → core.
+var layers = map[string][]string{
+	"core":                       {"core"},
+	"internal/sandbox":           {},
+	"internal/cluster":           {},
+	"internal/toolchain":         {"internal/sandbox"},
+	"internal/record":            {"core"},
+	"internal/channel":           {"core", "internal/sandbox"},
+	"internal/store":             {"core", "internal/record"},
+	"internal/office":            {"core", "internal/record", "internal/channel", "internal/store", "internal/sandbox", "internal/toolchain"},
+	"internal/client":            {"core", "internal/record"},
+	"internal/server/servertest": {"core", "internal"},
+	"internal/server":            {"core", "internal/record", "internal/office", "internal/channel", "internal/store", "internal/sandbox", "internal/toolchain"},
+	"internal/cli":               {"core", "internal"},
+	"console":                    {},
+	"cmd/durchgang":              {"core", "internal", "console"},
+}
+
+// pure is what core may import besides the standard library and itself: it computes
+// only, and reads its own text forms.
+var pure = []string{"github.com/goccy/go-yaml"}
+
+// impure are packages of the standard library that bring a clock, files, a network
+// or printing into the core.
+var impure = []string{"os", "os/exec", "net", "net/http", "time", "log", "log/slog"}
+
+func list(t *testing.T, args ...string) []string {
+	t.Helper()
+	out, err := exec.Command("go", append([]string{"list"}, args...)...).Output()
+	if err != nil {
+		t.Fatalf("go list %v: %v", args, err)
+	}
+	return strings.Fields(string(out))
+}
+
+func TestImportsPointOneWay(t *testing.T) {
+	for _, pkg := range list(t, "durchgang/...") {
+		name := strings.TrimPrefix(pkg, "durchgang/")
+		layer := ""
+		for candidate := range layers {
+			if (name == candidate || strings.HasPrefix(name, candidate+"/")) && len(candidate) > len(layer) {
+				layer = candidate
+			}
+		}
+		if layer == "" {
+			t.Errorf("%s is in no layer", name)
+			continue
+		}
+		for _, dep := range list(t, "-deps", pkg) {
+			other, ours := strings.CutPrefix(dep, "durchgang/")
+			if !ours || other == name {
+				continue
+			}
+			if !slices.ContainsFunc(append(layers[layer], layer), func(p string) bool { return other == p || strings.HasPrefix(other, p+"/") }) {
+				t.Errorf("%s depends on %s", name, other)
+			}
+		}
+	}
+}
+
+func TestCoreComputesOnly(t *testing.T) {
+	for _, pkg := range list(t, "durchgang/core/...") {
+		if strings.HasSuffix(pkg, "/gametest") {
+			continue
+		}
+		for _, dep := range list(t, "-f", `{{join .Imports "\n"}}`, pkg) {
+			third := strings.Contains(strings.Split(dep, "/")[0], ".")
+			if third && !slices.ContainsFunc(pure, func(p string) bool { return dep == p || strings.HasPrefix(dep, p+"/") }) {
+				t.Errorf("%s imports %s", pkg, dep)
+			}
+			if slices.Contains(impure, dep) {
+				t.Errorf("%s imports %s", pkg, dep)
+			}
+		}
+	}
+}
+
+// A new game is a folder and a line of registration: no other package of the core
+// knows a game.
+func TestCoreKnowsNoGameByName(t *testing.T) {
+	for _, pkg := range []string{"game", "suite", "phrasebook", "judge"} {
+		for _, dep := range list(t, "-deps", "durchgang/core/"+pkg) {
+			if strings.HasPrefix(dep, "durchgang/core/game/") {
+				t.Errorf("core/%s depends on %s", pkg, dep)
+			}
+		}
+	}
+}
