@@ -48,14 +48,10 @@ func (c comparer) compare() []Comparison {
 	if !c.opening() {
 		list = append(list, c.acceptance())
 	}
-	board := c.board()
-	if board.Aspect == suite.Turns || board.Aspect == suite.TurnKept {
-		return append(list, board) // the wrong player's mark decides what else is wrong
-	}
+	list = append(list, c.board())
 	if !c.afterEnd() {
 		list = append(list, c.outcome())
 	}
-	list = append(list, board)
 	if c.moment.Result.Outcome == game.Open {
 		list = append(list, c.turn())
 	}
@@ -271,7 +267,7 @@ func (c comparer) describe(r game.Result) string {
 
 func (c comparer) board() Comparison {
 	result := Comparison{Subject: "board", Aspect: suite.Mark, State: NotShown}
-	if c.moment.Result.Over() && c.seen.Condition == Anew {
+	if c.seen.Condition == Anew { // the board is already the next game's
 		return result
 	}
 	shown := cells(c.seen.Facts)

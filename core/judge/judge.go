@@ -30,7 +30,8 @@ type ScriptVerdict struct {
 	Script  suite.Script
 	State   State
 	Steps   []StepVerdict
-	Finding *Finding // nil when nothing differs
+	Finding *Finding       // nil when nothing differs
+	Showed  []suite.Aspect // the aspects whose rule was seen to be kept
 }
 
 // CriterionVerdict is the state of a criterion and what it earns.
@@ -61,7 +62,13 @@ func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, se
 		}
 		j.step(i, moment, seen[i])
 	}
-	return ScriptVerdict{Script: script, State: j.state(), Steps: j.steps, Finding: j.finding}
+	v := ScriptVerdict{Script: script, State: j.state(), Steps: j.steps, Finding: j.finding}
+	for aspect, state := range j.claims {
+		if state == Agrees {
+			v.Showed = append(v.Showed, aspect)
+		}
+	}
+	return v
 }
 
 type scriptJudge struct {
@@ -110,16 +117,25 @@ func (j *scriptJudge) note(c Comparison) {
 	if c.routine && c.State != Differs {
 		return
 	}
-	switch c.Aspect {
-	case suite.Mark, suite.Turns, suite.TurnKept, suite.Legal, suite.NewGame:
+	if everywhere(c.Aspect) {
 		if c.State == Agrees {
 			j.claims[c.Aspect] = Agrees
 		}
-	default:
-		if before, there := j.claims[c.Aspect]; !there || before == Agrees {
-			j.claims[c.Aspect] = c.State
-		}
+		return
 	}
+	if before, there := j.claims[c.Aspect]; !there || before == Agrees {
+		j.claims[c.Aspect] = c.State
+	}
+}
+
+// everywhere reports whether an aspect can be seen at nearly every step, so that to
+// have shown it once is enough.
+func everywhere(a suite.Aspect) bool {
+	switch a {
+	case suite.Mark, suite.Turns, suite.TurnKept, suite.Legal, suite.NewGame:
+		return true
+	}
+	return false
 }
 
 func (j *scriptJudge) part(step int, c Comparison, under suite.Aspect) {
@@ -231,18 +247,22 @@ func moveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
 
 // criterionState is differs when a finding is charged to the criterion. It agrees
 // when one of its scripts does and no script that ran to its end left it unshown;
-// a script that another criterion's fault cut off says nothing.
+// a script that another criterion's fault cut off says nothing. What can be seen at
+// nearly every step may have been shown in any script.
 func criterionState(c suite.Criterion, scripts []ScriptVerdict) State {
 	agrees, unshown := false, false
+	elsewhere := len(c.Claims) > 0 && !slices.ContainsFunc(c.Claims, func(a suite.Aspect) bool { return !everywhere(a) })
 	for _, sv := range scripts {
 		if sv.Finding != nil && sv.Finding.Criterion == c.Name {
 			return Differs
 		}
-		if sv.Script.Criterion != c.Name {
-			continue
+		if elsewhere && slices.ContainsFunc(sv.Showed, c.Claim) {
+			agrees = true
 		}
-		agrees = agrees || sv.State == Agrees
-		unshown = unshown || sv.State == NotShown && sv.Finding == nil
+		if sv.Script.Criterion == c.Name {
+			agrees = agrees || sv.State == Agrees
+			unshown = unshown || sv.State == NotShown && sv.Finding == nil && !elsewhere
+		}
 	}
 	if agrees && !unshown {
 		return Agrees

@@ -113,20 +113,20 @@ func between(line string) bool {
 
 func isBox(r rune) bool { return r >= 0x2500 && r <= 0x257f }
 
-// Pictures that are drawn for the usual marks.
-var (
-	crosses = []string{"❌", "✖", "✕", "✗", "╳"}
-	noughts = []string{"⭕", "◯", "○", "🅾"}
-)
+// drawings are pictures that stand for the usual marks.
+var drawings = [3][]string{
+	game.First:  {"❌", "✖", "✕", "✗", "╳"},
+	game.Second: {"⭕", "◯", "○", "🅾", "●"},
+}
 
 const numbered = game.Player(255) // a digit: empty if it is the cell's own number
 
 // content reads one cell's text.
 func (b *Book) content(cell string) (mark game.Player, known bool) {
 	switch {
-	case strings.EqualFold(cell, b.marks[game.First]), slices.Contains(crosses, cell):
+	case strings.EqualFold(cell, b.marks[game.First]), slices.Contains(drawings[game.First], cell):
 		return game.First, true
-	case strings.EqualFold(cell, b.marks[game.Second]), slices.Contains(noughts, cell):
+	case strings.EqualFold(cell, b.marks[game.Second]), slices.Contains(drawings[game.Second], cell):
 		return game.Second, true
 	case cell == "" || slices.Contains(b.empty, cell) || strings.Contains(" . _ - · • * # ? □ ☐ ⬜ ~ : , +  ", " "+cell+" "):
 		return game.Nobody, true

@@ -37,9 +37,10 @@ type document struct {
 }
 
 type formDocument struct {
-	When string         `yaml:"when"`
-	Base *int           `yaml:"base"`
-	Move []partDocument `yaml:"move"`
+	When   string         `yaml:"when"`
+	Screen string         `yaml:"screen"`
+	Base   *int           `yaml:"base"`
+	Move   []partDocument `yaml:"move"`
 }
 
 type partDocument struct {
@@ -76,7 +77,7 @@ var (
 	ErrNoMove  = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern = errors.New("the pattern does not compile")
 	ErrMarks   = errors.New("the two marks must be different and not blank")
-	ErrWhen    = errors.New("when stands inside forms: a single move always holds")
+	ErrWhen    = errors.New("when and screen stand inside forms: a single move always holds")
 	ErrControl = errors.New("what is typed is one line without control characters")
 )
 
@@ -180,6 +181,12 @@ func (c *compiler) players(own document) {
 			c.fail("$.marks", ErrMarks)
 		}
 	}
+	for i := range drawings[game.First] {
+		if own.Marks == nil {
+			own.Names.First = append(own.Names.First, drawings[game.First][i])
+			own.Names.Second = append(own.Names.Second, drawings[game.Second][i])
+		}
+	}
 	b.names[game.First] = append([]string{"player 1", "player one", "first player", "player " + b.marks[game.First]}, own.Names.First...)
 	b.names[game.Second] = append([]string{"player 2", "player two", "second player", "player " + b.marks[game.Second]}, own.Names.Second...)
 }
@@ -189,6 +196,9 @@ func (c *compiler) players(own document) {
 func (c *compiler) forms(own, builtIn document) {
 	if own.Form.When != "" {
 		c.fail("$.when", ErrWhen)
+	}
+	if own.Form.Screen != "" {
+		c.fail("$.screen", ErrWhen)
 	}
 	if own.Form.Move != nil {
 		c.book.forms = []Form{c.form("$", own.Form)}
@@ -216,6 +226,9 @@ func (c *compiler) form(path string, d formDocument) Form {
 	}
 	if d.When != "" {
 		form.when = c.pattern(path+".when", d.When)
+	}
+	if d.Screen != "" {
+		form.screen = c.pattern(path+".screen", d.Screen)
 	}
 	if len(d.Move) == 0 {
 		c.fail(path+".move", ErrNoMove)

@@ -12,6 +12,7 @@ import (
 // Form is one way to type a move.
 type Form struct {
 	when    *regexp.Regexp // what a program says that is typed to in this way; nil always holds
+	screen  *regexp.Regexp // what must stand on its first screen besides; nil always does
 	base    int            // the number of the first row and column
 	prompts []part
 }
@@ -32,7 +33,9 @@ func (b *Book) Form(greeting Screen) Form {
 	text := strings.Join(greeting, "\n")
 	chosen := b.forms[len(b.forms)-1]
 	for _, said := range []string{greeting.Prompt(), text} {
-		if i := slices.IndexFunc(b.forms, func(f Form) bool { return f.when != nil && f.when.MatchString(said) }); i >= 0 {
+		if i := slices.IndexFunc(b.forms, func(f Form) bool {
+			return f.when != nil && f.when.MatchString(said) && (f.screen == nil || f.screen.MatchString(text))
+		}); i >= 0 {
 			chosen = b.forms[i]
 			break
 		}

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"time"
+	"unicode"
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
@@ -213,15 +214,20 @@ func (p *player) observe() {
 	}
 }
 
+// waiting tells what a program waits for. The usual prompt asks for a move, unless
+// it is a mere sign such as > that asks for anything.
 func (p *player) waiting(facts []game.Fact, fresh bool) judge.Condition {
-	if _, offered := p.Book.Offers(p.screen.Question()); offered {
-		return judge.Offering
-	}
-	if fresh {
-		return judge.Anew
-	}
+	usual := p.usual != "" && p.Book.Skeleton(p.screen.Prompt()) == p.usual
+	_, offered := p.Book.Offers(p.screen.Question())
 	turn := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactTurn })
-	if turn || p.usual != "" && p.Book.Skeleton(p.screen.Prompt()) == p.usual {
+	switch {
+	case fresh:
+		return judge.Anew
+	case usual && strings.ContainsFunc(p.usual, unicode.IsLetter):
+		return judge.Asking
+	case offered:
+		return judge.Offering
+	case usual, turn:
 		return judge.Asking
 	}
 	return judge.Waiting

@@ -12,6 +12,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"testing/fstest"
 	"time"
 
 	"durchgang/core/games"
@@ -52,14 +53,100 @@ func TestDemoClassIsGradedAsPlanted(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			lost := []string{}
-			for _, c := range graded.Verdict.Criteria {
-				if c.Points < c.Of {
-					lost = append(lost, c.Name)
-				}
+			names := lost(graded.Verdict)
+			if want := planted[filepath.Base(folder)]; !slices.Equal(names, want) {
+				t.Errorf("lost %v, want %v; findings: %+v", names, want, graded.Verdict.Findings)
 			}
-			if want := planted[filepath.Base(folder)]; !slices.Equal(lost, want) {
-				t.Errorf("lost %v, want %v; findings: %+v", lost, want, graded.Verdict.Findings)
+		})
+	}
+}
+
+// graded grades the program in one file; edit changes its text first.
+func graded(t *testing.T, path string, edit func(string) string) judge.Verdict {
+	t.Helper()
+	source, err := os.ReadFile(path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	book := phrasebook.Default()
+	if text, err := os.ReadFile(strings.TrimSuffix(path, filepath.Ext(path)) + ".yaml"); err == nil {
+		if book, err = phrasebook.Parse(path, string(text)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	s, _, err := suite.Shipped("tic-tac-toe", games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	folder := fstest.MapFS{filepath.Base(path): {Data: []byte(edit(string(source))), Mode: 0o644}}
+	g, err := office.Grader{Suite: s, Book: book, Parallel: 2}.Grade(t.Context(), folder, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return g.Verdict
+}
+
+func lost(v judge.Verdict) []string {
+	names := []string{}
+	for _, c := range v.Criteria {
+		if c.Points < c.Of {
+			names = append(names, c.Name)
+		}
+	}
+	return names
+}
+
+func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
+	paths, err := filepath.Glob("testdata/wordings/*.[pcj]*")
+	if err != nil || len(paths) < 6 {
+		t.Fatalf("%d programs, %v", len(paths), err)
+	}
+	for _, path := range paths {
+		t.Run(filepath.Base(path), func(t *testing.T) {
+			v := graded(t, path, func(text string) string { return text })
+			if names := lost(v); len(names) > 0 {
+				t.Errorf("lost %v: %+v", names, v.Findings)
+			}
+		})
+	}
+}
+
+// A right program is made wrong at one place, as a beginner would have it, and must
+// lose the criterion of that rule.
+func TestFaultsInRealProgramsAreCharged(t *testing.T) {
+	const wordings, class = "testdata/wordings/", "../../demo/class/"
+	tests := []struct{ name, path, right, wrong, loses string }{
+		{"zero wraps to the last row", wordings + "numbers.py", "r < 0 or c < 0", "False", "range"},
+		{"rows and columns swapped", wordings + "numbers.py", "m[r][c] = p", "m[c][r] = p", "marks"},
+		{"one row is never looked at", wordings + "restarts_by_itself.py", "[list(r) for r in b]", "[list(r) for r in b[:2]]", "lines"},
+		{"marks are counted instead of lines", wordings + "restarts_by_itself.py", "[player] * 3 in lines(b)", "sum(r.count(player) for r in b) == 3", "lines"},
+		{"rows share their storage", wordings + "restarts_by_itself.py", `[["."] * 3 for _ in range(3)]`, `[["."] * 3] * 3`, "marks"},
+		{"the board survives into a game that begins by itself: it is played on", wordings + "restarts_by_itself.py", "while True:\n    b = [[\".\"] * 3 for _ in range(3)]\n", "b = [[\".\"] * 3 for _ in range(3)]\nwhile True:\n", "end"},
+		{"a full board is a draw before it is a win", wordings + "rows_lettered.py", "if three(who):", "if three(who) and len(board) < 9:", "last-cell"},
+		{"the draw comes one move early", wordings + "rows_lettered.py", "len(board) == 9", "len(board) == 8", "draw"},
+		{"the draw never comes", wordings + "rows_lettered.py", "len(board) == 9", "len(board) == 10", "draw"},
+		{"a taken cell is replaced", wordings + "rows_lettered.py", "elif k in board:", "elif False:", "taken"},
+		{"the turn is switched before the winner is named", wordings + "no_board.c", "PLAYER %d IS THE WINNER\\n\" : \"IT'S A DRAW, WELL PLAYED\\n\", p", "PLAYER %d IS THE WINNER\\n\" : \"IT'S A DRAW, WELL PLAYED\\n\", 3 - p", "lines"},
+		{"a taken cell is replaced and no board shown", wordings + "no_board.c", "if (b[r - 1][c - 1]) {", "if (0) {", "taken"},
+		{"the second player begins", class + "bo-lindqvist/game.c", "char who = 'X'", "char who = 'O'", "turns"},
+		{"the same player moves again", class + "bo-lindqvist/game.c", "who = who == 'X' ? 'O' : 'X';", ";", "turns"},
+		{"an empty line of three wins", class + "bo-lindqvist/game.c", "b[a] != 0 && b[a] == b[c]", "b[a] == b[c]", "lines"},
+		{"only X's wins are seen", class + "elin-okafor/ttt.c", "if (wins(who))", "if (who == 'X' && wins(who))", "lines"},
+		{"a crash on letters", class + "elin-okafor/ttt.c", "sscanf(line, \"%d %d\", &r, &c) != 2", "(sscanf(line, \"%d %d\", &r, &c) != 2 && (r = *(int *)0))", "text"},
+		{"it hangs after a win", class + "elin-okafor/ttt.c", "The winner is: %c\\n\", who);", "The winner is: %c\\n\", who); for (;;) ;", "lines"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			v := graded(t, tt.path, func(text string) string {
+				if !strings.Contains(text, tt.right) {
+					t.Fatalf("%s has no %q", tt.path, tt.right)
+				}
+				return strings.Replace(text, tt.right, tt.wrong, 1)
+			})
+			if names := lost(v); !slices.Contains(names, tt.loses) {
+				t.Errorf("lost %v, want %s: %+v", names, tt.loses, v.Findings)
+			} else {
+				t.Logf("lost %v", names)
 			}
 		})
 	}
