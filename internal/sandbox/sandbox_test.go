@@ -66,7 +66,7 @@ func TestProgramSeesOnlyItsBox(t *testing.T) {
 func TestLimitsHold(t *testing.T) {
 	limits := sandbox.DefaultLimits()
 	limits.CPU = time.Second
-	limits.Memory = 128 << 20
+	limits.Memory = 384 << 20
 	tests := []struct{ name, script, exceeded, printed string }{
 		{"processor time", "while True: pass", "processor time", ""},
 		{"memory", "a = []\nwhile True: a.append(bytearray(1 << 20))", "memory", ""},
