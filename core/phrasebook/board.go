@@ -28,7 +28,7 @@ var layouts = []layout{
 
 // label is the name of a row before its cells, which a bar or blank divides from
 // them. The usual marks are no labels.
-var label = regexp.MustCompile(`^\s*([0-9]{1,2}|[a-npq-wyzA-NP-WYZ])[.:)]?(?:\s|[|│║]|$)`)
+var label = regexp.MustCompile(`^\s*[|│║]?\s*([0-9]{1,2}|[a-npq-wyzA-NP-WYZ])[.:)]?(?:\s|[|│║]|$)`)
 
 // labelled is a layout with the name of the row before the cells, perhaps also
 // after them.
@@ -86,21 +86,55 @@ func (b *Book) row(line string, cols int) row {
 // find returns the last board in layout k and the line it ends on, -1 without one.
 func (b *Book) find(lines []row, k, rows int) (facts []game.Fact, end int) {
 	var run [][]string
+	last := -1 // line of the run's last row
 	end = -1
+	flush := func() {
+		if found := b.pick(run, rows); found != nil {
+			facts, end = found, last
+		}
+		run = run[:0]
+	}
 	for i, line := range lines {
 		switch {
 		case line.cells[k] != nil:
-			run = append(run, line.cells[k])
-			if len(run) >= rows {
-				if found := b.cells(run[len(run)-rows:]); found != nil {
-					facts, end = found, i
-				}
-			}
+			run, last = append(run, line.cells[k]), i
 		case !line.between:
-			run = run[:0]
+			flush()
 		}
 	}
+	flush()
 	return facts, end
+}
+
+// pick returns the last board among rows that follow each other. Where a cell is
+// more than one line high, its other lines are rows of blanks: two lines between
+// two rows, perhaps one before the first and after the last, or one line between.
+func (b *Book) pick(run [][]string, rows int) []game.Fact {
+	for _, high := range []struct{ lines, first, step int }{{3 * rows, 1, 3}, {3*rows - 1, 1, 3}, {2*rows - 1, 0, 2}} {
+		if len(run) != high.lines && len(run) != 2*high.lines {
+			continue
+		}
+		var board [][]string
+		blank := true
+		for i, cells := range run[len(run)-high.lines:] {
+			if i%high.step == high.first {
+				board = append(board, cells)
+			} else if slices.ContainsFunc(cells, func(cell string) bool { return cell != "" }) {
+				blank = false
+			}
+		}
+		if blank {
+			if facts := b.cells(board); facts != nil {
+				return facts
+			}
+		}
+	}
+	for end := len(run); end >= rows; end-- {
+		if facts := b.cells(run[end-rows : end]); facts != nil {
+			return facts
+		}
+	}
+	return nil
 }
 
 // between reports whether a line may stand between two rows of a board: a frame,
@@ -174,7 +208,7 @@ func barred(line string, cols int) []string {
 		return nil
 	}
 	for i, part := range parts {
-		parts[i] = strings.Trim(part, " _")
+		parts[i] = strings.Trim(part, " _'\"")
 	}
 	last := len(parts) - 1
 	switch {
@@ -219,7 +253,7 @@ func spaced(line string, cols int) []string {
 func pitched(line string, cols int) []string {
 	for _, pitch := range []int{2, 4, 3} {
 		for start := range 2 {
-			if cells := pick([]rune(line), start, pitch, cols); cells != nil {
+			if cells := every([]rune(line), start, pitch, cols); cells != nil {
 				return cells
 			}
 		}
@@ -227,7 +261,7 @@ func pitched(line string, cols int) []string {
 	return nil
 }
 
-func pick(line []rune, start, pitch, cols int) []string {
+func every(line []rune, start, pitch, cols int) []string {
 	end := start + pitch*(cols-1)
 	if len(line) < end || len(line) > end+pitch {
 		return nil

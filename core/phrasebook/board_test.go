@@ -47,6 +47,9 @@ func TestBoardIsFoundInEveryLayout(t *testing.T) {
 		{"a guide before the board", "1|2|3\n4|5|6\n7|8|9\n\nX|O| \n |X| \n | |O\n"},
 		{"colours", "\x1b[31mX\x1b[0m|\x1b[34mO\x1b[0m| \n-----\n |X| \n-----\n | |O\n"},
 		{"a cleared screen before", "X X X\nX X X\nX X X\n\x1b[2J\x1b[HX O .\n. X .\n. . O\n"},
+		{"a printed table", "┌─────────┬─────┬─────┬─────┐\n│ (index) │  0  │  1  │  2  │\n├─────────┼─────┼─────┼─────┤\n│    0    │ 'X' │ 'O' │ ' ' │\n│    1    │ ' ' │ 'X' │ ' ' │\n│    2    │ ' ' │ ' ' │ 'O' │\n└─────────┴─────┴─────┴─────┘\n"},
+		{"cells three lines high", "     |     |     \n  X  |  O  |  3 \n_____|_____|_____\n     |     |     \n  4  |  X  |  6 \n_____|_____|_____\n     |     |     \n  7  |  8  |  O \n     |     |     \n"},
+		{"cells three lines high, blanks for free ones", "     |     |     \n  X  |  O  |    \n_____|_____|_____\n     |     |     \n     |  X  |    \n_____|_____|_____\n     |     |     \n     |     |  O \n"},
 		{"tabs", "X\tO\t.\n.\tX\t.\n.\t.\tO\n"},
 	}
 	book := Default()

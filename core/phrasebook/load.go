@@ -73,7 +73,7 @@ func (e *Error) Unwrap() error { return e.Err }
 // Causes of errors in a phrasebook, for errors.Is.
 var (
 	ErrBase    = errors.New("base is 0 or 1: the number of the first row and column")
-	ErrPart    = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {number} or {row-from-bottom}")
+	ErrPart    = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {number}, {row-from-bottom} or {number-from-bottom}")
 	ErrNoMove  = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern = errors.New("the pattern does not compile")
 	ErrMarks   = errors.New("the two marks must be different and not blank")

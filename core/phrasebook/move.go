@@ -28,25 +28,40 @@ const announced = -1
 
 var fromZero = regexp.MustCompile(`(?i)\b0\s*(?:-|–|to|\.\.+|through|,|or|and)\s*[1-9]|\bfrom (?:0|zero)\b|\b0,\s*1\b`)
 
-// Form chooses how moves are typed by what a program says before its first move.
-func (b *Book) Form(greeting Screen) Form {
+// Forms lists the ways to type a move to a program by what it says before its first
+// move: first the one that it announces, then the others, for a program that turns
+// out to refuse the first. A book that settles how moves are typed has one form only.
+func (b *Book) Forms(greeting Screen) []Form {
 	text := strings.Join(greeting, "\n")
-	chosen := b.forms[len(b.forms)-1]
-	for _, said := range []string{greeting.Prompt(), text} {
-		if i := slices.IndexFunc(b.forms, func(f Form) bool {
+	base := 1
+	if fromZero.MatchString(text) {
+		base = 0
+	}
+	forms := slices.Clone(b.forms)
+	if i := b.announcedForm(greeting.Prompt(), text); i > 0 {
+		first := forms[i]
+		forms = slices.Insert(slices.Delete(forms, i, i+1), 0, first)
+	}
+	for i := range forms {
+		if forms[i].base == announced {
+			forms[i].base = base
+		}
+	}
+	return forms
+}
+
+// announcedForm returns the index of the form that the prompt speaks of, or else
+// the whole text, or else of the last, which holds when nothing is said.
+func (b *Book) announcedForm(prompt, text string) int {
+	for _, said := range []string{prompt, text} {
+		i := slices.IndexFunc(b.forms, func(f Form) bool {
 			return f.when != nil && f.when.MatchString(said) && (f.screen == nil || f.screen.MatchString(text))
-		}); i >= 0 {
-			chosen = b.forms[i]
-			break
+		})
+		if i >= 0 {
+			return i
 		}
 	}
-	if chosen.base == announced {
-		chosen.base = 1
-		if fromZero.MatchString(text) {
-			chosen.base = 0
-		}
-	}
-	return chosen
+	return len(b.forms) - 1
 }
 
 // place is a cell with what its text forms depend on.
@@ -65,6 +80,10 @@ var fields = map[string]func(place) string{
 	"{row-letter}":      func(p place) string { return letter(p.cell.Row) },
 	"{row-from-bottom}": func(p place) string { return strconv.Itoa(p.rows - 1 - int(p.cell.Row) + p.base) },
 	"{number}":          number,
+	"{number-from-bottom}": func(p place) string {
+		p.cell.Row = int16(p.rows) - 1 - p.cell.Row
+		return number(p)
+	},
 }
 
 func letter(n int16) string { return string(rune('A' + n)) }

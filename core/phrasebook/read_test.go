@@ -93,7 +93,7 @@ func TestMovesAreTypedAsTheBookSays(t *testing.T) {
 				t.Fatal(err)
 			}
 			cell, _ := game.ParseCell(tt.cell)
-			if got := strings.Join(b.Form(nil).Lines(game.Move{Cell: cell}, 3, 3), "|"); got != tt.want {
+			if got := strings.Join(b.Forms(nil)[0].Lines(game.Move{Cell: cell}, 3, 3), "|"); got != tt.want {
 				t.Errorf("typed %q, want %q", got, tt.want)
 			}
 		})
@@ -142,7 +142,7 @@ func FuzzParse(f *testing.F) {
 			return
 		}
 		b.Read(NewScreen("X wins\n. . .\n. X .\n. . .\n"+text), 3, 3, "")
-		if f := b.Form(NewScreen(text)); len(f.Lines(game.Move{}, 3, 3)) != f.Prompts() {
+		if f := b.Forms(NewScreen(text))[0]; len(f.Lines(game.Move{}, 3, 3)) != f.Prompts() {
 			t.Errorf("%d prompts, but other lines", f.Prompts())
 		}
 	})

@@ -27,6 +27,7 @@ type Event struct {
 type Performance struct {
 	Observations []judge.Observation
 	Events       [][]Event
+	Forms        int // how many forms the book has for what the program says
 }
 
 // Terminal plays scripts with console programs.
@@ -34,6 +35,7 @@ type Terminal struct {
 	Book     *phrasebook.Book
 	Rules    game.Rules
 	Patience Patience
+	Form     int // which of the book's forms is typed; see Probe
 }
 
 // Play starts the program anew and plays the moments of one script. The error is
@@ -55,6 +57,49 @@ func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.M
 		}
 	}
 	return p.done, nil
+}
+
+// Probe returns which of the book's forms to type to a program: the first in which
+// the mark of the moment's move appears where it was put; else the first in which
+// the program takes the move at all; else the one it announces. moments are the
+// start and one move that is typed alike whichever of row and column comes first.
+func (t Terminal) Probe(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (form int, err error) {
+	form = -1
+	for t.Form = 0; ; t.Form++ {
+		p, err := t.Play(ctx, spec, moments)
+		if err != nil {
+			return 0, err
+		}
+		taken, placed := false, false
+		if len(p.Observations) == 2 {
+			taken, placed = takes(p.Observations[1], moments[1])
+		}
+		switch {
+		case placed:
+			return t.Form, nil
+		case taken && form < 0:
+			form = t.Form
+		}
+		if t.Form+1 >= p.Forms {
+			return max(form, 0), nil
+		}
+	}
+}
+
+// takes reports whether a program shows that it has taken a move: by its board, or
+// by going on without refusing it; and whether no board contradicts that the mark
+// is where it was put.
+func takes(o judge.Observation, m suite.Moment) (taken, placed bool) {
+	if o.Silent || o.Condition != judge.Asking && o.Condition != judge.Waiting {
+		return false, false
+	}
+	if marks, shown := count(o.Facts); shown {
+		return marks > 0, marks > 0 && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
+			return f.Player != game.Nobody && !slices.Contains(o.Facts, f)
+		})
+	}
+	_, refused := game.Refused(o.Facts)
+	return !refused, !refused
 }
 
 // player is one script on one console.
@@ -83,7 +128,9 @@ func (p *player) moment(m suite.Moment) bool {
 	switch {
 	case m.Step.Act == suite.Start:
 		p.read()
-		p.form = p.Book.Form(p.screen)
+		forms := p.Book.Forms(p.screen)
+		p.form = forms[min(p.Form, len(forms)-1)]
+		p.done.Forms = len(forms)
 		p.observe()
 		if p.now.Condition == judge.Waiting {
 			p.now.Condition = judge.Asking

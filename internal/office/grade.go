@@ -67,6 +67,9 @@ func (g Grader) playAll(ctx context.Context, program *toolchain.Program, keep fu
 	defer cancel(nil)
 	verdicts := make([]judge.ScriptVerdict, len(g.Suite.Scripts))
 	p := &playing{program: program}
+	if err := g.probe(ctx, p); err != nil {
+		return nil, err
+	}
 	next := make(chan int)
 	var keeping sync.Mutex
 	var players sync.WaitGroup
@@ -103,7 +106,23 @@ feed:
 // playing is one program that plays a suite.
 type playing struct {
 	program *toolchain.Program
+	form    int          // of the phrasebook's
 	stuck   atomic.Int32 // scripts in which it got stuck
+}
+
+// probe finds out how moves are typed, with a move in the middle of the board, which
+// no fault at an edge concerns.
+func (g Grader) probe(ctx context.Context, p *playing) error {
+	rows, cols := g.Suite.Rules.Shape()
+	n := int16(min(rows, cols) / 2)
+	middle := game.Move{Cell: game.Cell{Row: n, Col: n}}
+	moments, err := suite.Script{Steps: []suite.Step{{Act: suite.MakeMove, Move: middle}}}.Moments(g.Suite.Rules)
+	if err != nil {
+		return err
+	}
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Patience: p.patience()}
+	p.form, err = terminal.Probe(ctx, p.program.Spec(), moments)
+	return err
 }
 
 // patientFor is how many scripts a program may get stuck in before it is given less
@@ -130,7 +149,7 @@ func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdic
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, err
 	}
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Patience: p.patience()}
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Patience: p.patience(), Form: p.form}
 	performance, err := terminal.Play(ctx, p.program.Spec(), moments)
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
