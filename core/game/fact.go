@@ -7,9 +7,23 @@ type Kind string
 const (
 	FactTurn    Kind = "turn"    // Player is to move
 	FactRefused Kind = "refused" // the move was refused, for Reason; zero when no reason was given
-	FactCell    Kind = "cell"    // Cell holds the mark of Player, or is empty for Nobody
+	FactCell    Kind = "cell"    // Cell of the board holds the mark of Player, or is empty for Nobody; on a board of a player's own, Text is what it holds
 	FactWon     Kind = "won"     // Player has won; Nobody when it was not said who
 	FactDrawn   Kind = "drawn"   // the game is drawn
+
+	FactHit  Kind = "hit"  // a shot at Player's Cell hits; Text names the ship where that is told
+	FactMiss Kind = "miss" // a shot at Player's Cell hits nothing
+	FactSunk Kind = "sunk" // Player's ship Text is sunk
+
+	FactShown Kind = "shown" // Text is what may be seen of the word, free places as _
+	FactLives Kind = "lives" // N lives are left
+	FactWord  Kind = "word"  // the word was Text
+
+	FactCard   Kind = "card"   // Player has the card Text in hand N, from 1; ? for one that is face down
+	FactTotal  Kind = "total"  // hand N of Player counts Amount
+	FactBust   Kind = "bust"   // hand N of Player counts more than 21
+	FactResult Kind = "result" // hand N of Player ends as Text and is paid Amount
+	FactBank   Kind = "bank"   // Player has Amount
 )
 
 // Fact is one thing that can be seen of a game. The reference rules make facts
@@ -20,4 +34,7 @@ type Fact struct {
 	Player Player  `json:"player,omitempty"`
 	Cell   Cell    `json:"cell,omitzero"`
 	Reason Refusal `json:"reason,omitempty"`
+	Text   string  `json:"text,omitempty"`
+	N      int     `json:"n,omitempty"`
+	Amount int     `json:"amount,omitempty"`
 }

@@ -1,5 +1,11 @@
 package game
 
+import (
+	"fmt"
+	"slices"
+	"strings"
+)
+
 // Rules are the reference rules of one variant of one game. They hold no state:
 // the same set-up and moves give the same facts.
 type Rules interface {
@@ -15,6 +21,9 @@ type Rules interface {
 	// View appends what viewer may see of the position itself, such as the
 	// content of each cell. Nobody sees what everyone may see.
 	View(p Position, viewer Player, facts []Fact) []Fact
+	// Candidates appends moves that a player in p may think of: every legal one,
+	// and some of each kind that is refused.
+	Candidates(p Position, moves []Move) []Move
 	// ParseMove reads a move in the game's notation; it accepts moves that Play
 	// refuses, such as one off the board. FormatMove is its inverse.
 	ParseMove(text string) (Move, error)
@@ -36,8 +45,40 @@ type Position interface {
 }
 
 // Setup is what chance or a hidden choice fixes before the first move, in the
-// game's own text form. Games without such a thing take only the empty one.
+// game's own text form, as in word=apple or seed=7. Games without such a thing
+// take only the empty one.
 type Setup string
+
+// SetupError says what is wrong with a set-up.
+type SetupError struct {
+	Setup Setup
+	Err   error
+}
+
+func (e *SetupError) Error() string { return fmt.Sprintf("set-up %q: %s", string(e.Setup), e.Err) }
+
+func (e *SetupError) Unwrap() error { return e.Err }
+
+// Fields splits a set-up of name=value parts, divided by semicolons. Every name
+// must be among known, and none may come twice.
+func (s Setup) Fields(known ...string) (map[string]string, error) {
+	fields := map[string]string{}
+	for part := range strings.SplitSeq(string(s), ";") {
+		name, value, _ := strings.Cut(part, "=")
+		name = strings.TrimSpace(name)
+		_, twice := fields[name]
+		switch {
+		case strings.TrimSpace(part) == "":
+			continue
+		case !slices.Contains(known, name):
+			return nil, &SetupError{s, fmt.Errorf("it has no %q; it may have %s", name, strings.Join(known, ", "))}
+		case twice:
+			return nil, &SetupError{s, fmt.Errorf("%s is given twice", name)}
+		}
+		fields[name] = strings.TrimSpace(value)
+	}
+	return fields, nil
+}
 
 // Refused returns the reason when facts tell of a refused move.
 func Refused(facts []Fact) (Refusal, bool) {

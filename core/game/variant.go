@@ -3,6 +3,7 @@ package game
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"sort"
 	"strconv"
 	"strings"
@@ -19,22 +20,81 @@ func (v Variant) Game() string {
 	return name
 }
 
-// Param is one parameter of a game: a whole number between Min and Max. Yes or
-// no is 1 or 0.
+// Param is one parameter of a game: a whole number between Min and Max, or one of
+// Choices, or a text that Check accepts. Texts hold neither commas nor equals signs.
 type Param struct {
-	Name              string
-	Doc               string
-	Default, Min, Max int
+	Name    string                  `json:"name"`
+	Doc     string                  `json:"doc"`
+	Default string                  `json:"default"`
+	Min     int                     `json:"min,omitempty"`
+	Max     int                     `json:"max,omitempty"`
+	Choices []string                `json:"choices,omitempty"`
+	Check   func(text string) error `json:"-"`
+}
+
+// Number returns a parameter that is a whole number.
+func Number(name string, standard, least, most int, doc string) Param {
+	return Param{Name: name, Doc: doc, Default: strconv.Itoa(standard), Min: least, Max: most}
+}
+
+// Choice returns a parameter that is one of several words, the first by default.
+func Choice(name, doc string, choices ...string) Param {
+	return Param{Name: name, Doc: doc, Default: choices[0], Choices: choices}
+}
+
+// Bounds says what values the parameter takes.
+func (p Param) Bounds() string {
+	switch {
+	case p.Choices != nil:
+		return "it is one of " + strings.Join(p.Choices, ", ")
+	case p.Check != nil:
+		return "see " + p.Doc
+	}
+	return fmt.Sprintf("it goes from %d to %d", p.Min, p.Max)
+}
+
+// read checks a value and returns it in its one form.
+func (p Param) read(text string) (string, error) {
+	switch {
+	case p.Choices != nil:
+		if !slices.Contains(p.Choices, text) {
+			return "", ErrBounds
+		}
+		return text, nil
+	case p.Check != nil:
+		return text, p.Check(text)
+	}
+	n, err := strconv.Atoi(text)
+	if err != nil {
+		return "", ErrNotNumber
+	}
+	if n < p.Min || n > p.Max {
+		return "", ErrBounds
+	}
+	return strconv.Itoa(n), nil
+}
+
+// Values holds every parameter of a variant.
+type Values map[string]string
+
+// Int is the value of a parameter that is a number.
+func (v Values) Int(name string) int {
+	n, err := strconv.Atoi(v[name])
+	if err != nil {
+		panic("game: " + name + " is no number: the definition is wrong")
+	}
+	return n
 }
 
 // Definition is a game as the registry holds it.
 type Definition struct {
 	Name   string
 	Title  string
+	Doc    string // the rules in a few sentences
 	Params []Param
 	// New makes the rules. Every parameter is present and within its bounds; New
 	// checks what only their combination decides, with a *ParamError.
-	New func(v Variant, values map[string]int) (Rules, error)
+	New func(v Variant, values Values) (Rules, error)
 }
 
 // Causes of errors in a variant, for errors.Is.
@@ -96,7 +156,7 @@ func (r Registry) names() []string {
 }
 
 func (d Definition) rules(text, params string) (Rules, error) {
-	values := map[string]int{}
+	values := Values{}
 	if params != "" {
 		for part := range strings.SplitSeq(params, ",") {
 			if err := d.set(values, text, part); err != nil {
@@ -113,41 +173,36 @@ func (d Definition) rules(text, params string) (Rules, error) {
 	return d.New(variant, values)
 }
 
-func (d Definition) set(values map[string]int, text, part string) error {
+func (d Definition) set(values Values, text, part string) error {
 	name, value, _ := strings.Cut(part, "=")
-	name = strings.TrimSpace(name)
+	name, value = strings.TrimSpace(name), strings.TrimSpace(value)
 	fail := func(cause error, hint string) error {
 		return &ParamError{Variant: text, Param: name, Value: value, Err: cause, Hint: hint}
 	}
-	for _, p := range d.Params {
-		if p.Name != name {
-			continue
+	i := slices.IndexFunc(d.Params, func(p Param) bool { return p.Name == name })
+	if i < 0 {
+		known := make([]string, len(d.Params))
+		for i, p := range d.Params {
+			known[i] = p.Name
 		}
-		n, err := strconv.Atoi(strings.TrimSpace(value))
-		if err != nil {
-			return fail(ErrNotNumber, fmt.Sprintf("write a number from %d to %d", p.Min, p.Max))
-		}
-		if n < p.Min || n > p.Max {
-			return fail(ErrBounds, fmt.Sprintf("it goes from %d to %d", p.Min, p.Max))
-		}
-		if _, given := values[name]; given {
-			return fail(ErrRepeated, "keep one of the two")
-		}
-		values[name] = n
-		return nil
+		return fail(ErrUnknownParam, d.Name+" has "+strings.Join(known, ", "))
 	}
-	known := make([]string, len(d.Params))
-	for i, p := range d.Params {
-		known[i] = p.Name
+	if _, given := values[name]; given {
+		return fail(ErrRepeated, "keep one of the two")
 	}
-	return fail(ErrUnknownParam, d.Name+" has "+strings.Join(known, ", "))
+	read, err := d.Params[i].read(value)
+	if err != nil {
+		return fail(err, d.Params[i].Bounds())
+	}
+	values[name] = read
+	return nil
 }
 
-func (d Definition) canonical(values map[string]int) Variant {
+func (d Definition) canonical(values Values) Variant {
 	var parts []string
 	for _, p := range d.Params {
-		if n, given := values[p.Name]; given && n != p.Default {
-			parts = append(parts, p.Name+"="+strconv.Itoa(n))
+		if value, given := values[p.Name]; given && value != p.Default {
+			parts = append(parts, p.Name+"="+value)
 		}
 	}
 	if len(parts) == 0 {

@@ -133,7 +133,6 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 		{"an empty line of three wins", class + "bo-lindqvist/game.c", "b[a] != 0 && b[a] == b[c]", "b[a] == b[c]", "lines"},
 		{"only X's wins are seen", class + "elin-okafor/ttt.c", "if (wins(who))", "if (who == 'X' && wins(who))", "lines"},
 		{"a crash on letters", class + "elin-okafor/ttt.c", "sscanf(line, \"%d %d\", &r, &c) != 2", "(sscanf(line, \"%d %d\", &r, &c) != 2 && (r = *(int *)0))", "text"},
-		{"it hangs after a win", class + "elin-okafor/ttt.c", "The winner is: %c\\n\", who);", "The winner is: %c\\n\", who); for (;;) ;", "lines"},
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {

@@ -5,6 +5,7 @@ package gametest
 import (
 	"math/rand/v2"
 	"reflect"
+	"strconv"
 	"testing"
 
 	"durchgang/core/game"
@@ -19,11 +20,11 @@ const (
 // TestRules plays random games by rules and checks after each move that refused
 // moves change nothing, that facts are a function of set-up and moves, that clones
 // are independent, that finished games stay finished, and that the notation can be
-// read back. moves are the moves to draw from, legal and illegal ones.
-func TestRules(t *testing.T, rules game.Rules, setup game.Setup, moves []game.Move) {
+// read back.
+func TestRules(t *testing.T, rules game.Rules, setup game.Setup) {
 	t.Helper()
 	for seed := range uint64(playouts) {
-		playout{t, rules, setup, moves, rand.New(rand.NewPCG(seed, 0))}.run()
+		playout{t, rules, setup, rand.New(rand.NewPCG(seed, 0))}.run()
 	}
 }
 
@@ -31,7 +32,6 @@ type playout struct {
 	*testing.T
 	rules  game.Rules
 	setup  game.Setup
-	moves  []game.Move
 	random *rand.Rand
 }
 
@@ -49,8 +49,12 @@ func (p playout) run() {
 	pos := p.start()
 	var played []game.Move
 	var told [][]game.Fact
-	for range min(2*len(p.moves), longest) {
-		m := p.moves[p.random.IntN(len(p.moves))]
+	for range longest {
+		moves := p.rules.Candidates(pos, nil)
+		if len(moves) == 0 {
+			p.Fatal("there is no move to think of")
+		}
+		m := moves[p.random.IntN(len(moves))]
 		p.readBack(m)
 		before, was := p.picture(pos), pos.Result()
 		copied := pos.Clone()
@@ -110,6 +114,9 @@ func (p playout) picture(pos game.Position) picture {
 			views = append(views, f.Kind...)
 			views = append(views, byte(f.Player), byte(f.Cell.Row), byte(f.Cell.Col))
 			views = append(views, f.Reason...)
+			views = append(views, f.Text...)
+			views = strconv.AppendInt(views, int64(f.N), 10)
+			views = strconv.AppendInt(views, int64(f.Amount), 10)
 		}
 		views = append(views, '\n')
 	}

@@ -18,38 +18,55 @@ type Rules struct {
 	rows, cols int
 	run        int
 	gravity    bool
+	first      game.Player
+	exact      bool // a longer line does not count
+	misere     bool // who completes a line loses
 }
 
 // TicTacToe is 3 × 3, three in a row.
-func TicTacToe() game.Definition { return define("tic-tac-toe", "Tic-tac-toe", 3, 3, 3, 0) }
+func TicTacToe() game.Definition { return define("tic-tac-toe", "Tic-tac-toe", 3, 3, 3, "no") }
 
 // ConnectFour is 6 × 7, four in a row, with gravity.
-func ConnectFour() game.Definition { return define("connect-four", "Connect four", 6, 7, 4, 1) }
+func ConnectFour() game.Definition { return define("connect-four", "Connect four", 6, 7, 4, "yes") }
 
 // FiveInARow is 15 × 15, five in a row; a longer line wins too.
-func FiveInARow() game.Definition { return define("five-in-a-row", "Five in a row", 15, 15, 5, 0) }
+func FiveInARow() game.Definition { return define("five-in-a-row", "Five in a row", 15, 15, 5, "no") }
 
-func define(name, title string, rows, cols, run, gravity int) game.Definition {
+func define(name, title string, rows, cols, run int, fall string) game.Definition {
+	other := map[string]string{"no": "yes", "yes": "no"}[fall]
 	return game.Definition{
 		Name:  name,
 		Title: title,
+		Doc:   "Two players put marks on a board in turn. Who first has enough of them in a line, in a row, a column or a diagonal, wins; a full board without such a line is a draw.",
 		Params: []game.Param{
-			{Name: "rows", Doc: "rows of the board", Default: rows, Min: 1, Max: 26},
-			{Name: "cols", Doc: "columns of the board", Default: cols, Min: 1, Max: 26},
-			{Name: "run", Doc: "marks in a line that win", Default: run, Min: 1, Max: 26},
-			{Name: "gravity", Doc: "1 when marks fall to the lowest free cell", Default: gravity, Min: 0, Max: 1},
+			game.Number("rows", rows, 1, 26, "rows of the board"),
+			game.Number("cols", cols, 1, 26, "columns of the board"),
+			game.Number("run", run, 1, 26, "marks in a line that end the game"),
+			game.Choice("gravity", "whether marks fall to the lowest free cell of their column", fall, other),
+			game.Choice("first", "who moves first", "X", "O"),
+			game.Choice("overline", "whether a line longer than run counts", "counts", "ignored"),
+			game.Choice("line", "what completing a line does; misère when it loses", "wins", "loses"),
 		},
-		New: func(v game.Variant, values map[string]int) (game.Rules, error) {
-			r := &Rules{variant: v, rows: values["rows"], cols: values["cols"], run: values["run"], gravity: values["gravity"] == 1}
-			if r.run > max(r.rows, r.cols) {
-				return nil, &game.ParamError{
-					Variant: string(v), Param: "run", Value: fmt.Sprint(r.run), Err: game.ErrBounds,
-					Hint: fmt.Sprintf("a line on %d × %d has at most %d cells", r.rows, r.cols, max(r.rows, r.cols)),
-				}
-			}
-			return r, nil
-		},
+		New: newRules,
 	}
+}
+
+func newRules(v game.Variant, values game.Values) (game.Rules, error) {
+	r := &Rules{
+		variant: v, rows: values.Int("rows"), cols: values.Int("cols"), run: values.Int("run"),
+		gravity: values["gravity"] == "yes", first: game.First,
+		exact: values["overline"] == "ignored", misere: values["line"] == "loses",
+	}
+	if values["first"] == "O" {
+		r.first = game.Second
+	}
+	if r.run > max(r.rows, r.cols) {
+		return nil, &game.ParamError{
+			Variant: string(v), Param: "run", Value: fmt.Sprint(r.run), Err: game.ErrBounds,
+			Hint: fmt.Sprintf("a line on %d × %d has at most %d cells", r.rows, r.cols, max(r.rows, r.cols)),
+		}
+	}
+	return r, nil
 }
 
 // Variant implements game.Rules.
@@ -66,9 +83,9 @@ func (r *Rules) PlayerName(p game.Player) string {
 // Start implements game.Rules. A grid game has no set-up.
 func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	if s != "" {
-		return nil, fmt.Errorf("set-up %q: %s takes none", s, r.variant)
+		return nil, &game.SetupError{Setup: s, Err: fmt.Errorf("%s takes none", r.variant)}
 	}
-	return &Position{cells: make([]game.Player, r.rows*r.cols), turn: game.First}, nil
+	return &Position{cells: make([]game.Player, r.rows*r.cols), turn: r.first}, nil
 }
 
 // Play implements game.Rules.
@@ -83,13 +100,17 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 	p.filled++
 	switch {
 	case r.completes(p, cell):
-		p.result = game.Result{Outcome: game.Won, Winner: p.turn}
-		facts = append(facts, game.Fact{Kind: game.FactWon, Player: p.turn})
+		winner := p.turn
+		if r.misere {
+			winner = other(p.turn)
+		}
+		p.result = game.Result{Outcome: game.Won, Winner: winner}
+		facts = append(facts, game.Fact{Kind: game.FactWon, Player: winner})
 	case p.filled == len(p.cells):
 		p.result = game.Result{Outcome: game.Drawn}
 		facts = append(facts, game.Fact{Kind: game.FactDrawn})
 	}
-	p.turn = game.First + game.Second - p.turn
+	p.turn = other(p.turn)
 	return appendTurn(p, facts)
 }
 
@@ -115,10 +136,14 @@ func (r *Rules) land(p *Position, c game.Cell) (game.Cell, game.Refusal) {
 	return c, game.Accepted
 }
 
-// completes reports whether the mark at c is part of a line of run or more.
+func other(p game.Player) game.Player { return game.First + game.Second - p }
+
+// completes reports whether the mark at c is part of a line of run, or more where
+// that counts.
 func (r *Rules) completes(p *Position, c game.Cell) bool {
 	for _, d := range [...][2]int{{0, 1}, {1, 0}, {1, 1}, {1, -1}} {
-		if 1+r.reach(p, c, d[0], d[1])+r.reach(p, c, -d[0], -d[1]) >= r.run {
+		length := 1 + r.reach(p, c, d[0], d[1]) + r.reach(p, c, -d[0], -d[1])
+		if length == r.run || length > r.run && !r.exact {
 			return true
 		}
 	}
@@ -156,6 +181,21 @@ func (r *Rules) View(pos game.Position, _ game.Player, facts []game.Fact) []game
 		facts = append(facts, game.Fact{Kind: game.FactCell, Cell: cell, Player: mark})
 	}
 	return facts
+}
+
+// Candidates implements game.Rules: every cell of the board and around it, or with
+// gravity every column and the ones beside the board.
+func (r *Rules) Candidates(_ game.Position, moves []game.Move) []game.Move {
+	first, last := -1, r.rows
+	if r.gravity {
+		first, last = 0, 0 // a move names its column only
+	}
+	for row := first; row <= last; row++ {
+		for col := -1; col <= r.cols; col++ {
+			moves = append(moves, game.Move{Cell: game.Cell{Row: int16(row), Col: int16(col)}})
+		}
+	}
+	return moves
 }
 
 // ParseMove implements game.Rules: a cell, or with gravity a column's letter.
