@@ -3,7 +3,10 @@ package games
 
 import (
 	"durchgang/core/game"
+	"durchgang/core/game/battleship"
+	"durchgang/core/game/blackjack"
 	"durchgang/core/game/grid"
+	"durchgang/core/game/hangman"
 )
 
 // All returns the registry of every game.
@@ -12,5 +15,8 @@ func All() game.Registry {
 		grid.TicTacToe(),
 		grid.ConnectFour(),
 		grid.FiveInARow(),
+		battleship.Battleship(),
+		hangman.Hangman(),
+		blackjack.Blackjack(),
 	)
 }

@@ -1,7 +1,10 @@
 package grid_test
 
 import (
+	"bytes"
 	"errors"
+	"fmt"
+	"strings"
 	"testing"
 
 	"durchgang/core/game"
@@ -32,48 +35,118 @@ func TestRules(t *testing.T) {
 	}
 }
 
-// tally counts games by result, and positions.
-type tally struct {
-	first, second, drawn int
-	positions            map[string]bool
+// counted returns the plies of a game up to one.
+func counted(t *testing.T, variant string, plies int) []game.Ply {
+	t.Helper()
+	var list []game.Ply
+	if err := game.Count(t.Context(), rules(t, variant), "", plies, func(p game.Ply) { list = append(list, p) }); err != nil {
+		t.Fatal(err)
+	}
+	return list
 }
 
-func (n *tally) walk(r game.Rules, pos game.Position) {
-	n.positions[string(pos.AppendKey(nil))] = true
-	switch result := pos.Result(); {
-	case result.Outcome == game.Drawn:
-		n.drawn++
-		return
-	case result.Winner == game.First:
-		n.first++
-		return
-	case result.Winner == game.Second:
-		n.second++
-		return
+// The numbers of games and positions of tic-tac-toe are well known.
+func TestTicTacToeCounts(t *testing.T) {
+	var first, second, drawn uint64
+	positions := 0
+	for _, p := range counted(t, "tic-tac-toe", 9) {
+		first, second, drawn = first+p.First, second+p.Second, drawn+p.Drawn
+		positions += p.Positions
 	}
-	for i := range int16(9) {
-		m := game.Move{Cell: game.Cell{Row: i / 3, Col: i % 3}}
-		next := pos.Clone()
-		if _, refused := game.Refused(r.Play(next, m, nil)); !refused {
-			n.walk(r, next)
+	if first != 131184 || second != 77904 || drawn != 46080 || positions != 5478 {
+		t.Errorf("counted %d games for X, %d for O, %d drawn, %d positions; want 131184, 77904, 46080, 5478", first, second, drawn, positions)
+	}
+}
+
+// Positions of connect four by ply: the numbers up to 8 are well known (OEIS A212693).
+func TestConnectFourPositions(t *testing.T) {
+	want := []int{1, 7, 49, 238, 1120, 4263, 16422, 54859, 184275}
+	for _, p := range counted(t, "connect-four", 8) {
+		if p.Positions != want[p.Number] {
+			t.Errorf("ply %d: %d positions, want %d", p.Number, p.Positions, want[p.Number])
 		}
 	}
 }
 
-// The numbers of games and positions are well known; they follow from counting all
-// 9! orders of moves, cut at the first line.
-func TestTicTacToeCounts(t *testing.T) {
-	r := rules(t, "tic-tac-toe")
-	start, err := r.Start("")
-	if err != nil {
-		t.Fatal(err)
+// On small boards every game is counted again by its definition: all orders of the
+// cells, cut where a line is complete.
+func TestCountsAgreeWithTheDefinition(t *testing.T) {
+	for _, variant := range []string{
+		"tic-tac-toe:rows=2,cols=2,run=2", "tic-tac-toe:rows=2,cols=3,run=2", "tic-tac-toe:rows=2,cols=3,run=3",
+		"tic-tac-toe:rows=1,cols=6,run=3", "tic-tac-toe:rows=1,cols=6,run=2,overline=ignored", "tic-tac-toe:rows=2,cols=4,run=3,line=loses",
+	} {
+		r := rules(t, variant)
+		var d definition
+		d.rows, d.cols = r.Shape()
+		fmt.Sscanf(variant[strings.Index(variant, "run="):], "run=%d", &d.run)
+		d.exact, d.misere = strings.Contains(variant, "ignored"), strings.Contains(variant, "loses")
+		d.play(make([]byte, d.rows*d.cols), 'X')
+		var first, second, drawn uint64
+		for _, p := range counted(t, variant, 9) {
+			first, second, drawn = first+p.First, second+p.Second, drawn+p.Drawn
+		}
+		if got := [3]uint64{first, second, drawn}; got != d.games {
+			t.Errorf("%s: counted %v games, want %v", variant, got, d.games)
+		}
 	}
-	n := tally{positions: map[string]bool{}}
-	n.walk(r, start)
-	if n.first != 131184 || n.second != 77904 || n.drawn != 46080 || len(n.positions) != 5478 {
-		t.Errorf("counted %d games for X, %d for O, %d drawn, %d positions; want 131184, 77904, 46080, 5478",
-			n.first, n.second, n.drawn, len(n.positions))
+}
+
+// definition plays a grid game by looking at every line of the board.
+type definition struct {
+	rows, cols, run int
+	exact, misere   bool
+	games           [3]uint64 // won by X, won by O, drawn
+}
+
+func (d *definition) play(board []byte, mover byte) {
+	if !bytes.Contains(board, []byte{0}) {
+		d.games[2]++
+		return
 	}
+	for i, mark := range board {
+		if mark != 0 {
+			continue
+		}
+		board[i] = mover
+		if d.line(board, mover) {
+			if (mover == 'X') != d.misere {
+				d.games[0]++
+			} else {
+				d.games[1]++
+			}
+		} else {
+			d.play(board, 'X'+'O'-mover)
+		}
+		board[i] = 0
+	}
+}
+
+// line reports whether the mark has a line: a stretch in one direction that no mark
+// of its own goes on from, long enough.
+func (d *definition) line(board []byte, mark byte) bool {
+	at := func(row, col int) byte {
+		if row < 0 || col < 0 || row >= d.rows || col >= d.cols {
+			return 0
+		}
+		return board[row*d.cols+col]
+	}
+	for row := range d.rows {
+		for col := range d.cols {
+			for _, step := range [][2]int{{0, 1}, {1, 0}, {1, 1}, {1, -1}} {
+				if at(row, col) != mark || at(row-step[0], col-step[1]) == mark {
+					continue
+				}
+				n := 0
+				for at(row+n*step[0], col+n*step[1]) == mark {
+					n++
+				}
+				if n == d.run || n > d.run && !d.exact {
+					return true
+				}
+			}
+		}
+	}
+	return false
 }
 
 func TestMarksFallWithGravity(t *testing.T) {
@@ -113,6 +186,7 @@ func TestVariants(t *testing.T) {
 		{"tic-tac-toe:rows=many", "", game.ErrNotNumber},
 		{"tic-tac-toe:rows=3,rows=4", "", game.ErrRepeated},
 		{"tic-tac-toe:run=4", "", game.ErrBounds},
+		{"tic-tac-toe:gravity=maybe", "", game.ErrBounds},
 		{"tic-tac-toe:", "tic-tac-toe", nil},
 		{"tic-tac-toe:,", "", game.ErrUnknownParam},
 	}
