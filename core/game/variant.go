@@ -88,13 +88,13 @@ func (v Values) Int(name string) int {
 
 // Definition is a game as the registry holds it.
 type Definition struct {
-	Name   string
-	Title  string
-	Doc    string // the rules in a few sentences
-	Params []Param
+	Name   string  `json:"name"`
+	Title  string  `json:"title"`
+	Doc    string  `json:"doc"` // the rules in a few sentences
+	Params []Param `json:"params"`
 	// New makes the rules. Every parameter is present and within its bounds; New
 	// checks what only their combination decides, with a *ParamError.
-	New func(v Variant, values Values) (Rules, error)
+	New func(v Variant, values Values) (Rules, error) `json:"-"`
 }
 
 // Causes of errors in a variant, for errors.Is.

@@ -51,7 +51,8 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
   durchgang try PROGRAM      one program, now, without the service
   durchgang serve            the service with its console
   durchgang import, run, matrix, show
-                             a class, through the service`,
+                             a class, through the service
+  durchgang game             the games, their rules, and a way to play them`,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
@@ -64,7 +65,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
 		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
-		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), openapiCommand(),
+		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), gameCommand(&o), openapiCommand(),
 	)
 	return root
 }
