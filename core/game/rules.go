@@ -14,6 +14,8 @@ type Rules interface {
 	// Start returns the position before the first move. It fails when the set-up
 	// does not fit the variant.
 	Start(Setup) (Position, error)
+	// Again returns the position that begins another game after p.
+	Again(p Position, s Setup) (Position, error)
 	// Play makes the move for the player whose turn it is, changes p, and appends
 	// to facts what could be seen of it: a refusal, or a win, a draw or whose turn
 	// comes next. A refused move leaves p as it was.

@@ -40,7 +40,7 @@ func (s Script) Moments(rules game.Rules) ([]Moment, error) {
 			if !pos.Result().Over() {
 				return nil, step.fail(ErrNotOver)
 			}
-			if pos, err = rules.Start(""); err != nil {
+			if pos, err = rules.Again(pos, ""); err != nil {
 				return nil, err
 			}
 			round++

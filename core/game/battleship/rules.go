@@ -202,6 +202,9 @@ func (r *Rules) holds(c game.Cell) bool {
 
 func (r *Rules) index(c game.Cell) int { return int(c.Row)*r.cols + int(c.Col) }
 
+// Again implements game.Rules: nothing of the game before matters.
+func (r *Rules) Again(_ game.Position, s game.Setup) (game.Position, error) { return r.Start(s) }
+
 // Play implements game.Rules.
 func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)

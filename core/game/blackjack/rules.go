@@ -136,6 +136,9 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	return p, nil
 }
 
+// Again implements game.Rules: nothing of the game before matters.
+func (r *Rules) Again(_ game.Position, s game.Setup) (game.Position, error) { return r.Start(s) }
+
 // Play implements game.Rules.
 func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)

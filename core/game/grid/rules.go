@@ -21,6 +21,7 @@ type Rules struct {
 	first      game.Player
 	exact      bool // a longer line does not count
 	misere     bool // who completes a line loses
+	steps      Steps
 }
 
 // TicTacToe is 3 × 3, three in a row.
@@ -66,6 +67,7 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 			Hint: fmt.Sprintf("a line on %d × %d has at most %d cells", r.rows, r.cols, max(r.rows, r.cols)),
 		}
 	}
+	r.steps = r
 	return r, nil
 }
 
@@ -85,93 +87,178 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	if s != "" {
 		return nil, &game.SetupError{Setup: s, Err: fmt.Errorf("%s takes none", r.variant)}
 	}
-	return &Position{cells: make([]game.Player, r.rows*r.cols), turn: r.first}, nil
+	return r.steps.Begin(nil), nil
+}
+
+// Again implements game.Rules.
+func (r *Rules) Again(p game.Position, s game.Setup) (game.Position, error) {
+	if _, err := r.Start(s); err != nil {
+		return nil, err
+	}
+	return r.steps.Begin(p.(*Position)), nil
+}
+
+// Steps are the parts of a game, each of which a mistake may get wrong. Rules has
+// the right ones.
+type Steps interface {
+	// Begin returns an empty board; before is the game before, nil for the first.
+	Begin(before *Position) *Position
+	// Land returns the cell in which a mark put at c comes to rest, or a refusal.
+	Land(p *Position, c game.Cell) (game.Cell, game.Refusal)
+	// Put puts the mark of the player to move.
+	Put(p *Position, c game.Cell)
+	// Wins reports whether the mark just put at c ends the game.
+	Wins(p *Position, c game.Cell) bool
+	// Full reports whether no move is left.
+	Full(p *Position) bool
+	// Decide returns how the game stands after a move.
+	Decide(p *Position, wins, full bool) game.Result
+	// Pass ends an accepted move, and Refused a refused one.
+	Pass(p *Position)
+	Refused(p *Position)
+}
+
+// With returns the same rules with other steps.
+func (r *Rules) With(s Steps) *Rules {
+	changed := *r
+	changed.steps = s
+	return &changed
 }
 
 // Play implements game.Rules.
 func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)
-	cell, refusal := r.land(p, m.Cell)
+	cell, refusal := r.steps.Land(p, m.Cell)
 	if refusal != game.Accepted {
+		r.steps.Refused(p)
 		facts = append(facts, game.Fact{Kind: game.FactRefused, Reason: refusal})
 		return appendTurn(p, facts)
 	}
-	p.cells[r.index(cell)] = p.turn
-	p.filled++
-	switch {
-	case r.completes(p, cell):
-		winner := p.turn
-		if r.misere {
-			winner = other(p.turn)
-		}
-		p.result = game.Result{Outcome: game.Won, Winner: winner}
-		facts = append(facts, game.Fact{Kind: game.FactWon, Player: winner})
-	case p.filled == len(p.cells):
-		p.result = game.Result{Outcome: game.Drawn}
+	r.steps.Put(p, cell)
+	p.result = r.steps.Decide(p, r.steps.Wins(p, cell), r.steps.Full(p))
+	switch p.result.Outcome {
+	case game.Won:
+		facts = append(facts, game.Fact{Kind: game.FactWon, Player: p.result.Winner})
+	case game.Drawn:
 		facts = append(facts, game.Fact{Kind: game.FactDrawn})
 	}
-	p.turn = other(p.turn)
+	r.steps.Pass(p)
 	return appendTurn(p, facts)
 }
 
-// land returns the cell in which a mark put at c comes to rest.
-func (r *Rules) land(p *Position, c game.Cell) (game.Cell, game.Refusal) {
+// Begin implements Steps.
+func (r *Rules) Begin(*Position) *Position {
+	return &Position{cells: make([]game.Player, r.rows*r.cols), cols: r.cols, Mover: r.first}
+}
+
+// Land implements Steps.
+func (r *Rules) Land(p *Position, c game.Cell) (game.Cell, game.Refusal) {
 	if p.result.Over() {
 		return c, game.GameOver
 	}
 	if r.gravity {
 		c.Row = 0
 	}
-	if !r.holds(c) {
+	if !r.Holds(c) {
 		return c, game.OutOfRange
 	}
-	if p.cells[r.index(c)] != game.Nobody {
+	if p.At(c) != game.Nobody {
 		return c, game.Taken
 	}
 	if r.gravity {
-		for int(c.Row)+1 < r.rows && p.cells[r.index(c)+r.cols] == game.Nobody {
-			c.Row++
-		}
+		c = r.Fall(p, c)
 	}
 	return c, game.Accepted
 }
 
-func other(p game.Player) game.Player { return game.First + game.Second - p }
+// Fall returns the lowest free cell below a free one.
+func (r *Rules) Fall(p *Position, c game.Cell) game.Cell {
+	for int(c.Row)+1 < r.rows && p.At(game.Cell{Row: c.Row + 1, Col: c.Col}) == game.Nobody {
+		c.Row++
+	}
+	return c
+}
 
-// completes reports whether the mark at c is part of a line of run, or more where
-// that counts.
-func (r *Rules) completes(p *Position, c game.Cell) bool {
-	for _, d := range [...][2]int{{0, 1}, {1, 0}, {1, 1}, {1, -1}} {
-		length := 1 + r.reach(p, c, d[0], d[1]) + r.reach(p, c, -d[0], -d[1])
-		if length == r.run || length > r.run && !r.exact {
+// Put implements Steps.
+func (r *Rules) Put(p *Position, c game.Cell) {
+	p.Set(c, p.Mover)
+	p.Count++
+}
+
+// Directions are the four in which a line lies, as steps down and to the right.
+var Directions = [...][2]int{{0, 1}, {1, 0}, {1, 1}, {1, -1}}
+
+// Wins implements Steps: the mark is part of a line of run, or more where that counts.
+func (r *Rules) Wins(p *Position, c game.Cell) bool {
+	for _, d := range Directions {
+		if r.Counts(r.Length(p, c, d)) {
 			return true
 		}
 	}
 	return false
 }
 
+// Counts reports whether a line of that length ends the game.
+func (r *Rules) Counts(length int) bool { return length == r.run || length > r.run && !r.exact }
+
+// Length is how many equal marks in a direction the one at c is part of.
+func (r *Rules) Length(p *Position, c game.Cell, d [2]int) int {
+	return 1 + r.reach(p, c, d[0], d[1]) + r.reach(p, c, -d[0], -d[1])
+}
+
 // reach counts the marks equal to the one at c that follow it without a gap.
 func (r *Rules) reach(p *Position, c game.Cell, down, right int) int {
-	mark := p.cells[r.index(c)]
+	mark := p.At(c)
 	for n := 1; ; n++ {
 		next := game.Cell{Row: c.Row + int16(n*down), Col: c.Col + int16(n*right)}
-		if !r.holds(next) || p.cells[r.index(next)] != mark {
+		if !r.Holds(next) || p.At(next) != mark {
 			return n - 1
 		}
 	}
 }
 
-func (r *Rules) holds(c game.Cell) bool {
-	return c.Row >= 0 && int(c.Row) < r.rows && c.Col >= 0 && int(c.Col) < r.cols
+// Full implements Steps.
+func (r *Rules) Full(p *Position) bool { return p.Count == r.rows*r.cols }
+
+// Decide implements Steps: a line wins, or loses where the variant says so, also on
+// the last free cell.
+func (r *Rules) Decide(p *Position, wins, full bool) game.Result {
+	switch {
+	case wins && r.misere:
+		return game.Result{Outcome: game.Won, Winner: Other(p.Mover)}
+	case wins:
+		return game.Result{Outcome: game.Won, Winner: p.Mover}
+	case full:
+		return game.Result{Outcome: game.Drawn}
+	}
+	return game.Result{}
 }
 
-func (r *Rules) index(c game.Cell) int { return int(c.Row)*r.cols + int(c.Col) }
+// Pass implements Steps.
+func (r *Rules) Pass(p *Position) { p.Mover = Other(p.Mover) }
+
+// Refused implements Steps: nothing changes.
+func (r *Rules) Refused(*Position) {}
+
+// Other is the opponent of a player.
+func Other(p game.Player) game.Player { return game.First + game.Second - p }
+
+// Run is how many marks in a line end the game.
+func (r *Rules) Run() int { return r.run }
+
+// Gravity reports whether marks fall.
+func (r *Rules) Gravity() bool { return r.gravity }
+
+// Holds reports whether a cell is on the board.
+func (r *Rules) Holds(c game.Cell) bool {
+	return c.Row >= 0 && int(c.Row) < r.rows && c.Col >= 0 && int(c.Col) < r.cols
+}
 
 func appendTurn(p *Position, facts []game.Fact) []game.Fact {
 	if p.result.Over() {
 		return facts
 	}
-	return append(facts, game.Fact{Kind: game.FactTurn, Player: p.turn})
+	return append(facts, game.Fact{Kind: game.FactTurn, Player: p.Mover})
 }
 
 // View implements game.Rules: everyone sees every cell, row by row.
@@ -216,39 +303,4 @@ func (r *Rules) FormatMove(m game.Move) string {
 		return m.Cell.String()[:1]
 	}
 	return m.Cell.String()
-}
-
-// Position is a board with the marks on it.
-type Position struct {
-	cells  []game.Player // row by row
-	filled int
-	turn   game.Player
-	result game.Result
-}
-
-// Turn implements game.Position.
-func (p *Position) Turn() game.Player {
-	if p.result.Over() {
-		return game.Nobody
-	}
-	return p.turn
-}
-
-// Result implements game.Position.
-func (p *Position) Result() game.Result { return p.result }
-
-// Clone implements game.Position.
-func (p *Position) Clone() game.Position {
-	q := *p
-	q.cells = append([]game.Player(nil), p.cells...)
-	return &q
-}
-
-// AppendKey implements game.Position. The marks decide whose turn it is and
-// whether the game is over.
-func (p *Position) AppendKey(key []byte) []byte {
-	for _, mark := range p.cells {
-		key = append(key, byte(mark))
-	}
-	return key
 }

@@ -126,6 +126,9 @@ func (r *Rules) fold(c rune) rune {
 	return c
 }
 
+// Again implements game.Rules: nothing of the game before matters.
+func (r *Rules) Again(_ game.Position, s game.Setup) (game.Position, error) { return r.Start(s) }
+
 // Play implements game.Rules.
 func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)
