@@ -3,6 +3,7 @@ package suite
 import (
 	"embed"
 	"fmt"
+	"strings"
 
 	"durchgang/core/game"
 )
@@ -20,4 +21,17 @@ func Shipped(v game.Variant, games game.Registry) (*Suite, string, error) {
 	}
 	s, err := Parse(name, string(text), games)
 	return s, string(text), err
+}
+
+// ShippedNames lists the variants for which a suite comes with Durchgang.
+func ShippedNames() []game.Variant {
+	entries, err := shipped.ReadDir("shipped")
+	if err != nil {
+		return nil // the folder is part of the program
+	}
+	names := make([]game.Variant, len(entries))
+	for i, e := range entries {
+		names[i] = game.Variant(strings.TrimSuffix(e.Name(), ".suite"))
+	}
+	return names
 }

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io"
 	"math/rand/v2"
+	"slices"
 	"strings"
 
 	"github.com/jedib0t/go-pretty/v6/table"
@@ -14,6 +15,7 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/games"
+	"durchgang/core/mistake"
 )
 
 func gameCommand(o *options) *cobra.Command {
@@ -45,23 +47,36 @@ func gameListCommand(o *options) *cobra.Command {
 
 func gameShowCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "show GAME", Short: "Show a game's rules and parameters", Args: exactly("a GAME"),
+		Use: "show GAME", Short: "Show a game's rules, parameters and known mistakes", Args: exactly("a GAME"),
 		Example: "  durchgang game show connect-four\n  durchgang game show blackjack --json",
 		RunE: func(c *cobra.Command, args []string) error {
-			if _, err := games.All().Rules(args[0]); err != nil {
+			rules, err := games.All().Rules(args[0])
+			if err != nil {
 				return err
 			}
-			for _, d := range games.All().Games() {
-				if d.Name == game.Variant(args[0]).Game() {
-					return o.answer(c, d, nil, func(w io.Writer) { printGame(w, d) })
-				}
+			all := games.All().Games()
+			d := all[slices.IndexFunc(all, func(d game.Definition) bool { return d.Name == rules.Variant().Game() })]
+			shown := shownGame{Definition: d, Mistakes: []shownMistake{}}
+			for _, m := range mistake.For(rules) {
+				shown.Mistakes = append(shown.Mistakes, shownMistake{m.Name, m.Teacher})
 			}
-			return nil
+			return o.answer(c, shown, nil, func(w io.Writer) { printGame(w, shown) })
 		},
 	}
 }
 
-func printGame(w io.Writer, d game.Definition) {
+// shownGame is a game with the mistakes that are known of it.
+type shownGame struct {
+	game.Definition
+	Mistakes []shownMistake `json:"mistakes"`
+}
+
+type shownMistake struct {
+	Name    string `json:"name"`
+	Teacher string `json:"teacher"`
+}
+
+func printGame(w io.Writer, d shownGame) {
 	fmt.Fprintf(w, "%s\n\n%s\n\n", d.Title, text.WrapSoft(d.Doc, 100))
 	t := newTable(w)
 	t.AppendHeader(table.Row{"parameter", "usually", "values", "meaning"})
@@ -78,6 +93,13 @@ func printGame(w io.Writer, d game.Definition) {
 	t.SetColumnConfigs([]table.ColumnConfig{{Number: 4, WidthMax: 60}})
 	t.Render()
 	fmt.Fprintf(w, "\nA variant is written as %s:%s=...\n", d.Name, d.Params[0].Name)
+	if len(d.Mistakes) == 0 {
+		return
+	}
+	fmt.Fprintf(w, "\n%d known mistakes:\n", len(d.Mistakes))
+	for _, m := range d.Mistakes {
+		fmt.Fprintf(w, "  %-24s %s\n", m.Name, m.Teacher)
+	}
 }
 
 func gameCountCommand(o *options) *cobra.Command {

@@ -1,0 +1,172 @@
+package suite
+
+import (
+	"errors"
+	"fmt"
+	"slices"
+
+	"durchgang/core/game"
+	"durchgang/core/mistake"
+)
+
+// Generate makes a small suite that shows every known mistake and tells apart every
+// two that differ: of shortest separating sequences it takes again and again the
+// one that closes most of what is open (greedy set cover). report is called with
+// how many sequences have been looked for, of how many. Mistakes for which no
+// sequence was found are left out, and named in the second result.
+func Generate(rules game.Rules, report func(done, all int)) (*Suite, []string, error) {
+	g := generator{rules: rules, mistakes: mistake.For(rules)}
+	if len(g.mistakes) == 0 {
+		return nil, nil, fmt.Errorf("no mistakes are known for %s, so no suite can be made from them", rules.Variant())
+	}
+	if err := g.candidates(report); err != nil {
+		return nil, nil, err
+	}
+	return g.cover(), g.missed, nil
+}
+
+// generator works with the mistakes and, as the last of them, the reference.
+type generator struct {
+	rules    game.Rules
+	mistakes []mistake.Mistake
+	scripts  []candidate
+	missed   []string
+}
+
+// candidate is a sequence with what each of the mistakes shows of it.
+type candidate struct {
+	steps  []Step
+	traces []string
+}
+
+func (g *generator) rulesOf(i int) game.Rules {
+	if i == len(g.mistakes) {
+		return g.rules
+	}
+	return g.mistakes[i].Rules
+}
+
+// candidates looks for a sequence for each mistake and each pair that the sequences
+// so far do not tell apart.
+func (g *generator) candidates(report func(done, all int)) error {
+	n := len(g.mistakes)
+	all, done := n*(n+1)/2, 0
+	for i := n; i >= 0; i-- { // the reference first: what shows a mistake often tells it from others
+		for k := range i {
+			done++
+			report(done, all)
+			if g.told(i, k) {
+				continue
+			}
+			steps, _, err := mistake.Separate(g.rules, g.rulesOf(i), g.rulesOf(k), "", mistake.Usual)
+			switch {
+			case errors.Is(err, mistake.ErrTooFar), errors.Is(err, mistake.ErrSame):
+				g.missed = append(g.missed, g.name(i, k))
+				continue
+			case err != nil:
+				return err
+			}
+			if err := g.add(Steps(g.rules, steps)); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
+func (g *generator) name(i, k int) string {
+	if i == len(g.mistakes) {
+		return g.mistakes[k].Name
+	}
+	return g.mistakes[k].Name + " and " + g.mistakes[i].Name
+}
+
+// add keeps a sequence; one without steps still starts the program and looks.
+func (g *generator) add(steps []Step) error {
+	if len(steps) == 0 {
+		moves := g.rules.Candidates(g.start(), nil)
+		for _, m := range moves {
+			if _, refused := game.Refused(g.rules.Play(g.start(), m, nil)); !refused {
+				steps = []Step{{Act: MakeMove, Move: m}}
+				break
+			}
+		}
+	}
+	c := candidate{steps: steps}
+	for i := range len(g.mistakes) + 1 {
+		trace, err := Trace(g.rulesOf(i), steps)
+		if err != nil {
+			return err
+		}
+		c.traces = append(c.traces, trace)
+	}
+	g.scripts = append(g.scripts, c)
+	return nil
+}
+
+func (g *generator) start() game.Position {
+	pos, err := g.rules.Start("")
+	if err != nil {
+		panic("suite: the rules do not start: " + err.Error()) // games with a set-up have no mistakes yet
+	}
+	return pos
+}
+
+func (g *generator) told(i, k int) bool {
+	return slices.ContainsFunc(g.scripts, func(c candidate) bool { return c.traces[i] != c.traces[k] })
+}
+
+// cover chooses among the sequences.
+func (g *generator) cover() *Suite {
+	n := len(g.mistakes)
+	type pair struct{ a, b int }
+	open := map[pair]bool{}
+	for i := range n + 1 {
+		for k := range i {
+			if g.told(i, k) {
+				open[pair{k, i}] = true
+			}
+		}
+	}
+	s := &Suite{Rules: g.rules, Criteria: []Criterion{{Name: "rules", Title: "The rules are kept", Points: Points(20 * 100), NotShown: Costs}}}
+	for len(open) > 0 {
+		best, most := -1, 0
+		for c, candidate := range g.scripts {
+			gain := 0
+			for p := range open {
+				if candidate.traces[p.a] != candidate.traces[p.b] {
+					gain++
+				}
+			}
+			if gain > most || gain == most && best >= 0 && len(candidate.steps) < len(g.scripts[best].steps) {
+				best, most = c, gain
+			}
+		}
+		for p := range open {
+			if g.scripts[best].traces[p.a] != g.scripts[best].traces[p.b] {
+				delete(open, p)
+			}
+		}
+		s.Scripts = append(s.Scripts, Script{Title: g.title(best), Criterion: "rules", Steps: g.scripts[best].steps})
+	}
+	return s
+}
+
+// title names a script by the mistakes it shows, the first two of them.
+func (g *generator) title(c int) string {
+	var names []string
+	for i, m := range g.mistakes {
+		if g.scripts[c].traces[i] != g.scripts[c].traces[len(g.mistakes)] {
+			names = append(names, m.Name)
+		}
+	}
+	title := fmt.Sprintf("sequence %d", c+1)
+	switch len(names) {
+	case 0:
+		return title
+	case 1:
+		return title + ": " + names[0]
+	default:
+		return fmt.Sprintf("%s: %s, %s and %d more", title, names[0], names[1], len(names)-2)
+	}
+}

@@ -1,0 +1,203 @@
+package cli
+
+import (
+	"fmt"
+	"io"
+	"os"
+	"strings"
+
+	"github.com/jedib0t/go-pretty/v6/table"
+	"github.com/schollz/progressbar/v3"
+	"github.com/spf13/cobra"
+
+	"durchgang/core/game"
+	"durchgang/core/games"
+	"durchgang/core/suite"
+)
+
+func suiteCommand(o *options) *cobra.Command {
+	c := &cobra.Command{
+		Use: "suite", Short: "Suites: what their scripts do and catch",
+		Example: "  durchgang suite show tic-tac-toe\n  durchgang suite strength mine.suite",
+	}
+	c.AddCommand(suiteShowCommand(o), suiteStrengthCommand(o), suiteGenerateCommand(o))
+	return c
+}
+
+// readSuite reads a suite's file, or takes the one that ships for a game.
+func readSuite(name string) (*suite.Suite, error) {
+	if _, err := os.Stat(name); err == nil {
+		text, err := readText(name)
+		if err != nil {
+			return nil, err
+		}
+		return suite.Parse(name, text, games.All())
+	}
+	rules, err := games.All().Rules(name)
+	if err != nil {
+		return nil, &exitError{exitInput, fmt.Errorf("%q is neither a file nor a game: %w", name, err)}
+	}
+	s, _, err := suite.Shipped(rules.Variant(), games.All())
+	if err != nil {
+		return nil, &exitError{exitInput, err}
+	}
+	return s, nil
+}
+
+// shownScript is a script as suite show prints it as data.
+type shownScript struct {
+	Criterion string      `json:"criterion"`
+	Title     string      `json:"title"`
+	Steps     []shownStep `json:"steps"`
+}
+
+type shownStep struct {
+	Word  string   `json:"word"`
+	Facts []string `json:"facts"`
+	Board string   `json:"board"`
+}
+
+func suiteShowCommand(o *options) *cobra.Command {
+	var only string
+	c := &cobra.Command{
+		Use:     "show SUITE",
+		Short:   "Print scripts with what must be seen after each step",
+		Long:    "Print scripts with what must be seen after each step. SUITE is a file, or a game\nfor which a suite ships.",
+		Example: "  durchgang suite show tic-tac-toe --script 'row 1, X'\n  durchgang suite show mine.suite --json",
+		Args:    exactly("a SUITE"),
+		RunE: func(c *cobra.Command, args []string) error {
+			s, err := readSuite(args[0])
+			if err != nil {
+				return err
+			}
+			var list []shownScript
+			for _, script := range s.Scripts {
+				if only != "" && script.Title != only {
+					continue
+				}
+				shown, err := showScript(s, script)
+				if err != nil {
+					return err
+				}
+				list = append(list, shown)
+			}
+			if len(list) == 0 {
+				return &exitError{exitInput, fmt.Errorf("the suite has no script %q", only)}
+			}
+			return o.answer(c, list, nil, func(w io.Writer) { printScripts(w, list) })
+		},
+	}
+	c.Flags().StringVar(&only, "script", "", "title of the only script to show")
+	return c
+}
+
+func showScript(s *suite.Suite, script suite.Script) (shownScript, error) {
+	moments, err := script.Moments(s.Rules)
+	if err != nil {
+		return shownScript{}, err
+	}
+	shown := shownScript{Criterion: script.Criterion, Title: script.Title}
+	for _, m := range moments {
+		step := shownStep{Word: s.Word(m.Step), Board: game.Draw(s.Rules, m.View)}
+		for _, f := range m.Facts {
+			step.Facts = append(step.Facts, game.Say(s.Rules, f))
+		}
+		shown.Steps = append(shown.Steps, step)
+	}
+	return shown, nil
+}
+
+func printScripts(w io.Writer, list []shownScript) {
+	for _, script := range list {
+		fmt.Fprintf(w, "%s: %s\n", script.Criterion, script.Title)
+		for _, step := range script.Steps {
+			fmt.Fprintf(w, "\n  %s: %s\n", step.Word, strings.Join(step.Facts, ", "))
+			fmt.Fprintf(w, "  %s\n", strings.ReplaceAll(strings.TrimRight(step.Board, "\n"), "\n", "\n  "))
+		}
+		fmt.Fprintln(w)
+	}
+}
+
+func suiteStrengthCommand(o *options) *cobra.Command {
+	return &cobra.Command{
+		Use:   "strength SUITE",
+		Short: "Say which mistakes a suite catches, and which it cannot tell apart",
+		Long: `Say which mistakes a suite catches, by which scripts, and which two it cannot tell
+apart, with the script that would close each hole. SUITE is a file, or a game for
+which a suite ships.`,
+		Example: "  durchgang suite strength tic-tac-toe\n  durchgang suite strength mine.suite --json",
+		Args:    exactly("a SUITE"),
+		RunE: func(c *cobra.Command, args []string) error {
+			s, err := readSuite(args[0])
+			if err != nil {
+				return err
+			}
+			st, err := s.Measure(true)
+			if err != nil {
+				return err
+			}
+			return o.answer(c, st, nil, func(w io.Writer) { printStrength(w, s, st) })
+		},
+	}
+}
+
+func printStrength(w io.Writer, s *suite.Suite, st suite.Strength) {
+	t := newTable(w)
+	t.AppendHeader(table.Row{"mistake", "caught by", "for instance"})
+	missed := 0
+	for _, m := range st.Mistakes {
+		first := ""
+		if len(m.Scripts) > 0 {
+			first = m.Scripts[0]
+		} else {
+			missed++
+		}
+		t.AppendRow(table.Row{m.Name, fmt.Sprintf("%d scripts", len(m.Scripts)), first})
+	}
+	t.Render()
+	fmt.Fprintf(w, "\n%s: %d scripts catch %d of %d mistakes and leave %d of %d pairs untold.\n",
+		s.Rules.Variant(), len(s.Scripts), len(st.Mistakes)-missed, len(st.Mistakes), len(st.Holes)-missed, st.Pairs)
+	for _, h := range st.Holes {
+		fmt.Fprintf(w, "  %s: ", strings.Join(h.Mistakes, " and "))
+		switch {
+		case h.Note != "":
+			fmt.Fprintln(w, h.Note)
+		case h.Exact:
+			fmt.Fprintf(w, "%s (the shortest)\n", h.Script)
+		default:
+			fmt.Fprintln(w, h.Script)
+		}
+	}
+}
+
+func suiteGenerateCommand(o *options) *cobra.Command {
+	return &cobra.Command{
+		Use:   "generate GAME",
+		Short: "Write a small suite that catches every known mistake of a game",
+		Long: `Write a small suite that catches every known mistake of a game and tells apart every
+two that differ. It has one criterion; give its scripts the criteria of your own.`,
+		Example: "  durchgang suite generate tic-tac-toe > mine.suite\n  durchgang suite generate connect-four:rows=4,cols=5,run=3",
+		Args:    exactly("a GAME"),
+		RunE: func(c *cobra.Command, args []string) error {
+			rules, err := games.All().Rules(args[0])
+			if err != nil {
+				return err
+			}
+			progress := func(int, int) {}
+			if w := c.ErrOrStderr(); interactive(w) {
+				bar := progressbar.NewOptions(1, progressbar.OptionSetWriter(w), progressbar.OptionSetDescription("looking for sequences"), progressbar.OptionClearOnFinish())
+				defer bar.Finish()
+				progress = func(done, all int) { bar.ChangeMax(all); _ = bar.Set(done) }
+			}
+			s, missed, err := suite.Generate(rules, progress)
+			if err != nil {
+				return &exitError{exitInput, err}
+			}
+			for _, name := range missed {
+				fmt.Fprintf(c.ErrOrStderr(), "no sequence was found for %s\n", name)
+			}
+			answer := map[string]any{"suite": s.String(), "scripts": len(s.Scripts), "missed": missed}
+			return o.answer(c, answer, nil, func(w io.Writer) { fmt.Fprint(w, s) })
+		},
+	}
+}
