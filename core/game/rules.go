@@ -32,9 +32,21 @@ type Rules interface {
 	FormatMove(Move) string
 	// PlayerName is how people call a player of this game, as in "X".
 	PlayerName(Player) string
+	// MoveKind is what a player names to move.
+	MoveKind() MoveKind
 	// Shape is the size of the board in rows × columns, 0 × 0 without one.
 	Shape() (rows, cols int)
 }
+
+// MoveKind is what a player names to move.
+type MoveKind string
+
+// The kinds of move.
+const (
+	NamesCell   MoveKind = "cell"
+	NamesColumn MoveKind = "column"
+	NamesText   MoveKind = "text" // a letter, a word, or a number
+)
 
 // Position is a game in progress. Positions belong to the rules that made them.
 type Position interface {

@@ -55,7 +55,7 @@ type Verdict struct {
 // observation a moment. Observations may be fewer: a program that is gone is not
 // observed any more.
 func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, seen []Observation) ScriptVerdict {
-	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}}
+	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}, routine: map[suite.Aspect]bool{}}
 	for i, moment := range moments {
 		if i == len(seen) {
 			break
@@ -80,6 +80,7 @@ type scriptJudge struct {
 	unsure  suite.Aspect
 	gone    bool // another game was asked for in vain
 	claims  map[suite.Aspect]State
+	routine map[suite.Aspect]bool // agreed where that is no evidence
 }
 
 func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
@@ -115,6 +116,7 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
 // seen again and again, so once is enough; a refusal or a result counts each time.
 func (j *scriptJudge) note(c Comparison) {
 	if c.routine && c.State != Differs {
+		j.routine[c.Aspect] = j.routine[c.Aspect] || c.State == Agrees
 		return
 	}
 	if everywhere(c.Aspect) {
@@ -180,8 +182,8 @@ func (j *scriptJudge) state() State {
 		switch shown, there := j.claims[aspect]; {
 		case there && shown != Agrees:
 			return NotShown
-		case there:
-			state = Agrees
+		case there, j.finding == nil && j.routine[aspect]:
+			state = Agrees // a script may also show that nothing happens
 		}
 	}
 	return state

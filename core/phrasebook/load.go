@@ -37,6 +37,7 @@ type document struct {
 }
 
 type formDocument struct {
+	For    string         `yaml:"for"`
 	When   string         `yaml:"when"`
 	Screen string         `yaml:"screen"`
 	Base   *int           `yaml:"base"`
@@ -77,6 +78,7 @@ var (
 	ErrNoMove  = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern = errors.New("the pattern does not compile")
 	ErrMarks   = errors.New("the two marks must be different and not blank")
+	ErrFor     = errors.New("a form is for a cell or for a column")
 	ErrWhen    = errors.New("when and screen stand inside forms: a single move always holds")
 	ErrControl = errors.New("what is typed is one line without control characters")
 )
@@ -201,7 +203,9 @@ func (c *compiler) forms(own, builtIn document) {
 		c.fail("$.screen", ErrWhen)
 	}
 	if own.Form.Move != nil {
-		c.book.forms = []Form{c.form("$", own.Form)}
+		form := c.form("$", own.Form)
+		form.kind = "" // for every game
+		c.book.forms = []Form{form}
 		return
 	}
 	for i, f := range own.Forms {
@@ -213,11 +217,24 @@ func (c *compiler) forms(own, builtIn document) {
 		}
 		c.book.forms = append(c.book.forms, c.form("$", f))
 	}
-	c.book.forms = append(c.book.forms, c.form("$", formDocument{Base: own.Form.Base, Move: []partDocument{{Type: "{row} {col}"}}}))
+	for _, last := range []formDocument{
+		{For: string(game.NamesColumn), Move: []partDocument{{Type: "{col}"}}},
+		{Move: []partDocument{{Type: "{row} {col}"}}},
+	} {
+		last.Base = own.Form.Base
+		c.book.forms = append(c.book.forms, c.form("$", last))
+	}
 }
 
 func (c *compiler) form(path string, d formDocument) Form {
-	form := Form{base: announced}
+	form := Form{base: announced, kind: game.MoveKind(d.For)}
+	switch form.kind {
+	case "":
+		form.kind = game.NamesCell
+	case game.NamesCell, game.NamesColumn:
+	default:
+		c.fail(path+".for", ErrFor)
+	}
 	if d.Base != nil {
 		form.base = *d.Base
 		if *d.Base != 0 && *d.Base != 1 {

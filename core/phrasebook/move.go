@@ -11,6 +11,7 @@ import (
 
 // Form is one way to type a move.
 type Form struct {
+	kind    game.MoveKind  // the moves it types; empty for any
 	when    *regexp.Regexp // what a program says that is typed to in this way; nil always holds
 	screen  *regexp.Regexp // what must stand on its first screen besides; nil always does
 	base    int            // the number of the first row and column
@@ -29,16 +30,21 @@ const announced = -1
 var fromZero = regexp.MustCompile(`(?i)\b0\s*(?:-|–|to|\.\.+|through|,|or|and)\s*[1-9]|\bfrom (?:0|zero)\b|\b0,\s*1\b`)
 
 // Forms lists the ways to type a move to a program by what it says before its first
-// move: first the one that it announces, then the others, for a program that turns
+// move of that kind: first the one that it announces, then the others, for a program that turns
 // out to refuse the first. A book that settles how moves are typed has one form only.
-func (b *Book) Forms(greeting Screen) []Form {
+func (b *Book) Forms(greeting Screen, kind game.MoveKind) []Form {
 	text := strings.Join(greeting, "\n")
 	base := 1
 	if fromZero.MatchString(text) {
 		base = 0
 	}
-	forms := slices.Clone(b.forms)
-	if i := b.announcedForm(greeting.Prompt(), text); i > 0 {
+	var forms []Form
+	for _, f := range b.forms {
+		if f.kind == "" || f.kind == kind {
+			forms = append(forms, f)
+		}
+	}
+	if i := announcedForm(forms, greeting.Prompt(), text); i > 0 {
 		first := forms[i]
 		forms = slices.Insert(slices.Delete(forms, i, i+1), 0, first)
 	}
@@ -52,16 +58,16 @@ func (b *Book) Forms(greeting Screen) []Form {
 
 // announcedForm returns the index of the form that the prompt speaks of, or else
 // the whole text, or else of the last, which holds when nothing is said.
-func (b *Book) announcedForm(prompt, text string) int {
+func announcedForm(forms []Form, prompt, text string) int {
 	for _, said := range []string{prompt, text} {
-		i := slices.IndexFunc(b.forms, func(f Form) bool {
+		i := slices.IndexFunc(forms, func(f Form) bool {
 			return f.when != nil && f.when.MatchString(said) && (f.screen == nil || f.screen.MatchString(text))
 		})
 		if i >= 0 {
 			return i
 		}
 	}
-	return len(b.forms) - 1
+	return len(forms) - 1
 }
 
 // place is a cell with what its text forms depend on.

@@ -93,7 +93,7 @@ func TestMovesAreTypedAsTheBookSays(t *testing.T) {
 				t.Fatal(err)
 			}
 			cell, _ := game.ParseCell(tt.cell)
-			if got := strings.Join(b.Forms(nil)[0].Lines(game.Move{Cell: cell}, 3, 3), "|"); got != tt.want {
+			if got := strings.Join(b.Forms(nil, game.NamesCell)[0].Lines(game.Move{Cell: cell}, 3, 3), "|"); got != tt.want {
 				t.Errorf("typed %q, want %q", got, tt.want)
 			}
 		})
@@ -110,6 +110,7 @@ func TestErrorsNameTheirPlace(t *testing.T) {
 		{"base: 1\nsays:\n  won:\n    - 'ok'\n    - '(unclosed'\n", "5:7", ErrPattern},
 		{"base: 2", "1:7", ErrBase},
 		{"base: one", "1:7", nil},
+		{"forms:\n  - for: word\n    move: [{type: '{col}'}]\n", "2:10", ErrFor},
 		{"move:\n  - type: '{rwo}'\n", "2:11", ErrPart},
 		{"move:\n  - type: 'go'\n", "2:11", ErrPart},
 		{"marks: {first: X, second: x}", "1:8", ErrMarks},
@@ -142,7 +143,7 @@ func FuzzParse(f *testing.F) {
 			return
 		}
 		b.Read(NewScreen("X wins\n. . .\n. X .\n. . .\n"+text), 3, 3, "")
-		if f := b.Forms(NewScreen(text))[0]; len(f.Lines(game.Move{}, 3, 3)) != f.Prompts() {
+		if f := b.Forms(NewScreen(text), game.NamesCell)[0]; len(f.Lines(game.Move{}, 3, 3)) != f.Prompts() {
 			t.Errorf("%d prompts, but other lines", f.Prompts())
 		}
 	})

@@ -128,7 +128,7 @@ func (p *player) moment(m suite.Moment) bool {
 	switch {
 	case m.Step.Act == suite.Start:
 		p.read()
-		forms := p.Book.Forms(p.screen)
+		forms := p.Book.Forms(p.screen, p.Rules.MoveKind())
 		p.form = forms[min(p.Form, len(forms)-1)]
 		p.done.Forms = len(forms)
 		p.observe()

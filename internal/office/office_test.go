@@ -15,6 +15,7 @@ import (
 	"testing/fstest"
 	"time"
 
+	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
@@ -62,7 +63,7 @@ func TestDemoClassIsGradedAsPlanted(t *testing.T) {
 }
 
 // graded grades the program in one file; edit changes its text first.
-func graded(t *testing.T, path string, edit func(string) string) judge.Verdict {
+func graded(t *testing.T, variant game.Variant, path string, edit func(string) string) judge.Verdict {
 	t.Helper()
 	source, err := os.ReadFile(path)
 	if err != nil {
@@ -74,7 +75,7 @@ func graded(t *testing.T, path string, edit func(string) string) judge.Verdict {
 			t.Fatal(err)
 		}
 	}
-	s, _, err := suite.Shipped("tic-tac-toe", games.All())
+	s, _, err := suite.Shipped(variant, games.All())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -96,14 +97,22 @@ func lost(v judge.Verdict) []string {
 	return names
 }
 
+// variantOf is the game of a program in testdata, where it is told by its folder.
+func variantOf(path string) game.Variant {
+	if strings.Contains(path, "/connect-four/") {
+		return "connect-four"
+	}
+	return "tic-tac-toe"
+}
+
 func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
-	paths, err := filepath.Glob("testdata/wordings/*.[pcj]*")
-	if err != nil || len(paths) < 6 {
+	paths, err := filepath.Glob("testdata/*/*.[pcj]*")
+	if err != nil || len(paths) < 10 {
 		t.Fatalf("%d programs, %v", len(paths), err)
 	}
 	for _, path := range paths {
 		t.Run(filepath.Base(path), func(t *testing.T) {
-			v := graded(t, path, func(text string) string { return text })
+			v := graded(t, variantOf(path), path, func(text string) string { return text })
 			if names := lost(v); len(names) > 0 {
 				t.Errorf("lost %v: %+v", names, v.Findings)
 			}
@@ -114,7 +123,7 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 // A right program is made wrong at one place, as a beginner would have it, and must
 // lose the criterion of that rule.
 func TestFaultsInRealProgramsAreCharged(t *testing.T) {
-	const wordings, class = "testdata/wordings/", "../../demo/class/"
+	const wordings, class, four = "testdata/wordings/", "../../demo/class/", "testdata/connect-four/"
 	tests := []struct{ name, path, right, wrong, loses string }{
 		{"zero wraps to the last row", wordings + "numbers.py", "r < 0 or c < 0", "False", "range"},
 		{"rows and columns swapped", wordings + "numbers.py", "m[r][c] = p", "m[c][r] = p", "marks"},
@@ -132,11 +141,16 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 		{"the same player moves again", class + "bo-lindqvist/game.c", "who = who == 'X' ? 'O' : 'X';", ";", "turns"},
 		{"an empty line of three wins", class + "bo-lindqvist/game.c", "b[a] != 0 && b[a] == b[c]", "b[a] == b[c]", "lines"},
 		{"only X's wins are seen", class + "elin-okafor/ttt.c", "if (wins(who))", "if (who == 'X' && wins(who))", "lines"},
+		{"discs do not fall", four + "columns.py", "range(ROWS - 1, -1, -1)", "range(ROWS)", "marks"},
+		{"a line completed in its middle is not seen", four + "columns.py", "for sign in (1, -1):", "for sign in (1,):", "lines"},
+		{"a full column passes the turn", four + "columns.py", "            print(\"This column is full.\")\n            continue\n", "            print(\"This column is full.\")\n            disc = \"O\" if disc == \"X\" else \"X\"\n            continue\n", "kept"},
+		{"a diagonal is missing", four + "letters.c", " || count(r, c, 1, -1) + count(r, c, -1, 1) > 4", "", "lines"},
+		{"the board is full a move early", four + "letters.c", "moves == 42", "moves == 41", "draw"},
 		{"a crash on letters", class + "elin-okafor/ttt.c", "sscanf(line, \"%d %d\", &r, &c) != 2", "(sscanf(line, \"%d %d\", &r, &c) != 2 && (r = *(int *)0))", "text"},
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			v := graded(t, tt.path, func(text string) string {
+			v := graded(t, variantOf(tt.path), tt.path, func(text string) string {
 				if !strings.Contains(text, tt.right) {
 					t.Fatalf("%s has no %q", tt.path, tt.right)
 				}

@@ -101,6 +101,9 @@ func (r *Rules) Variant() game.Variant { return r.variant }
 // Shape implements game.Rules.
 func (r *Rules) Shape() (rows, cols int) { return r.rows, r.cols }
 
+// MoveKind implements game.Rules.
+func (r *Rules) MoveKind() game.MoveKind { return game.NamesCell }
+
 // PlayerName implements game.Rules.
 func (r *Rules) PlayerName(p game.Player) string {
 	if !r.two {

@@ -77,6 +77,14 @@ func (r *Rules) Variant() game.Variant { return r.variant }
 // Shape implements game.Rules.
 func (r *Rules) Shape() (rows, cols int) { return r.rows, r.cols }
 
+// MoveKind implements game.Rules.
+func (r *Rules) MoveKind() game.MoveKind {
+	if r.gravity {
+		return game.NamesColumn
+	}
+	return game.NamesCell
+}
+
 // PlayerName implements game.Rules: X moves first.
 func (r *Rules) PlayerName(p game.Player) string {
 	return [...]string{game.Nobody: "nobody", game.First: "X", game.Second: "O"}[p]

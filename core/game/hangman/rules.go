@@ -73,6 +73,9 @@ func (r *Rules) Variant() game.Variant { return r.variant }
 // Shape implements game.Rules: there is no board.
 func (r *Rules) Shape() (rows, cols int) { return 0, 0 }
 
+// MoveKind implements game.Rules.
+func (r *Rules) MoveKind() game.MoveKind { return game.NamesText }
+
 // PlayerName implements game.Rules: the second player has set the word.
 func (r *Rules) PlayerName(p game.Player) string {
 	return [...]string{game.Nobody: "nobody", game.First: "the guesser", game.Second: "the hangman"}[p]
