@@ -70,10 +70,11 @@ func (t Terminal) Probe(ctx context.Context, spec sandbox.Spec, moments []suite.
 		if err != nil {
 			return 0, err
 		}
-		taken, placed := false, false
-		if len(p.Observations) == 2 {
-			taken, placed = takes(p.Observations[1], moments[1])
+		last := p.Observations[len(p.Observations)-1]
+		if len(p.Observations) < 2 || p.Observations[0].Condition != judge.Asking || last.Condition == judge.Stuck || last.Condition == judge.Flooding {
+			return max(form, 0), nil // no other form will help
 		}
+		taken, placed := takes(last, moments[1])
 		switch {
 		case placed:
 			return t.Form, nil
