@@ -458,7 +458,7 @@ func (m stale) Begin(before *grid.Position) *grid.Position {
 	}
 	switch m.what {
 	case "board":
-		copy(p.Marks(), before.Marks())
+		p.CopyMarks(before)
 	case "counter":
 		p.Count = before.Count
 	case "starter":

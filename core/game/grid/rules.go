@@ -156,7 +156,7 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 
 // Begin implements Steps.
 func (r *Rules) Begin(*Position) *Position {
-	return &Position{cells: make([]game.Player, r.rows*r.cols), cols: r.cols, Mover: r.first}
+	return newPosition(r.rows, r.cols, r.first)
 }
 
 // Land implements Steps.
@@ -181,7 +181,7 @@ func (r *Rules) Land(p *Position, c game.Cell) (game.Cell, game.Refusal) {
 
 // Fall returns the lowest free cell below a free one.
 func (r *Rules) Fall(p *Position, c game.Cell) game.Cell {
-	for int(c.Row)+1 < r.rows && p.At(game.Cell{Row: c.Row + 1, Col: c.Col}) == game.Nobody {
+	for at := p.index(c) + p.stride; p.cells[at] == game.Nobody; at += p.stride {
 		c.Row++
 	}
 	return c
@@ -198,8 +198,9 @@ var Directions = [...][2]int{{0, 1}, {1, 0}, {1, 1}, {1, -1}}
 
 // Wins implements Steps: the mark is part of a line of run, or more where that counts.
 func (r *Rules) Wins(p *Position, c game.Cell) bool {
-	for _, d := range Directions {
-		if r.Counts(r.Length(p, c, d)) {
+	at := p.index(c)
+	for _, step := range [...]int{1, p.stride, p.stride + 1, p.stride - 1} {
+		if n := p.length(at, step); n >= r.run && r.Counts(n) {
 			return true
 		}
 	}
@@ -211,18 +212,7 @@ func (r *Rules) Counts(length int) bool { return length == r.run || length > r.r
 
 // Length is how many equal marks in a direction the one at c is part of.
 func (r *Rules) Length(p *Position, c game.Cell, d [2]int) int {
-	return 1 + r.reach(p, c, d[0], d[1]) + r.reach(p, c, -d[0], -d[1])
-}
-
-// reach counts the marks equal to the one at c that follow it without a gap.
-func (r *Rules) reach(p *Position, c game.Cell, down, right int) int {
-	mark := p.At(c)
-	for n := 1; ; n++ {
-		next := game.Cell{Row: c.Row + int16(n*down), Col: c.Col + int16(n*right)}
-		if !r.Holds(next) || p.At(next) != mark {
-			return n - 1
-		}
-	}
+	return p.length(p.index(c), d[0]*p.stride+d[1])
 }
 
 // Full implements Steps.
@@ -271,9 +261,11 @@ func appendTurn(p *Position, facts []game.Fact) []game.Fact {
 
 // View implements game.Rules: everyone sees every cell, row by row.
 func (r *Rules) View(pos game.Position, _ game.Player, facts []game.Fact) []game.Fact {
-	for i, mark := range pos.(*Position).cells {
-		cell := game.Cell{Row: int16(i / r.cols), Col: int16(i % r.cols)}
-		facts = append(facts, game.Fact{Kind: game.FactCell, Cell: cell, Player: mark})
+	p := pos.(*Position)
+	for row := range r.rows {
+		for col, mark := range p.row(row) {
+			facts = append(facts, game.Fact{Kind: game.FactCell, Cell: game.Cell{Row: int16(row), Col: int16(col)}, Player: mark})
+		}
 	}
 	return facts
 }
