@@ -8,6 +8,7 @@ package mistake
 import (
 	"durchgang/core/game"
 	"durchgang/core/game/grid"
+	"durchgang/core/game/hangman"
 )
 
 // Mistake is one known misunderstanding in one variant of a game. Where a mistake
@@ -27,8 +28,18 @@ func For(rules game.Rules) []Mistake {
 	switch r := rules.(type) {
 	case *grid.Rules:
 		return gridMistakes(r)
+	case *hangman.Rules:
+		return hangmanMistakes(r)
 	}
 	return nil
+}
+
+// Setups lists set-ups on which the mistakes of a variant can show.
+func Setups(rules game.Rules) []game.Setup {
+	if _, ok := rules.(*hangman.Rules); ok {
+		return []game.Setup{"word=eel", "word=Bb", "word=öl", "word=a-b"}
+	}
+	return []game.Setup{""}
 }
 
 // Find returns the mistake of that name in a variant.

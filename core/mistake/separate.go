@@ -44,6 +44,22 @@ func Separate(reference, a, b game.Rules, setup game.Setup, bounds Bounds) (step
 	return steps, false, err
 }
 
+// SeparateAny is Separate over several set-ups: it returns the one with the shortest
+// sequence.
+func SeparateAny(reference, a, b game.Rules, setups []game.Setup, bounds Bounds) (setup game.Setup, steps []Step, exact bool, err error) {
+	err = ErrSame
+	for _, s := range setups {
+		found, certain, failed := Separate(reference, a, b, s, bounds)
+		switch {
+		case failed == nil && (err != nil || len(found) < len(steps)):
+			setup, steps, exact, err = s, found, certain, nil
+		case failed != nil && err != nil && !errors.Is(failed, ErrSame):
+			err = failed
+		}
+	}
+	return setup, steps, exact, err
+}
+
 // node is a triple of positions: of the reference and of the two that are compared.
 type node struct {
 	pos    [3]game.Position

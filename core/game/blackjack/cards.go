@@ -32,7 +32,7 @@ func (c Card) String() string { return ranks[c.Rank()] + suits[c%4:c%4+1] }
 
 // Errors of a card order, for errors.Is.
 var (
-	ErrCard     = errors.New("a card is a rank, A 2 … 10 J Q K, and a suit, S H D C, as in 10S")
+	ErrCard     = errors.New("a card is a rank (A, 2 to 10, J, Q, K) and a suit (S, H, D, C), as in 10S")
 	ErrTooMany  = errors.New("the card comes more often than the decks hold it")
 	ErrDeckSize = errors.New("there are more cards than the decks hold")
 	ErrSeed     = errors.New("a seed is a whole number from 0")

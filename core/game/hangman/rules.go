@@ -43,7 +43,37 @@ type Rules struct {
 	words   string // refused, costs or ends
 	shown   string // signs, nothing or ends
 	folding bool   // capitals and small letters are the same
+	steps   Steps
 }
+
+// Steps are the parts of a game, each of which a mistake may get wrong. Rules has
+// the right ones.
+type Steps interface {
+	// Begin prepares a position for a new word; before is the game before, nil for
+	// the first.
+	Begin(p, before *Position)
+	// Refuse says why a guess is refused, or accepts it.
+	Refuse(p *Position, m game.Move) game.Refusal
+	// Same reports whether the letter guessed is the one at a place of the word.
+	Same(p *Position, guess rune, place int) bool
+	// Reveal opens what a letter opens, and reports whether it is in the word.
+	Reveal(p *Position, guess rune) bool
+	// Cost is what a guess of a letter costs.
+	Cost(p *Position, again, found bool) int
+	// Decide returns how the game stands after a guess.
+	Decide(p *Position) game.Result
+}
+
+// With returns the same rules with other steps, which change makes from the rules
+// that will use them: a step that is not changed then uses those that are.
+func (r *Rules) With(change func(*Rules) Steps) *Rules {
+	changed := *r
+	changed.steps = change(&changed)
+	return &changed
+}
+
+// Repeats is what guessing a letter again does: refused, free or costs.
+func (r *Rules) Repeats() string { return r.repeat }
 
 // Hangman is the registry's entry.
 func Hangman() game.Definition {
@@ -59,10 +89,12 @@ func Hangman() game.Definition {
 			game.Choice("case", "whether capitals and small letters are the same", "same", "different"),
 		},
 		New: func(v game.Variant, values game.Values) (game.Rules, error) {
-			return &Rules{
+			r := &Rules{
 				variant: v, lives: values.Int("lives"), repeat: values["repeat"], words: values["words"],
 				shown: values["shown"], folding: values["case"] == "same",
-			}, nil
+			}
+			r.steps = r
+			return r, nil
 		},
 	}
 }
@@ -82,7 +114,14 @@ func (r *Rules) PlayerName(p game.Player) string {
 }
 
 // Start implements game.Rules: word=... is the word or phrase.
-func (r *Rules) Start(s game.Setup) (game.Position, error) {
+func (r *Rules) Start(s game.Setup) (game.Position, error) { return r.begin(s, nil) }
+
+// Again implements game.Rules.
+func (r *Rules) Again(before game.Position, s game.Setup) (game.Position, error) {
+	return r.begin(s, before.(*Position))
+}
+
+func (r *Rules) begin(s game.Setup, before *Position) (game.Position, error) {
 	fields, err := s.Fields("word")
 	if err != nil {
 		return nil, err
@@ -96,19 +135,24 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	case !strings.ContainsFunc(word, unicode.IsLetter):
 		return nil, &game.SetupError{Setup: s, Err: ErrNoLetter}
 	}
-	p := &Position{rules: r, word: []rune(word), lives: r.lives}
-	p.open = make([]bool, len(p.word))
-	for i, c := range p.word {
-		p.open[i] = r.shown != "nothing" && !unicode.IsLetter(c)
-	}
-	if r.shown == "ends" {
-		p.reveal(r.fold(p.word[0]))
-		p.reveal(r.fold(p.word[len(p.word)-1]))
-	}
-	if p.complete() {
+	p := &Position{Word: []rune(word), Open: make([]bool, len([]rune(word)))}
+	r.steps.Begin(p, before)
+	if r.Complete(p) {
 		return nil, &game.SetupError{Setup: s, Err: fmt.Errorf("%w: all of it is shown from the start", ErrNoLetter)}
 	}
 	return p, nil
+}
+
+// Begin implements Steps.
+func (r *Rules) Begin(p, _ *Position) {
+	p.Lives = r.lives
+	for i, c := range p.Word {
+		p.Open[i] = r.shown != "nothing" && !unicode.IsLetter(c)
+	}
+	if r.shown == "ends" {
+		r.Reveal(p, r.Fold(p.Word[0]))
+		r.Reveal(p, r.Fold(p.Word[len(p.Word)-1]))
+	}
 }
 
 // fold returns the least of the characters that differ from c by case only
@@ -121,21 +165,19 @@ func fold(c rune) rune {
 	return least
 }
 
-// fold is fold where the variant wants it.
-func (r *Rules) fold(c rune) rune {
+// Fold is the letter that stands for c and, where the variant says so, for those
+// that differ from it by case only.
+func (r *Rules) Fold(c rune) rune {
 	if r.folding {
 		return fold(c)
 	}
 	return c
 }
 
-// Again implements game.Rules: nothing of the game before matters.
-func (r *Rules) Again(_ game.Position, s game.Setup) (game.Position, error) { return r.Start(s) }
-
 // Play implements game.Rules.
 func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)
-	if refusal := r.refuse(p, m); refusal != game.Accepted {
+	if refusal := r.steps.Refuse(p, m); refusal != game.Accepted {
 		facts = append(facts, game.Fact{Kind: game.FactRefused, Reason: refusal})
 		return p.appendTurn(facts)
 	}
@@ -143,26 +185,22 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 		r.guessWord(p, m.Text)
 	} else {
 		c, _ := utf8.DecodeRuneInString(m.Text)
-		r.guessLetter(p, r.fold(c))
+		r.guessLetter(p, r.Fold(c))
 	}
-	switch {
-	case p.complete():
-		p.result = game.Result{Outcome: game.Won, Winner: game.First}
-	case p.lives == 0:
-		p.result = game.Result{Outcome: game.Won, Winner: game.Second}
-	}
+	p.result = r.steps.Decide(p)
 	facts = append(facts,
 		game.Fact{Kind: game.FactShown, Text: p.Shown()},
-		game.Fact{Kind: game.FactLives, N: p.lives})
+		game.Fact{Kind: game.FactLives, N: p.Lives})
 	if p.result.Over() {
 		facts = append(facts,
 			game.Fact{Kind: game.FactWon, Player: p.result.Winner},
-			game.Fact{Kind: game.FactWord, Text: string(p.word)})
+			game.Fact{Kind: game.FactWord, Text: string(p.Word)})
 	}
 	return p.appendTurn(facts)
 }
 
-func (r *Rules) refuse(p *Position, m game.Move) game.Refusal {
+// Refuse implements Steps.
+func (r *Rules) Refuse(p *Position, m game.Move) game.Refusal {
 	if p.result.Over() {
 		return game.GameOver
 	}
@@ -176,37 +214,72 @@ func (r *Rules) refuse(p *Position, m game.Move) game.Refusal {
 	switch {
 	case size != len(m.Text) || size == 0 || !unicode.IsLetter(c) && r.shown != "nothing":
 		return NoLetter
-	case p.guessed(r.fold(c)) && r.repeat == "refused":
+	case p.Guessed(r.Fold(c)) && r.repeat == "refused":
 		return Repeated
 	}
 	return game.Accepted
 }
 
 func (r *Rules) guessLetter(p *Position, c rune) {
-	again := p.guessed(c)
+	again := p.Guessed(c)
 	if !again {
-		p.letters = append(p.letters, c)
+		p.Letters = append(p.Letters, c)
 	}
-	switch found := p.reveal(c); {
-	case again && r.repeat == "costs", !again && !found:
-		p.lives--
+	found := r.steps.Reveal(p, c)
+	p.Lives -= r.steps.Cost(p, again, found)
+}
+
+// Same implements Steps; guess is folded.
+func (r *Rules) Same(p *Position, guess rune, place int) bool { return r.Fold(p.Word[place]) == guess }
+
+// Reveal implements Steps: every place that holds the letter is opened.
+func (r *Rules) Reveal(p *Position, guess rune) bool {
+	found := false
+	for i := range p.Word {
+		if r.steps.Same(p, guess, i) {
+			p.Open[i], found = true, true
+		}
 	}
+	return found
+}
+
+// Cost implements Steps: one life for a wrong letter, and for a letter guessed again
+// where the variant says so.
+func (r *Rules) Cost(_ *Position, again, found bool) int {
+	if again && r.repeat == "costs" || !again && !found {
+		return 1
+	}
+	return 0
+}
+
+// Complete reports whether the whole word is shown.
+func (r *Rules) Complete(p *Position) bool { return !slices.Contains(p.Open, false) }
+
+// Decide implements Steps.
+func (r *Rules) Decide(p *Position) game.Result {
+	switch {
+	case r.Complete(p):
+		return game.Result{Outcome: game.Won, Winner: game.First}
+	case p.Lives <= 0:
+		return game.Result{Outcome: game.Won, Winner: game.Second}
+	}
+	return game.Result{}
 }
 
 func (r *Rules) guessWord(p *Position, text string) {
-	same := len([]rune(text)) == len(p.word)
+	same := len([]rune(text)) == len(p.Word)
 	for i, c := range []rune(text) {
-		same = same && r.fold(c) == r.fold(p.word[i])
+		same = same && r.Fold(c) == r.Fold(p.Word[i])
 	}
 	switch {
 	case same:
-		for i := range p.open {
-			p.open[i] = true
+		for i := range p.Open {
+			p.Open[i] = true
 		}
 	case r.words == "ends":
-		p.lives = 0
+		p.Lives = 0
 	default:
-		p.lives--
+		p.Lives--
 	}
 }
 
@@ -215,9 +288,9 @@ func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) [
 	p := pos.(*Position)
 	facts = append(facts,
 		game.Fact{Kind: game.FactShown, Text: p.Shown()},
-		game.Fact{Kind: game.FactLives, N: p.lives})
+		game.Fact{Kind: game.FactLives, N: p.Lives})
 	if viewer == game.Second || p.result.Over() {
-		facts = append(facts, game.Fact{Kind: game.FactWord, Text: string(p.word)})
+		facts = append(facts, game.Fact{Kind: game.FactWord, Text: string(p.Word)})
 	}
 	return facts
 }
@@ -233,7 +306,7 @@ func (r *Rules) Candidates(pos game.Position, moves []game.Move) []game.Move {
 			moves = append(moves, game.Move{Text: text})
 		}
 	}
-	for _, c := range p.word {
+	for _, c := range p.Word {
 		if c != ' ' {
 			add(string(unicode.ToLower(c)))
 			add(string(unicode.ToUpper(c)))
@@ -244,7 +317,7 @@ func (r *Rules) Candidates(pos game.Position, moves []game.Move) []game.Move {
 	}
 	add("7")
 	add("!")
-	return append(moves, game.Move{Verb: Word, Text: string(p.word)}, game.Move{Verb: Word, Text: "zyx"})
+	return append(moves, game.Move{Verb: Word, Text: string(p.Word)}, game.Move{Verb: Word, Text: "zyx"})
 }
 
 // ParseMove implements game.Rules: one character is a letter that is guessed, and =
@@ -267,59 +340,31 @@ func (r *Rules) FormatMove(m game.Move) string {
 	return m.Text
 }
 
-// Position is a word with what has been guessed of it.
+// Position is a word with what has been guessed of it. Its fields are there for steps
+// to change.
 type Position struct {
-	rules   *Rules
-	word    []rune
-	open    []bool // by place in the word
-	letters []rune // guessed, folded, in order
-	lives   int
+	Word    []rune
+	Open    []bool // by place in the word
+	Letters []rune // guessed, folded, in order
+	Lives   int    // wrong guesses left
+	Note    int    // what a mistake has to remember; 0 in the right rules
 	result  game.Result
 }
 
 // Shown is the word with _ for each place that is still hidden.
 func (p *Position) Shown() string {
-	shown := make([]rune, len(p.word))
-	for i, c := range p.word {
+	shown := make([]rune, len(p.Word))
+	for i, c := range p.Word {
 		shown[i] = '_'
-		if p.open[i] {
+		if p.Open[i] {
 			shown[i] = c
 		}
 	}
 	return string(shown)
 }
 
-// Lives is how many wrong guesses are left.
-func (p *Position) Lives() int { return p.lives }
-
-func (p *Position) guessed(c rune) bool {
-	for _, g := range p.letters {
-		if g == c {
-			return true
-		}
-	}
-	return false
-}
-
-// reveal opens every place that holds c, and reports whether there is one.
-func (p *Position) reveal(c rune) bool {
-	found := false
-	for i, w := range p.word {
-		if p.rules.fold(w) == c {
-			p.open[i], found = true, true
-		}
-	}
-	return found
-}
-
-func (p *Position) complete() bool {
-	for _, open := range p.open {
-		if !open {
-			return false
-		}
-	}
-	return true
-}
+// Guessed reports whether a folded letter was guessed before.
+func (p *Position) Guessed(c rune) bool { return slices.Contains(p.Letters, c) }
 
 // Turn implements game.Position.
 func (p *Position) Turn() game.Player {
@@ -342,23 +387,23 @@ func (p *Position) appendTurn(facts []game.Fact) []game.Fact {
 // Clone implements game.Position.
 func (p *Position) Clone() game.Position {
 	q := *p
-	q.open = append([]bool(nil), p.open...)
-	q.letters = append([]rune(nil), p.letters...)
+	q.Open = append([]bool(nil), p.Open...)
+	q.Letters = append([]rune(nil), p.Letters...)
 	return &q
 }
 
 // AppendKey implements game.Position. The order of guesses does not matter.
 func (p *Position) AppendKey(key []byte) []byte {
-	key = append(key, string(p.word)...)
-	key = append(key, 0, byte(p.lives), byte(p.result.Winner))
-	for _, open := range p.open {
+	key = append(key, string(p.Word)...)
+	key = append(key, 0, byte(p.Lives), byte(p.Note), byte(p.result.Winner))
+	for _, open := range p.Open {
 		if open {
 			key = append(key, 1)
 		} else {
 			key = append(key, 0)
 		}
 	}
-	letters := append([]rune(nil), p.letters...)
+	letters := append([]rune(nil), p.Letters...)
 	slices.Sort(letters)
 	return append(key, string(letters)...)
 }
