@@ -35,6 +35,7 @@ type generator struct {
 
 // candidate is a sequence with what each of the mistakes shows of it.
 type candidate struct {
+	setup  game.Setup
 	steps  []Step
 	traces []string
 }
@@ -58,7 +59,7 @@ func (g *generator) candidates(report func(done, all int)) error {
 			if g.told(i, k) {
 				continue
 			}
-			steps, _, err := mistake.Separate(g.rules, g.rulesOf(i), g.rulesOf(k), "", mistake.Usual)
+			setup, steps, _, err := mistake.SeparateAny(g.rules, g.rulesOf(i), g.rulesOf(k), mistake.Setups(g.rules), mistake.Usual)
 			switch {
 			case errors.Is(err, mistake.ErrTooFar), errors.Is(err, mistake.ErrSame):
 				g.missed = append(g.missed, g.name(i, k))
@@ -66,7 +67,7 @@ func (g *generator) candidates(report func(done, all int)) error {
 			case err != nil:
 				return err
 			}
-			if err := g.add(Steps(g.rules, steps)); err != nil {
+			if err := g.add(setup, Steps(g.rules, setup, steps)); err != nil {
 				return err
 			}
 		}
@@ -82,19 +83,17 @@ func (g *generator) name(i, k int) string {
 }
 
 // add keeps a sequence; one without steps still starts the program and looks.
-func (g *generator) add(steps []Step) error {
+func (g *generator) add(setup game.Setup, steps []Step) error {
 	if len(steps) == 0 {
-		moves := g.rules.Candidates(g.start(), nil)
-		for _, m := range moves {
-			if _, refused := game.Refused(g.rules.Play(g.start(), m, nil)); !refused {
-				steps = []Step{{Act: MakeMove, Move: m}}
-				break
-			}
+		step, err := g.first(setup)
+		if err != nil {
+			return err
 		}
+		steps = []Step{step}
 	}
-	c := candidate{steps: steps}
+	c := candidate{setup: setup, steps: steps}
 	for i := range len(g.mistakes) + 1 {
-		trace, err := Trace(g.rulesOf(i), steps)
+		trace, err := Trace(g.rulesOf(i), setup, steps)
 		if err != nil {
 			return err
 		}
@@ -104,12 +103,18 @@ func (g *generator) add(steps []Step) error {
 	return nil
 }
 
-func (g *generator) start() game.Position {
-	pos, err := g.rules.Start("")
+// first is a legal first move.
+func (g *generator) first(setup game.Setup) (Step, error) {
+	pos, err := g.rules.Start(setup)
 	if err != nil {
-		panic("suite: the rules do not start: " + err.Error()) // games with a set-up have no mistakes yet
+		return Step{}, err
 	}
-	return pos
+	for _, m := range g.rules.Candidates(pos, nil) {
+		if _, refused := game.Refused(g.rules.Play(pos.Clone(), m, nil)); !refused {
+			return Step{Act: MakeMove, Move: m}, nil
+		}
+	}
+	return Step{}, errors.New("no move is legal at the start")
 }
 
 func (g *generator) told(i, k int) bool {
@@ -147,7 +152,7 @@ func (g *generator) cover() *Suite {
 				delete(open, p)
 			}
 		}
-		s.Scripts = append(s.Scripts, Script{Title: g.title(best), Criterion: "rules", Steps: g.scripts[best].steps})
+		s.Scripts = append(s.Scripts, Script{Title: g.title(best), Criterion: "rules", Setup: g.scripts[best].setup, Steps: g.scripts[best].steps})
 	}
 	return s
 }

@@ -29,7 +29,7 @@ var (
 // start of the program, so there is one more than there are steps. Errors are
 // *SyntaxError without a file name.
 func (s Script) Moments(rules game.Rules) ([]Moment, error) {
-	pos, err := rules.Start("")
+	pos, err := rules.Start(s.Setup)
 	if err != nil {
 		return nil, err
 	}
@@ -40,7 +40,7 @@ func (s Script) Moments(rules game.Rules) ([]Moment, error) {
 			if !pos.Result().Over() {
 				return nil, step.fail(ErrNotOver)
 			}
-			if pos, err = rules.Again(pos, ""); err != nil {
+			if pos, err = rules.Again(pos, s.Setup); err != nil {
 				return nil, err
 			}
 			round++

@@ -139,6 +139,8 @@ func (p *parser) statement(words []word) error {
 		return p.attribute(head, rest)
 	case "script":
 		return p.script(head, rest)
+	case "setup":
+		return p.setup(head, rest)
 	default:
 		return p.steps(words)
 	}
@@ -235,6 +237,24 @@ func (p *parser) script(head word, rest []word) error {
 	return nil
 }
 
+func (p *parser) setup(head word, rest []word) error {
+	if len(rest) != 1 || !rest[0].quoted {
+		return p.fail(head.column, errors.New(`a set-up is one quoted text, as in: setup "word=apple"`))
+	}
+	if len(p.suite.Scripts) == 0 {
+		return p.fail(head.column, ErrNoScript, "setup")
+	}
+	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
+	if s.Setup != "" || len(s.Steps) > 0 {
+		return p.fail(head.column, errors.New("the set-up stands once, before a script's first step"))
+	}
+	s.Setup = game.Setup(rest[0].text)
+	if _, err := p.suite.Rules.Start(s.Setup); err != nil {
+		return p.fail(rest[0].column, err)
+	}
+	return nil
+}
+
 func (p *parser) steps(words []word) error {
 	if len(p.suite.Scripts) == 0 {
 		return p.fail(words[0].column, ErrNoScript, words[0].text)
@@ -286,7 +306,10 @@ func (p *parser) check() error {
 		if len(script.Steps) == 0 {
 			return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
 		}
-		if _, err := script.Moments(s.Rules); err != nil {
+		var syntax *SyntaxError
+		if _, err := script.Moments(s.Rules); err != nil && !errors.As(err, &syntax) {
+			return &SyntaxError{Line: script.Line, Column: 1, Err: err} // no set-up, or a wrong one
+		} else if err != nil {
 			return err
 		}
 	}

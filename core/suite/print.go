@@ -18,7 +18,11 @@ func (s *Suite) String() string {
 		}
 		for _, script := range s.Scripts {
 			if script.Criterion == c.Name {
-				fmt.Fprintf(&b, "\nscript %s\n  %s\n", strconv.Quote(script.Title), s.steps(script))
+				fmt.Fprintf(&b, "\nscript %s\n", strconv.Quote(script.Title))
+				if script.Setup != "" {
+					fmt.Fprintf(&b, "  setup %s\n", strconv.Quote(string(script.Setup)))
+				}
+				fmt.Fprintf(&b, "  %s\n", s.steps(script))
 			}
 		}
 	}

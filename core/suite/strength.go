@@ -28,6 +28,7 @@ type Caught struct {
 // the script that would.
 type Hole struct {
 	Mistakes []string `json:"mistakes"` // one or two names
+	Setup    string   `json:"setup"`    // of the script
 	Script   string   `json:"script"`   // empty when none was found
 	Exact    bool     `json:"exact"`    // no shorter script does it
 	Note     string   `json:"note,omitempty"`
@@ -44,7 +45,7 @@ func (s *Suite) Measure(suggest bool) (Strength, error) {
 			rules = mistakes[i].Rules
 		}
 		for _, script := range s.Scripts {
-			trace, err := Trace(rules, script.Steps)
+			trace, err := Trace(rules, script.Setup, script.Steps)
 			if err != nil {
 				return Strength{}, fmt.Errorf("play the script %q: %w", script.Title, err)
 			}
@@ -88,38 +89,38 @@ func (s *Suite) hole(suggest bool, a, b game.Rules, names ...string) Hole {
 	if !suggest {
 		return h
 	}
-	steps, exact, err := mistake.Separate(s.Rules, a, b, "", mistake.Usual)
+	setup, steps, exact, err := mistake.SeparateAny(s.Rules, a, b, mistake.Setups(s.Rules), mistake.Usual)
 	switch {
 	case errors.Is(err, mistake.ErrSame):
 		h.Note = "they differ nowhere"
 	case err != nil:
 		h.Note = err.Error()
 	default:
-		h.Script, h.Exact = Words(s.Rules, steps), exact
+		h.Setup, h.Script, h.Exact = string(setup), Words(s.Rules, setup, steps), exact
 	}
 	return h
 }
 
 // Words writes a sequence as the steps of a script.
-func Words(rules game.Rules, steps []mistake.Step) string {
+func Words(rules game.Rules, setup game.Setup, steps []mistake.Step) string {
 	s := Suite{Rules: rules}
 	words := make([]string, len(steps))
-	for i, step := range Steps(rules, steps) {
+	for i, step := range Steps(rules, setup, steps) {
 		words[i] = s.Word(step)
 	}
 	return strings.Join(words, " ")
 }
 
 // Steps turns a sequence into the steps of a script, with a ! where the rules refuse.
-func Steps(rules game.Rules, sequence []mistake.Step) []Step {
-	pos, err := rules.Start("")
+func Steps(rules game.Rules, setup game.Setup, sequence []mistake.Step) []Step {
+	pos, err := rules.Start(setup)
 	if err != nil {
 		return nil
 	}
 	steps := make([]Step, 0, len(sequence))
 	for _, step := range sequence {
 		if step.Again {
-			if pos, err = rules.Again(pos, ""); err != nil {
+			if pos, err = rules.Again(pos, setup); err != nil {
 				return nil
 			}
 			steps = append(steps, Step{Act: Again})
@@ -134,8 +135,8 @@ func Steps(rules game.Rules, sequence []mistake.Step) []Step {
 // Trace is everything that rules show of the steps, in one text. Why a move is
 // refused is left out, since few programs say it, and so are lines that are no
 // move, which no rules hear of.
-func Trace(rules game.Rules, steps []Step) (string, error) {
-	pos, err := rules.Start("")
+func Trace(rules game.Rules, setup game.Setup, steps []Step) (string, error) {
+	pos, err := rules.Start(setup)
 	if err != nil {
 		return "", err
 	}
@@ -146,7 +147,7 @@ func Trace(rules game.Rules, steps []Step) (string, error) {
 		case MakeMove:
 			t.facts(rules.Play(pos, step.Move, nil))
 		case Again:
-			if pos, err = rules.Again(pos, ""); err != nil {
+			if pos, err = rules.Again(pos, setup); err != nil {
 				return "", err
 			}
 			t.opening(rules, pos)

@@ -59,6 +59,7 @@ var aspects = []Aspect{Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, Tu
 type Script struct {
 	Title     string
 	Criterion string
+	Setup     game.Setup // what chance or a hidden choice fixes
 	Steps     []Step
 	Line      int // of the script's title in its file, from 1
 }

@@ -2,6 +2,7 @@ package channel
 
 import (
 	"context"
+	"errors"
 	"regexp"
 	"slices"
 	"strings"
@@ -57,6 +58,23 @@ func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.M
 		}
 	}
 	return p.done, nil
+}
+
+// ErrNotDriven means that console programs of a game cannot be driven so far.
+var ErrNotDriven = errors.New("programs of this game cannot be graded yet: only games of two people with one board and nothing hidden can")
+
+// Drives reports whether programs that play by the rules can be driven: everybody
+// sees one board, and nothing but moves settles what is on it.
+func Drives(rules game.Rules) error {
+	pos, err := rules.Start("")
+	if err != nil {
+		return ErrNotDriven
+	}
+	view := rules.View(pos, game.Nobody, nil)
+	if len(view) == 0 || slices.ContainsFunc(view, func(f game.Fact) bool { return f.Kind != game.FactCell || f.Player != game.Nobody }) {
+		return ErrNotDriven
+	}
+	return nil
 }
 
 // Probe returns which of the book's forms to type to a program: the first in which

@@ -163,9 +163,9 @@ func printStrength(w io.Writer, s *suite.Suite, st suite.Strength) {
 		case h.Note != "":
 			fmt.Fprintln(w, h.Note)
 		case h.Exact:
-			fmt.Fprintf(w, "%s (the shortest)\n", h.Script)
+			fmt.Fprintf(w, "%s (the shortest)\n", strings.TrimSpace(h.Setup+" "+h.Script))
 		default:
-			fmt.Fprintln(w, h.Script)
+			fmt.Fprintln(w, strings.TrimSpace(h.Setup+" "+h.Script))
 		}
 	}
 }

@@ -15,6 +15,7 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
+	"durchgang/internal/channel"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
@@ -91,6 +92,9 @@ func (f tryFlags) grader() (office.Grader, error) {
 	rules, err := games.All().Rules(f.game)
 	if err != nil {
 		return g, err
+	}
+	if err := channel.Drives(rules); err != nil {
+		return g, &office.InputError{Field: "game", Err: fmt.Errorf("%s: %w", rules.Variant(), err)}
 	}
 	if f.suite == "" {
 		g.Suite, _, err = suite.Shipped(rules.Variant(), games.All())

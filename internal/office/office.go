@@ -15,6 +15,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
+	"durchgang/internal/channel"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 )
@@ -96,6 +97,9 @@ func (o *Office) CreateAssignment(ctx context.Context, course string, a record.A
 	rules, err := games.All().Rules(a.Game)
 	if err != nil {
 		return a, &InputError{"game", err}
+	}
+	if err := channel.Drives(rules); err != nil {
+		return a, &InputError{"game", fmt.Errorf("%s: %w", rules.Variant(), err)}
 	}
 	if _, err := phrasebook.Parse("phrasebook", a.Phrasebook); err != nil {
 		return a, &InputError{"phrasebook", err}
