@@ -138,6 +138,9 @@ func version(path string) int {
 // initialize makes the folder, the password and the empty cluster, as far as they
 // are not there.
 func (c *Cluster) initialize(ctx context.Context) error {
+	if err := os.MkdirAll(filepath.Dir(c.dir), 0o755); err != nil {
+		return fmt.Errorf("make the folder around the database's: %w", err)
+	}
 	if err := os.MkdirAll(c.dir, 0o700); err != nil {
 		return fmt.Errorf("make the database's folder: %w", err)
 	}
@@ -162,7 +165,7 @@ func (c *Cluster) initialize(ctx context.Context) error {
 	}
 	if err := c.run(ctx, "initdb", "-D", c.data(), "-U", account, "--pwfile", draft,
 		"--auth=scram-sha-256", "--encoding=UTF8", "--locale=C.UTF-8", "--no-instructions"); err != nil {
-		return fmt.Errorf("make a PostgreSQL cluster in %s: %w", c.dir, err)
+		return fmt.Errorf("make a PostgreSQL cluster in %s, which its account must be able to reach: %w", c.dir, err)
 	}
 	return os.Rename(draft, secret)
 }
