@@ -36,7 +36,7 @@ var (
 	ErrTooMany  = errors.New("the card comes more often than the decks hold it")
 	ErrDeckSize = errors.New("there are more cards than the decks hold")
 	ErrSeed     = errors.New("a seed is a whole number from 0")
-	ErrNoCards  = errors.New("it needs cards=... or seed=...")
+	ErrNoCards  = errors.New("it needs the order of the cards or a seed, as in cards=AS 10D or seed=7")
 )
 
 // ParseCard reads a card.
