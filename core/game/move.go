@@ -16,6 +16,14 @@ const (
 	Second
 )
 
+// Opponent is the other of two players, and nobody for nobody.
+func (p Player) Opponent() Player {
+	if p == Nobody {
+		return Nobody
+	}
+	return First + Second - p
+}
+
 // Cell is a place on a board, zero-based, counted from the top left. A row or
 // column of -1, or one past the last, names the place just off the board; such
 // cells exist so that a script can try them.

@@ -125,7 +125,7 @@ func (c comparer) acceptance() Comparison {
 		result.State, result.Seen = Differs, c.word()+" is accepted"
 	case c.turnIs(c.moment.Mover), c.seen.Silent && c.moment.Step.Act == suite.TypeLine:
 		result.State, result.Seen = Agrees, c.word()+" is passed over"
-	case c.turnIs(other(c.moment.Mover)):
+	case c.turnIs(c.moment.Mover.Opponent()):
 		result.State, result.Seen = Differs, c.word()+" is accepted"
 	}
 	return result
@@ -300,9 +300,9 @@ func (c comparer) markAspect(cell game.Cell, mark game.Player) suite.Aspect {
 	switch {
 	case c.unsure != "":
 		return c.unsure
-	case moved && mark == other(c.moment.Mover) && c.kept:
+	case moved && mark == c.moment.Mover.Opponent() && c.kept:
 		return suite.TurnKept
-	case moved && mark == other(c.moment.Mover):
+	case moved && mark == c.moment.Mover.Opponent():
 		return suite.Turns
 	default:
 		return suite.Mark
@@ -343,11 +343,4 @@ func turnOf(facts []game.Fact) game.Player {
 		}
 	}
 	return turn
-}
-
-func other(p game.Player) game.Player {
-	if p == game.Nobody {
-		return game.Nobody
-	}
-	return game.First + game.Second - p
 }

@@ -7,17 +7,14 @@ import (
 	"testing"
 
 	"durchgang/core/game"
+	"durchgang/core/game/gametest"
 	"durchgang/core/games"
 	"durchgang/core/mistake"
 )
 
 func rules(t testing.TB, variant string) game.Rules {
 	t.Helper()
-	r, err := games.All().Rules(variant)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r
+	return gametest.Rules(t, games.All(), variant)
 }
 
 func words(r game.Rules, steps []mistake.Step) string {

@@ -2,6 +2,7 @@ package mistake
 
 import (
 	"math/rand/v2"
+	"slices"
 
 	"durchgang/core/game"
 )
@@ -15,9 +16,6 @@ func (s *search) seek(games int) ([]Step, error) {
 	for n := range games {
 		if steps := s.playout(random, len(best), n%4 == 3); steps != nil {
 			best = steps
-			if n < games/2 {
-				games = max(n*3, 200) // a difference that is easy to find needs no long search
-			}
 		}
 	}
 	if best == nil {
@@ -26,17 +24,17 @@ func (s *search) seek(games int) ([]Step, error) {
 	return s.shrink(best), nil
 }
 
-// begin returns the first positions, or nil when the rules refuse the set-up.
-func (s *search) begin() *node {
+// begin returns the first positions; it fails when the rules refuse the set-up.
+func (s *search) begin() (*node, error) {
 	n := &node{}
 	for i, r := range s.rules {
 		pos, err := r.Start(s.setup)
 		if err != nil {
-			return nil
+			return nil, err
 		}
 		n.pos[i] = pos
 	}
-	return n
+	return n, nil
 }
 
 // apply makes a step in place, and reports whether it separates. A second game that
@@ -65,8 +63,8 @@ func (s *search) apply(n *node, step Step) (separates, possible bool) {
 // playout plays at random and returns the steps up to the first difference, if they
 // are fewer than shortest, where that is not 0. Wild ones try refused moves often.
 func (s *search) playout(random *rand.Rand, shortest int, wild bool) []Step {
-	n := s.begin()
-	if n == nil {
+	n, err := s.begin()
+	if err != nil {
 		return nil
 	}
 	var steps []Step
@@ -119,7 +117,10 @@ func (s *search) pick(n *node, random *rand.Rand, wild bool) game.Move {
 // separates reports whether the steps are possible, separate, and do so with the
 // last one.
 func (s *search) separates(steps []Step) bool {
-	n := s.begin()
+	n, err := s.begin()
+	if err != nil {
+		return false
+	}
 	for i, step := range steps {
 		separates, possible := s.apply(n, step)
 		if !possible || separates {
@@ -131,26 +132,30 @@ func (s *search) separates(steps []Step) bool {
 
 // shrink leaves out one or two steps at a time for as long as the rest separates.
 func (s *search) shrink(steps []Step) []Step {
-	for again := true; again; {
-		again = false
-		for width := 2; width >= 1 && !again; width-- {
-			for i := 0; i+width < len(steps) && !again; i++ {
-				for k := i + 1; k < len(steps)-1 && !again; k++ {
-					shorter := append(append([]Step{}, steps[:i]...), steps[i+1:k]...)
-					if width == 2 {
-						shorter = append(shorter, steps[k+1:]...)
-					} else {
-						shorter = append(append([]Step{}, steps[:i]...), steps[i+1:]...)
-					}
-					if s.separates(shorter) {
-						steps, again = shorter, true
-					}
-					if width == 1 {
-						break
-					}
-				}
+	for {
+		shorter := s.shorter(steps)
+		if shorter == nil {
+			return steps
+		}
+		steps = shorter
+	}
+}
+
+// shorter returns the steps without two of them, or else without one, that separate
+// still, or nil. The last step is the one that shows the difference and stays.
+func (s *search) shorter(steps []Step) []Step {
+	last := len(steps) - 1
+	for i := range last {
+		for k := i + 1; k < last; k++ {
+			if rest := slices.Concat(steps[:i], steps[i+1:k], steps[k+1:]); s.separates(rest) {
+				return rest
 			}
 		}
 	}
-	return steps
+	for i := range last {
+		if rest := slices.Concat(steps[:i], steps[i+1:]); s.separates(rest) {
+			return rest
+		}
+	}
+	return nil
 }

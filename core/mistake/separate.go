@@ -80,19 +80,15 @@ type search struct {
 }
 
 func (s *search) run(bounds Bounds) ([]Step, error) {
-	var first node
-	for i, r := range s.rules {
-		pos, err := r.Start(s.setup)
-		if err != nil {
-			return nil, err
-		}
-		first.pos[i] = pos
+	first, err := s.begin()
+	if err != nil {
+		return nil, err
 	}
 	first.parent = -1
-	if s.opening(&first) {
+	if s.opening(first) {
 		return []Step{}, nil
 	}
-	s.nodes = append(s.nodes, first)
+	s.nodes = append(s.nodes, *first)
 	for at := 0; at < len(s.nodes); at++ {
 		if s.nodes[at].depth == bounds.Steps {
 			return nil, ErrTooFar
@@ -111,31 +107,33 @@ func (s *search) run(bounds Bounds) ([]Step, error) {
 // expand adds what follows a node, and returns the index of a node that separates,
 // or -1.
 func (s *search) expand(at int) int {
-	from := s.nodes[at]
-	if from.pos[0].Result().Over() && from.games == 0 {
-		next := node{parent: at, step: Step{Again: true}, depth: from.depth + 1, games: 1}
-		for i, r := range s.rules {
-			pos, err := r.Again(from.pos[i], s.setup)
-			if err != nil {
-				return -1
-			}
-			next.pos[i] = pos
-		}
-		if s.opening(&next) {
-			return s.keep(next)
-		}
-		s.visit(next)
+	s.moves = s.rules[0].Candidates(s.nodes[at].pos[0], s.moves[:0])
+	if found := s.follow(at, Step{Again: true}); found >= 0 {
+		return found
 	}
-	s.moves = s.rules[0].Candidates(from.pos[0], s.moves[:0])
 	for _, m := range s.moves {
-		next := node{parent: at, step: Step{Move: m}, depth: from.depth + 1, games: from.games}
-		for i, r := range s.rules {
-			next.pos[i] = from.pos[i].Clone()
-			s.facts[i] = r.Play(next.pos[i], m, s.facts[i][:0])
+		if found := s.follow(at, Step{Move: m}); found >= 0 {
+			return found
 		}
-		if s.differ(&next) {
-			return s.keep(next)
+	}
+	return -1
+}
+
+// follow adds the node that a step leads to, where it is possible, and returns its
+// index if it separates, or -1.
+func (s *search) follow(at int, step Step) int {
+	next := s.nodes[at]
+	next.parent, next.step, next.depth = at, step, next.depth+1
+	if !step.Again { // another game begins with positions of its own
+		for i, pos := range next.pos {
+			next.pos[i] = pos.Clone()
 		}
+	}
+	separates, possible := s.apply(&next, step)
+	switch {
+	case separates:
+		return s.keep(next)
+	case possible:
 		s.visit(next)
 	}
 	return -1

@@ -36,9 +36,6 @@ type answer struct {
 	text string
 }
 
-// Mark is how a player's mark is printed.
-func (b *Book) Mark(p game.Player) string { return b.marks[p] }
-
 // Answer returns what to type at a prompt that the book has a fixed answer for.
 func (b *Book) Answer(prompt string) (text string, found bool) {
 	reply := b.replies.get(prompt, func() *string {

@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"durchgang/core/game/gametest"
 	"durchgang/core/games"
 	"durchgang/core/suite"
 )
@@ -56,7 +57,7 @@ func TestStrengthOfASmallSuite(t *testing.T) {
 
 // A generated suite is strong, reads back, and needs few scripts.
 func TestGeneratedSuite(t *testing.T) {
-	s, missed, err := suite.Generate(mustRules(t, "tic-tac-toe"), func(int, int) {})
+	s, missed, err := suite.Generate(gametest.Rules(t, games.All(), "tic-tac-toe"), func(int, int) {})
 	if err != nil || len(missed) > 0 {
 		t.Fatalf("%v, missed %v", err, missed)
 	}

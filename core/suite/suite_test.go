@@ -120,15 +120,6 @@ func TestShippedTicTacToeCoversTheRules(t *testing.T) {
 	}
 }
 
-func mustRules(t *testing.T, variant string) game.Rules {
-	t.Helper()
-	r, err := games.All().Rules(variant)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r
-}
-
 func marks(view []game.Fact) []game.Player {
 	list := make([]game.Player, len(view))
 	for i, f := range view {

@@ -7,6 +7,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"strconv"
+	"strings"
 	"time"
 )
 
@@ -72,7 +73,7 @@ func (s Spec) command() (*exec.Cmd, error) {
 		"--setenv", "PATH", "/usr/bin:/bin", "--setenv", "HOME", workDir,
 		"--setenv", "LANG", "C.UTF-8", "--setenv", "TERM", "xterm")
 	for _, pair := range s.Env {
-		name, value := cutEnv(pair)
+		name, value, _ := strings.Cut(pair, "=")
 		args = append(args, "--setenv", name, value)
 	}
 	args = append(args, "--", "/usr/bin/prlimit",
@@ -97,13 +98,4 @@ func (s Spec) work() ([]string, error) {
 		args = append(args, "--ro-bind", filepath.Join(s.Dir, e.Name()), workDir+"/"+e.Name())
 	}
 	return args, nil
-}
-
-func cutEnv(pair string) (name, value string) {
-	for i := range pair {
-		if pair[i] == '=' {
-			return pair[:i], pair[i+1:]
-		}
-	}
-	return pair, ""
 }

@@ -16,11 +16,7 @@ var registry = game.NewRegistry(battleship.Battleship())
 
 func rules(t testing.TB, variant string) game.Rules {
 	t.Helper()
-	r, err := registry.Rules(variant)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r
+	return gametest.Rules(t, registry, variant)
 }
 
 const small = "rows=4,cols=4,fleet=3+2,names=big+small"

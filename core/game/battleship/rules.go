@@ -92,9 +92,6 @@ func (r *Rules) lengths() []int {
 	return list
 }
 
-// Fleet lists the ships in order.
-func (r *Rules) Fleet() []Ship { return r.fleet }
-
 // Variant implements game.Rules.
 func (r *Rules) Variant() game.Variant { return r.variant }
 
@@ -236,13 +233,13 @@ func (r *Rules) place(p *Position, m game.Move) game.Refusal {
 		return refusal
 	}
 	if p.oceans[p.turn-1].placed == len(r.fleet) {
-		p.turn = game.First + game.Second - p.turn
+		p.turn = p.turn.Opponent()
 	}
 	return game.Accepted
 }
 
 func (r *Rules) shoot(p *Position, c game.Cell, facts []game.Fact) ([]game.Fact, game.Refusal) {
-	target := game.First + game.Second - p.turn
+	target := p.turn.Opponent()
 	o := &p.oceans[target-1]
 	switch {
 	case !r.holds(c):
@@ -288,7 +285,7 @@ func (r *Rules) pass(p *Position, facts []game.Fact) []game.Fact {
 	p.taken++
 	last := r.turns
 	if r.two {
-		p.turn = game.First + game.Second - p.turn
+		p.turn = p.turn.Opponent()
 		last *= 2
 	}
 	switch {

@@ -11,6 +11,16 @@ import (
 	"durchgang/core/game"
 )
 
+// Rules returns the rules of a variant of the games under test.
+func Rules(t testing.TB, games game.Registry, variant string) game.Rules {
+	t.Helper()
+	r, err := games.Rules(variant)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return r
+}
+
 // TestRules plays this many random games, of at most this many moves.
 const (
 	playouts = 25

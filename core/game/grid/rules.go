@@ -223,7 +223,7 @@ func (r *Rules) Full(p *Position) bool { return p.Count == r.rows*r.cols }
 func (r *Rules) Decide(p *Position, wins, full bool) game.Result {
 	switch {
 	case wins && r.misere:
-		return game.Result{Outcome: game.Won, Winner: Other(p.Mover)}
+		return game.Result{Outcome: game.Won, Winner: p.Mover.Opponent()}
 	case wins:
 		return game.Result{Outcome: game.Won, Winner: p.Mover}
 	case full:
@@ -233,13 +233,10 @@ func (r *Rules) Decide(p *Position, wins, full bool) game.Result {
 }
 
 // Pass implements Steps.
-func (r *Rules) Pass(p *Position) { p.Mover = Other(p.Mover) }
+func (r *Rules) Pass(p *Position) { p.Mover = p.Mover.Opponent() }
 
 // Refused implements Steps: nothing changes.
 func (r *Rules) Refused(*Position) {}
-
-// Other is the opponent of a player.
-func Other(p game.Player) game.Player { return game.First + game.Second - p }
 
 // Run is how many marks in a line end the game.
 func (r *Rules) Run() int { return r.run }

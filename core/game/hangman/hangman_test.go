@@ -16,11 +16,7 @@ var registry = game.NewRegistry(hangman.Hangman())
 
 func rules(t testing.TB, variant string) game.Rules {
 	t.Helper()
-	r, err := registry.Rules(variant)
-	if err != nil {
-		t.Fatal(err)
-	}
-	return r
+	return gametest.Rules(t, registry, variant)
 }
 
 func TestRules(t *testing.T) {

@@ -1,0 +1,394 @@
+package mistake
+
+import (
+	"slices"
+
+	"durchgang/core/game"
+	"durchgang/core/game/grid"
+)
+
+// Each type below is the reference rules of grid games with one step changed.
+
+type overwrites struct{ *grid.Rules }
+
+func (m overwrites) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	c, refusal := m.Rules.Land(p, c)
+	if refusal == game.Taken {
+		refusal = game.Accepted
+	}
+	return c, refusal
+}
+
+type refusedPasses struct{ *grid.Rules }
+
+func (m refusedPasses) Refused(p *grid.Position) {
+	if !p.Result().Over() {
+		p.Mover = p.Mover.Opponent()
+	}
+}
+
+type refusedCounts struct{ *grid.Rules }
+
+func (m refusedCounts) Refused(p *grid.Position) { p.Count++ }
+
+func (m refusedCounts) Full(p *grid.Position) bool {
+	rows, cols := m.Shape()
+	return p.Count >= rows*cols
+}
+
+type bound struct {
+	*grid.Rules
+	row, col int16
+}
+
+func (m bound) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	rows, cols := m.Shape()
+	switch {
+	case m.row != 0 && c.Row == outside(m.row, rows):
+		c.Row = far(m.row, rows)
+	case m.col != 0 && c.Col == outside(m.col, cols):
+		c.Col = far(m.col, cols)
+	}
+	return m.Rules.Land(p, c)
+}
+
+// outside is the index just off the board on one side, far the one at its other end.
+func outside(side int16, size int) int16 {
+	if side < 0 {
+		return -1
+	}
+	return int16(size)
+}
+
+func far(side int16, size int) int16 {
+	if side < 0 {
+		return int16(size) - 1
+	}
+	return 0
+}
+
+type noAlternation struct{ *grid.Rules }
+
+func (m noAlternation) Pass(*grid.Position) {}
+
+type wrongStarter struct{ *grid.Rules }
+
+func (m wrongStarter) Begin(before *grid.Position) *grid.Position {
+	p := m.Rules.Begin(before)
+	p.Mover = p.Mover.Opponent()
+	return p
+}
+
+type shifted struct {
+	*grid.Rules
+	row, col int16
+}
+
+func (m shifted) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	return m.Rules.Land(p, game.Cell{Row: c.Row + m.row, Col: c.Col + m.col})
+}
+
+type transposed struct{ *grid.Rules }
+
+func (m transposed) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	return m.Rules.Land(p, game.Cell{Row: c.Col, Col: c.Row})
+}
+
+type flipped struct{ *grid.Rules }
+
+func (m flipped) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	rows, _ := m.Shape()
+	return m.Rules.Land(p, game.Cell{Row: int16(rows) - 1 - c.Row, Col: c.Col})
+}
+
+type sharedRows struct{ *grid.Rules }
+
+func (m sharedRows) Put(p *grid.Position, c game.Cell) {
+	m.Rules.Put(p, c)
+	rows, _ := m.Shape()
+	for row := range rows {
+		p.Set(game.Cell{Row: int16(row), Col: c.Col}, p.Mover)
+	}
+}
+
+type lineMissing struct {
+	*grid.Rules
+	blind func(c game.Cell, direction int) bool
+}
+
+func (m lineMissing) Wins(p *grid.Position, c game.Cell) bool {
+	for d, direction := range grid.Directions {
+		if !m.blind(c, d) && m.Counts(m.Length(p, c, direction)) {
+			return true
+		}
+	}
+	return false
+}
+
+type emptyLine struct{ *grid.Rules }
+
+func (m emptyLine) Wins(p *grid.Position, c game.Cell) bool {
+	return m.Rules.Wins(p, c) || anyLine(m.Rules, p, game.Nobody)
+}
+
+// anyLine reports whether equal marks of one kind stand in a line anywhere.
+func anyLine(r *grid.Rules, p *grid.Position, mark game.Player) bool {
+	rows, cols := r.Shape()
+	for row := range rows {
+		for col := range cols {
+			c := game.Cell{Row: int16(row), Col: int16(col)}
+			if p.At(c) == mark && r.Wins(p, c) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+type winsByCount struct{ *grid.Rules }
+
+func (m winsByCount) Wins(p *grid.Position, c game.Cell) bool {
+	marks := 0
+	for _, mark := range p.Marks() {
+		if mark == p.Mover {
+			marks++
+		}
+	}
+	return marks >= m.Run()
+}
+
+type wraps struct{ *grid.Rules }
+
+// Wins looks at the cells as one long row.
+func (m wraps) Wins(p *grid.Position, c game.Cell) bool {
+	if m.Rules.Wins(p, c) {
+		return true
+	}
+	run := 0
+	for _, mark := range p.Marks() {
+		if mark != p.Mover {
+			run = 0
+			continue
+		}
+		if run++; run >= m.Run() {
+			return true
+		}
+	}
+	return false
+}
+
+type oneSided struct {
+	*grid.Rules
+	sees game.Player
+}
+
+func (m oneSided) Wins(p *grid.Position, c game.Cell) bool {
+	return p.Mover == m.sees && m.Rules.Wins(p, c)
+}
+
+type overline struct{ *grid.Rules }
+
+func (m overline) Wins(p *grid.Position, c game.Cell) bool {
+	for _, d := range grid.Directions {
+		n := m.Length(p, c, d)
+		if n == m.Run() || n > m.Run() && !m.Counts(n) {
+			return true
+		}
+	}
+	return false
+}
+
+type shortRun struct {
+	*grid.Rules
+	run int
+}
+
+func (m shortRun) Wins(p *grid.Position, c game.Cell) bool {
+	return slices.ContainsFunc(grid.Directions[:], func(d [2]int) bool { return m.Length(p, c, d) >= m.run })
+}
+
+// lateCheck sees a line only after the other player's move, so that the winner is
+// the one who has not just moved, as for wrongWinner.
+type lateCheck struct{ wrongWinner }
+
+// Wins looks at the cell of the move before, which it notes.
+func (m lateCheck) Wins(p *grid.Position, c game.Cell) bool {
+	_, cols := m.Shape()
+	before := p.Note - 1
+	p.Note = int(c.Row)*cols + int(c.Col) + 1
+	return before >= 0 && m.Rules.Wins(p, game.Cell{Row: int16(before / cols), Col: int16(before % cols)})
+}
+
+type drawFirst struct{ *grid.Rules }
+
+func (m drawFirst) Decide(p *grid.Position, wins, full bool) game.Result {
+	return m.Rules.Decide(p, wins && !full, full)
+}
+
+type drawAt struct {
+	*grid.Rules
+	count int
+}
+
+func (m drawAt) Full(p *grid.Position) bool { return p.Count == m.count }
+
+type wrongWinner struct{ *grid.Rules }
+
+func (m wrongWinner) Decide(p *grid.Position, wins, full bool) game.Result {
+	result := m.Rules.Decide(p, wins, full)
+	if wins {
+		result.Winner = result.Winner.Opponent()
+	}
+	return result
+}
+
+type playsOn struct{ *grid.Rules }
+
+func (m playsOn) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	ended := p.Result()
+	if ended.Outcome == game.Won {
+		p.SetResult(game.Result{})
+	}
+	c, refusal := m.Rules.Land(p, c)
+	if refusal != game.Accepted {
+		p.SetResult(ended)
+	}
+	return c, refusal
+}
+
+type stale struct {
+	*grid.Rules
+	what string
+}
+
+func (m stale) Begin(before *grid.Position) *grid.Position {
+	p := m.Rules.Begin(before)
+	if before == nil {
+		return p
+	}
+	switch m.what {
+	case "board":
+		p.CopyMarks(before)
+	case "counter":
+		p.Count = before.Count
+	case "starter":
+		p.Mover = before.Mover
+	}
+	return p
+}
+
+func (m stale) Full(p *grid.Position) bool {
+	rows, cols := m.Shape()
+	return p.Count >= rows*cols
+}
+
+type floats struct{ *grid.Rules }
+
+func (m floats) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	landed, refusal := m.Rules.Land(p, c)
+	if refusal == game.Accepted {
+		landed.Row = 0
+	}
+	return landed, refusal
+}
+
+type upsideDown struct{ *grid.Rules }
+
+func (m upsideDown) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	if p.Result().Over() {
+		return c, game.GameOver
+	}
+	rows, _ := m.Shape()
+	for c.Row = 0; int(c.Row) < rows; c.Row++ {
+		if !m.Holds(c) {
+			return c, game.OutOfRange
+		}
+		if p.At(c) == game.Nobody {
+			return c, game.Accepted
+		}
+	}
+	return c, game.Taken
+}
+
+type lowTop struct{ *grid.Rules }
+
+func (m lowTop) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	landed, refusal := m.Rules.Land(p, c)
+	if refusal == game.Accepted && landed.Row == 0 {
+		refusal = game.Taken
+	}
+	return landed, refusal
+}
+
+type fullPasses struct{ *grid.Rules }
+
+func (m fullPasses) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	landed, refusal := m.Rules.Land(p, c)
+	if refusal == game.Taken {
+		p.Note = 1
+		refusal = game.Accepted
+	}
+	return landed, refusal
+}
+
+func (m fullPasses) Put(p *grid.Position, c game.Cell) {
+	if p.Note == 0 {
+		m.Rules.Put(p, c)
+	}
+}
+
+func (m fullPasses) Wins(p *grid.Position, c game.Cell) bool {
+	wasted := p.Note == 1
+	p.Note = 0
+	return !wasted && m.Rules.Wins(p, c)
+}
+
+type fullOverwrites struct{ *grid.Rules }
+
+func (m fullOverwrites) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	landed, refusal := m.Rules.Land(p, c)
+	if refusal == game.Taken {
+		landed.Row, refusal = 0, game.Accepted
+	}
+	return landed, refusal
+}
+
+type endOnly struct{ *grid.Rules }
+
+func (m endOnly) Wins(p *grid.Position, c game.Cell) bool {
+	return slices.ContainsFunc(grid.Directions[:], func(d [2]int) bool {
+		next := func(sign int16) bool {
+			n := game.Cell{Row: c.Row + sign*int16(d[0]), Col: c.Col + sign*int16(d[1])}
+			return m.Holds(n) && p.At(n) == p.At(c)
+		}
+		return m.Counts(m.Length(p, c, d)) && !(next(1) && next(-1))
+	})
+}
+
+type gaps struct{ *grid.Rules }
+
+func (m gaps) Wins(p *grid.Position, c game.Cell) bool {
+	rows, cols := m.Shape()
+	inRow, inCol := 0, 0
+	for col := range cols {
+		if p.At(game.Cell{Row: c.Row, Col: int16(col)}) == p.Mover {
+			inRow++
+		}
+	}
+	for row := range rows {
+		if p.At(game.Cell{Row: int16(row), Col: c.Col}) == p.Mover {
+			inCol++
+		}
+	}
+	return inRow >= m.Run() || inCol >= m.Run() || m.Rules.Wins(p, c)
+}
+
+type sidesSwapped struct{ *grid.Rules }
+
+func (m sidesSwapped) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	rows, _ := m.Shape()
+	if int(c.Col) >= rows {
+		return c, game.OutOfRange
+	}
+	return m.Rules.Land(p, c)
+}
