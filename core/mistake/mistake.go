@@ -1,15 +1,12 @@
-// Package mistake holds what students get wrong in their games: each mistake is the
-// reference rules with one part changed, so that it makes facts of its own.
+// Package mistake says what a mistake is, the reference rules with one part changed,
+// so that it makes facts of its own, and finds the moves that show the difference.
+// It knows no game; package mistakes lists the mistakes of each.
 //
-// Read Mistake first, then For, and Separate for the shortest moves that tell two
-// of them apart.
+// Read Mistake first, then Known, and Known.Separate for the shortest moves that
+// tell every two of them apart.
 package mistake
 
-import (
-	"durchgang/core/game"
-	"durchgang/core/game/grid"
-	"durchgang/core/game/hangman"
-)
+import "durchgang/core/game"
 
 // Mistake is one known misunderstanding in one variant of a game. Where a mistake
 // has a parameter, such as which line is missing, each value is a mistake of its own
@@ -22,32 +19,35 @@ type Mistake struct {
 	Rules   game.Rules
 }
 
-// For lists the mistakes that apply to a variant, in a fixed order. Rules without
-// known mistakes have none.
-func For(rules game.Rules) []Mistake {
-	switch r := rules.(type) {
-	case *grid.Rules:
-		return gridMistakes(r)
-	case *hangman.Rules:
-		return hangmanMistakes(r)
-	}
-	return nil
+// Known is what is known to go wrong in one variant.
+type Known struct {
+	Reference game.Rules
+	Mistakes  []Mistake    // in a fixed order
+	Setups    []game.Setup // on which they can show; at least one
+	Leads     []Lead       // what play at random would hardly come to
 }
 
-// Setups lists set-ups on which the mistakes of a variant can show.
-func Setups(rules game.Rules) []game.Setup {
-	if _, ok := rules.(*hangman.Rules); ok {
-		return []game.Setup{"word=eel", "word=Bb", "word=öl", "word=a-b"}
-	}
-	return []game.Setup{""}
+// Lead is a line of play that goes far.
+type Lead struct {
+	Setup game.Setup
+	Moves []game.Move
 }
 
-// Find returns the mistake of that name in a variant.
-func Find(rules game.Rules, name string) (Mistake, bool) {
-	for _, m := range For(rules) {
+// Find returns the mistake of that name.
+func (k Known) Find(name string) (Mistake, bool) {
+	for _, m := range k.Mistakes {
 		if m.Name == name {
 			return m, true
 		}
 	}
 	return Mistake{}, false
+}
+
+// Rules lists the rules of all mistakes and, as the last of them, the reference.
+func (k Known) Rules() []game.Rules {
+	list := make([]game.Rules, 0, len(k.Mistakes)+1)
+	for _, m := range k.Mistakes {
+		list = append(list, m.Rules)
+	}
+	return append(list, k.Reference)
 }

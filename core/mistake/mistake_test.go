@@ -7,127 +7,118 @@ import (
 	"testing"
 
 	"durchgang/core/game"
-	"durchgang/core/game/gametest"
-	"durchgang/core/games"
+	"durchgang/core/game/grid"
 	"durchgang/core/mistake"
 )
 
-func rules(t testing.TB, variant string) game.Rules {
+func quiet(int, int) {}
+
+func rules(t testing.TB, variant string) *grid.Rules {
 	t.Helper()
-	return gametest.Rules(t, games.All(), variant)
-}
-
-func words(r game.Rules, steps []mistake.Step) string {
-	list := make([]string, len(steps))
-	for i, s := range steps {
-		list[i] = "again"
-		if !s.Again {
-			list[i] = r.FormatMove(s.Move)
-		}
+	r, err := game.NewRegistry(grid.TicTacToe(), grid.FiveInARow()).Rules(variant)
+	if err != nil {
+		t.Fatal(err)
 	}
-	return strings.Join(list, " ")
+	return r.(*grid.Rules)
 }
 
-func TestMistakesAreDescribed(t *testing.T) {
-	for _, variant := range []string{"tic-tac-toe", "connect-four", "five-in-a-row", "tic-tac-toe:rows=1,cols=4,run=2", "hangman"} {
-		seen := map[string]bool{}
-		list := mistake.For(rules(t, variant))
-		for _, m := range list {
-			if seen[m.Name] || !strings.HasSuffix(m.Teacher, ".") || !strings.HasSuffix(m.Student, ".") || !strings.Contains(strings.ToLower(m.Student), "your program") {
-				t.Errorf("%s: %+v", variant, m)
-			}
-			seen[m.Name] = true
-			if found, ok := mistake.Find(rules(t, variant), m.Name); !ok || found.Name != m.Name {
-				t.Errorf("%s: %s is not found by its name", variant, m.Name)
-			}
-		}
-		if len(list) < 15 {
-			t.Errorf("%s has %d mistakes", variant, len(list))
-		}
+// blind never sees a line.
+type blind struct{ *grid.Rules }
+
+func (blind) Wins(*grid.Position, game.Cell) bool { return false }
+
+// stuck lets the first player move on and on.
+type stuck struct{ *grid.Rules }
+
+func (stuck) Pass(*grid.Position) {}
+
+func known(r *grid.Rules) mistake.Known {
+	return mistake.Known{
+		Reference: r,
+		Mistakes:  []mistake.Mistake{{Name: "blind", Rules: r.With(blind{r})}, {Name: "stuck", Rules: r.With(stuck{r})}},
+		Setups:    []game.Setup{""},
 	}
 }
 
-// Every mistake of tic-tac-toe is told apart from the reference by a shortest
-// sequence, of the length that its rule needs.
-func TestShortestSequencesOfTicTacToe(t *testing.T) {
-	want := map[string]int{
-		"overwrites": 2, "refused-passes-turn": 1, "refused-counts": 9, "wrong-starter": 0, "line-missing-down": 5,
-		"one-sided-check-X": 6, "one-sided-check-O": 5, "draw-before-win": 9, "draw-early": 8, "draw-never": 9,
-		"plays-on": 6, "stale-board": 6, "wins-by-count": 5, "late-check": 5, "transposed": 1,
+func TestFind(t *testing.T) {
+	k := known(rules(t, "tic-tac-toe"))
+	if m, ok := k.Find("stuck"); !ok || m.Name != "stuck" {
+		t.Errorf("found %v, %v", m, ok)
 	}
-	r := rules(t, "tic-tac-toe")
-	for _, m := range mistake.For(r) {
-		steps, exact, err := mistake.Separate(r, r, m.Rules, "", mistake.Usual)
-		if err != nil || !exact {
-			t.Errorf("%s: exact %v, %v", m.Name, exact, err)
-		}
-		if n, asked := want[m.Name]; asked && len(steps) != n {
-			t.Errorf("%s is shown by %q, %d steps, want %d", m.Name, words(r, steps), len(steps), n)
-		}
+	if _, ok := k.Find("nothing"); ok {
+		t.Error("a mistake that is not known was found")
 	}
 }
 
-// All pairs of mistakes differ somewhere, since no two are the same misunderstanding.
-func TestPairsOfTicTacToeDiffer(t *testing.T) {
-	r := rules(t, "tic-tac-toe")
-	list := mistake.For(r)
-	for i, a := range list {
-		for _, b := range list[i+1:] {
-			if _, exact, err := mistake.Separate(r, a.Rules, b.Rules, "", mistake.Usual); err != nil || !exact {
-				t.Errorf("%s and %s: exact %v, %v", a.Name, b.Name, exact, err)
-			}
-		}
+// Breadth-first search finds the shortest sequence of each pair; beyond its bounds a
+// longer one is found by playing.
+func TestSeparate(t *testing.T) {
+	tests := []struct {
+		name, variant string
+		bounds        mistake.Bounds
+		blind, pair   int // steps that show blind, and that tell blind from stuck
+		exact         bool
+	}{
+		{"within the bounds", "tic-tac-toe", mistake.Usual, 5, 1, true},
+		{"a run of two", "tic-tac-toe:run=2", mistake.Usual, 3, 1, true},
+		{"beyond the bounds", "five-in-a-row:rows=6,cols=6", mistake.Bounds{Moves: 2_000, Games: 300}, 9, 1, false},
 	}
-}
-
-// On larger boards what breadth-first search cannot reach is found by playing.
-func TestDeepMistakesAreFound(t *testing.T) {
-	r := rules(t, "connect-four")
-	atMost := map[string]int{
-		"line-missing-row-1": 30, "line-missing-up": 14, "draw-before-win": 42, "draw-early": 41, "draw-never": 42,
-		"stale-counter": 43, "plays-on": 8, "end-only": 7, "refused-counts": 42,
-	}
-	for name, most := range atMost {
-		m, _ := mistake.Find(r, name)
-		steps, _, err := mistake.Separate(r, r, m.Rules, "", mistake.Bounds{Steps: 20, Pairs: 2_000, Games: 8_000})
-		if err != nil || len(steps) > most {
-			t.Errorf("%s: %d steps, want at most %d: %v", name, len(steps), most, err)
-		}
-	}
-}
-
-// Every mistake of hangman shows on one of the set-ups, and every two differ.
-func TestHangmanMistakesDiffer(t *testing.T) {
-	r := rules(t, "hangman:lives=2")
-	list := append(mistake.For(r), mistake.Mistake{Name: "reference", Rules: r})
-	bounds := mistake.Bounds{Steps: 7, Pairs: 20_000, Games: 300}
-	for i, a := range list {
-		for _, b := range list[:i] {
-			setup, steps, _, err := mistake.SeparateAny(r, a.Rules, b.Rules, mistake.Setups(r), bounds)
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			k := known(rules(t, tt.variant))
+			settled := 0
+			table, err := k.Separate(k.Pairs(), tt.bounds, func(done, all int) {
+				if done < settled || all != 3 {
+					t.Errorf("%d of %d pairs after %d", done, all, settled)
+				}
+				settled = done
+			})
 			if err != nil {
-				t.Errorf("%s and %s: %v", b.Name, a.Name, err)
+				t.Fatal(err)
 			}
-			if a.Name == "reference" {
-				t.Logf("%s: %s, %s", b.Name, setup, words(r, steps))
+			if f := table.Between(0, 2); f.Err != nil || len(f.Steps) != tt.blind || f.Exact != tt.exact {
+				t.Errorf("blind: %d steps, exact %v, %v", len(f.Steps), f.Exact, f.Err)
 			}
-		}
+			if f := table.Between(1, 0); f.Err != nil || len(f.Steps) != tt.pair || !f.Exact {
+				t.Errorf("blind and stuck: %d steps, exact %v, %v", len(f.Steps), f.Exact, f.Err)
+			}
+		})
 	}
 }
 
 func TestTheSameRulesAreNotTwo(t *testing.T) {
-	r := rules(t, "tic-tac-toe")
-	if _, _, err := mistake.Separate(r, r, r, "", mistake.Bounds{Steps: 30, Pairs: 1_000_000}); !errors.Is(err, mistake.ErrSame) {
-		t.Errorf("error is %v", err)
+	k := known(rules(t, "tic-tac-toe:rows=2,cols=2,run=2"))
+	k.Mistakes = []mistake.Mistake{{Name: "none", Rules: k.Reference}}
+	table, err := k.Separate(k.Pairs(), mistake.Usual, quiet)
+	if err != nil || !errors.Is(table.Between(0, 1).Err, mistake.ErrSame) {
+		t.Errorf("%v, found %v", err, table.Between(0, 1))
 	}
 }
 
-func ExampleSeparate() {
-	r, err := games.All().Rules("tic-tac-toe")
+func TestBoundsThatEndTheSearch(t *testing.T) {
+	k := known(rules(t, "tic-tac-toe"))
+	table, err := k.Separate(k.Pairs(), mistake.Bounds{Moves: 20}, quiet)
+	if err != nil || !errors.Is(table.Between(0, 2).Err, mistake.ErrTooFar) {
+		t.Errorf("%v, found %v", err, table.Between(0, 2))
+	}
+}
+
+func ExampleKnown_Separate() {
+	registry := game.NewRegistry(grid.TicTacToe())
+	r, err := registry.Rules("tic-tac-toe:rows=1,cols=4,run=2")
 	if err != nil {
 		panic(err)
 	}
-	m, _ := mistake.Find(r, "line-missing-up")
-	steps, exact, err := mistake.Separate(r, r, m.Rules, "", mistake.Usual)
-	fmt.Println(words(r, steps), exact, err)
-	// Output: c1 a1 b2 b1 a3 true <nil>
+	k := known(r.(*grid.Rules))
+	table, err := k.Separate([]mistake.Pair{{A: 0, B: 2}}, mistake.Usual, quiet)
+	if err != nil {
+		panic(err)
+	}
+	found := table.Between(0, 2)
+	var words []string
+	for _, s := range found.Steps {
+		words = append(words, r.FormatMove(s.Move))
+	}
+	fmt.Println(strings.Join(words, " "), found.Exact)
+	// Output: a1 c1 b1 true
 }

@@ -7,155 +7,203 @@ import (
 	"durchgang/core/game"
 )
 
-// seek plays two games in a row at random, again and again, keeps the shortest
+// seek settles what breadth-first search left open: it follows the leads, plays two
+// games in a row at random, again and again, keeps for each pair the shortest
 // sequence that separates, and leaves out of it what is not needed. The same rules
-// give the same sequence.
-func (s *search) seek(games int) ([]Step, error) {
+// give the same sequences.
+func (s *search) seek(games int) error {
 	random := rand.New(rand.NewPCG(1, 2))
-	var best []Step
+	for _, lead := range s.known.Leads {
+		for range 8 {
+			if err := s.playout(random, lead, false); err != nil {
+				return err
+			}
+		}
+	}
 	for n := range games {
-		if steps := s.playout(random, len(best), n%4 == 3); steps != nil {
-			best = steps
+		lead := Lead{Setup: s.known.Setups[n%len(s.known.Setups)]}
+		if err := s.playout(random, lead, n%4 == 3); err != nil {
+			return err
 		}
 	}
-	if best == nil {
-		return nil, ErrTooFar
-	}
-	return s.shrink(best), nil
+	s.shrinkAll()
+	return nil
 }
 
-// begin returns the first positions; it fails when the rules refuse the set-up.
-func (s *search) begin() (*node, error) {
-	n := &node{}
-	for i, r := range s.rules {
-		pos, err := r.Start(s.setup)
-		if err != nil {
-			return nil, err
-		}
-		n.pos[i] = pos
-	}
-	return n, nil
-}
-
-// apply makes a step in place, and reports whether it separates. A second game that
-// is asked for before the first is over is not possible.
-func (s *search) apply(n *node, step Step) (separates, possible bool) {
-	if !step.Again {
-		for i, r := range s.rules {
-			s.facts[i] = r.Play(n.pos[i], step.Move, s.facts[i][:0])
-		}
-		return s.differ(n), true
-	}
-	if !n.pos[0].Result().Over() || n.games > 0 {
-		return false, false
-	}
-	n.games++
-	for i, r := range s.rules {
-		pos, err := r.Again(n.pos[i], s.setup)
-		if err != nil {
-			return false, false
-		}
-		n.pos[i] = pos
-	}
-	return s.opening(n), true
-}
-
-// playout plays at random and returns the steps up to the first difference, if they
-// are fewer than shortest, where that is not 0. Wild ones try refused moves often.
-func (s *search) playout(random *rand.Rand, shortest int, wild bool) []Step {
-	n, err := s.begin()
+// playout plays a lead's moves, with a refused one in between now and then, and at
+// random from there. Wild ones try refused moves often.
+func (s *search) playout(random *rand.Rand, lead Lead, wild bool) error {
+	j, err := s.begin(lead.Setup)
 	if err != nil {
-		return nil
+		return err
 	}
+	const most = 1000
 	var steps []Step
+	moves := lead.Moves
 	after := 0 // steps tried since a game's end
-	for shortest == 0 || len(steps)+1 < shortest {
-		over := n.pos[0].Result().Over()
-		if after += boolean(over); over && (after > 2 || n.games > 0 && after > 1) || len(steps) > 1000 {
+	for len(steps) < most {
+		over := s.over(j)
+		if over {
+			after++
+		}
+		if over && (after > 2 || j.games > 0 && after > 1) {
 			return nil
 		}
-		step := Step{Again: over && n.games == 0 && (after > 1 || random.IntN(2) == 0)}
-		if step.Again {
-			after = 0
-		} else {
-			step.Move = s.pick(n, random, wild || over)
+		step := Step{Again: over && j.games == 0 && (after > 1 || random.IntN(2) == 0)}
+		switch {
+		case step.Again:
+			after, moves = 0, lead.Moves
+		case len(moves) > 0 && random.IntN(3*len(lead.Moves)) > 0:
+			step.Move, moves = moves[0], moves[1:]
+		default:
+			step.Move = s.pick(j, random, wild || over)
 		}
-		separates, possible := s.apply(n, step)
-		if !possible {
+		if !s.apply(j, step) {
 			return nil
 		}
 		steps = append(steps, step)
-		if separates {
-			return steps
+		if s.classify(j) {
+			s.improve(lead.Setup, steps)
 		}
 	}
 	return nil
 }
 
-func boolean(b bool) int {
-	if b {
-		return 1
-	}
-	return 0
+// improve keeps the steps for the pairs that the last one separates, where nothing
+// shorter is known.
+func (s *search) improve(setup game.Setup, steps []Step) {
+	var kept []Step
+	s.each(func(i, k, at int) {
+		known := &s.table.found[at]
+		if s.class[i] == s.class[k] || known.Err == nil && len(known.Steps) <= len(steps) {
+			return
+		}
+		if kept == nil {
+			kept = slices.Clone(steps)
+		}
+		*known = Found{Setup: setup, Steps: kept}
+	})
 }
 
 // pick draws one of the moves that come to mind, a legal one unless wild.
-func (s *search) pick(n *node, random *rand.Rand, wild bool) game.Move {
-	s.moves = s.rules[0].Candidates(n.pos[0], s.moves[:0])
-	over := n.pos[0].Result().Over()
+func (s *search) pick(j *joint, random *rand.Rand, wild bool) game.Move {
+	rules, pos := s.rules[s.reference()], j.pos[s.reference()]
+	moves := rules.Candidates(pos, nil)
 	for {
-		m := s.moves[random.IntN(len(s.moves))]
-		if over || wild && random.IntN(3) == 0 {
+		m := moves[random.IntN(len(moves))]
+		if pos.Result().Over() || wild && random.IntN(3) == 0 {
 			return m
 		}
-		if _, refused := game.Refused(s.rules[0].Play(n.pos[0].Clone(), m, nil)); !refused {
+		if _, refused := game.Refused(rules.Play(pos.Clone(), m, nil)); !refused {
 			return m
 		}
 	}
 }
 
-// separates reports whether the steps are possible, separate, and do so with the
-// last one.
-func (s *search) separates(steps []Step) bool {
-	n, err := s.begin()
+// shrinkAll makes the sequences of the open pairs as short as leaving out can make
+// them. What is left for one pair is tried for all others.
+func (s *search) shrinkAll() {
+	type open struct{ i, k, at int }
+	var pairs []open
+	s.each(func(i, k, at int) {
+		if s.table.found[at].Err == nil {
+			pairs = append(pairs, open{i, k, at})
+		}
+	})
+	for _, p := range pairs {
+		f := s.table.found[p.at]
+		narrow := &search{
+			known: s.known, rules: s.rules, kinds: s.kinds, table: s.table,
+			facts: s.facts, keys: s.keys, class: s.class, alive: []int{p.i, p.k},
+		}
+		if p.k != s.reference() && p.i != s.reference() {
+			narrow.alive = append(narrow.alive, s.reference())
+		}
+		t := trial{search: narrow, a: p.i, b: p.k, setup: f.Setup}
+		s.follow(f.Setup, t.shrink(f.Steps))
+	}
+}
+
+// follow keeps a sequence, or the begin of it, for every open pair it separates.
+func (s *search) follow(setup game.Setup, steps []Step) {
+	j, err := s.begin(setup)
+	if err != nil {
+		return
+	}
+	for n, step := range steps {
+		if !s.apply(j, step) {
+			return
+		}
+		if s.classify(j) {
+			s.improve(setup, steps[:n+1])
+		}
+	}
+}
+
+// trial is a sequence that is made shorter for two rules.
+type trial struct {
+	*search
+	a, b  int
+	setup game.Setup
+}
+
+// separates reports whether the steps are possible and separate with the last one,
+// and no facts differ before. Views are compared at the end only, which is where a
+// difference is looked for; follow finds it where it shows earlier.
+func (t trial) separates(steps []Step) bool {
+	j, err := t.begin(t.setup)
 	if err != nil {
 		return false
 	}
 	for i, step := range steps {
-		separates, possible := s.apply(n, step)
-		if !possible || separates {
-			return separates && i == len(steps)-1
+		last := i == len(steps)-1
+		if !t.apply(j, step) || !last && !equal(t.facts[t.a], t.facts[t.b]) {
+			return false
 		}
 	}
-	return false
+	t.classify(j)
+	return t.class[t.a] != t.class[t.b]
 }
 
-// shrink leaves out one or two steps at a time for as long as the rest separates.
-func (s *search) shrink(steps []Step) []Step {
-	for {
-		shorter := s.shorter(steps)
-		if shorter == nil {
-			return steps
-		}
-		steps = shorter
-	}
-}
-
-// shorter returns the steps without two of them, or else without one, that separate
-// still, or nil. The last step is the one that shows the difference and stays.
-func (s *search) shorter(steps []Step) []Step {
-	last := len(steps) - 1
-	for i := range last {
-		for k := i + 1; k < last; k++ {
-			if rest := slices.Concat(steps[:i], steps[i+1:k], steps[k+1:]); s.separates(rest) {
-				return rest
+// shrink leaves out half of the steps, a quarter, and so on, and then every one or
+// two of them, for as long as the rest separates. The last step is the one that
+// shows the difference and stays.
+func (t trial) shrink(steps []Step) []Step {
+	for size := len(steps) / 2; size > 2; size /= 2 {
+		for from := 0; from+size < len(steps); {
+			if rest := slices.Concat(steps[:from], steps[from+size:]); t.separates(rest) {
+				steps = rest
+			} else {
+				from++
 			}
 		}
 	}
-	for i := range last {
-		if rest := slices.Concat(steps[:i], steps[i+1:]); s.separates(rest) {
-			return rest
+	for before := len(steps) + 1; len(steps) < before; {
+		before = len(steps)
+		steps = t.without(steps)
+	}
+	return steps
+}
+
+// without leaves out each step, and each two that stand near each other.
+func (t trial) without(steps []Step) []Step {
+	near := 16
+	if len(steps) > 60 {
+		near = 3
+	}
+	for i := 0; i < len(steps)-1; i++ {
+		if rest := slices.Concat(steps[:i], steps[i+1:]); t.separates(rest) {
+			steps = rest
+			i--
+			continue
+		}
+		for k := i + 1; k < min(len(steps)-1, i+near); k++ {
+			if rest := slices.Concat(steps[:i], steps[i+1:k], steps[k+1:]); t.separates(rest) {
+				steps = rest
+				i--
+				break
+			}
 		}
 	}
-	return nil
+	return steps
 }

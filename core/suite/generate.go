@@ -12,23 +12,28 @@ import (
 // Generate makes a small suite that shows every known mistake and tells apart every
 // two that differ: of shortest separating sequences it takes again and again the
 // one that closes most of what is open (greedy set cover). report is called with
-// how many sequences have been looked for, of how many. Mistakes for which no
-// sequence was found are left out, and named in the second result.
-func Generate(rules game.Rules, report func(done, all int)) (*Suite, []string, error) {
-	g := generator{rules: rules, mistakes: mistake.For(rules)}
-	if len(g.mistakes) == 0 {
-		return nil, nil, fmt.Errorf("no mistakes are known for %s, so no suite can be made from them", rules.Variant())
+// how many pairs are settled, of how many. Mistakes for which no sequence was found
+// are left out, and named in the second result.
+func Generate(known mistake.Known, bounds mistake.Bounds, report func(done, all int)) (*Suite, []string, error) {
+	if len(known.Mistakes) == 0 {
+		return nil, nil, fmt.Errorf("no mistakes are known for %s, so no suite can be made from them", known.Reference.Variant())
 	}
-	if err := g.candidates(report); err != nil {
+	g := generator{rules: known.Reference, mistakes: known.Mistakes, all: known.Rules()}
+	table, err := known.Separate(known.Pairs(), bounds, report)
+	if err != nil {
+		return nil, nil, err
+	}
+	if err := g.candidates(table); err != nil {
 		return nil, nil, err
 	}
 	return g.cover(), g.missed, nil
 }
 
-// generator works with the mistakes and, as the last of them, the reference.
+// generator works with the mistakes and, as the last of all, the reference.
 type generator struct {
 	rules    game.Rules
 	mistakes []mistake.Mistake
+	all      []game.Rules
 	scripts  []candidate
 	missed   []string
 }
@@ -40,34 +45,20 @@ type candidate struct {
 	traces []string
 }
 
-func (g *generator) rulesOf(i int) game.Rules {
-	if i == len(g.mistakes) {
-		return g.rules
-	}
-	return g.mistakes[i].Rules
-}
-
-// candidates looks for a sequence for each mistake and each pair that the sequences
+// candidates takes the sequence of each mistake and of each pair that the sequences
 // so far do not tell apart.
-func (g *generator) candidates(report func(done, all int)) error {
-	n := len(g.mistakes)
-	all, done := n*(n+1)/2, 0
-	for i := n; i >= 0; i-- { // the reference first: what shows a mistake often tells it from others
+func (g *generator) candidates(table *mistake.Table) error {
+	for i := len(g.mistakes); i >= 0; i-- { // the reference first: what shows a mistake often tells it from others
 		for k := range i {
-			done++
-			report(done, all)
 			if g.told(i, k) {
 				continue
 			}
-			setup, steps, _, err := mistake.SeparateAny(g.rules, g.rulesOf(i), g.rulesOf(k), mistake.Setups(g.rules), mistake.Usual)
-			switch {
-			case errors.Is(err, mistake.ErrTooFar), errors.Is(err, mistake.ErrSame):
+			found := table.Between(i, k)
+			if found.Err != nil {
 				g.missed = append(g.missed, g.name(i, k))
 				continue
-			case err != nil:
-				return err
 			}
-			if err := g.add(setup, Steps(g.rules, setup, steps)); err != nil {
+			if err := g.add(found.Setup, Steps(g.rules, found.Setup, found.Steps)); err != nil {
 				return err
 			}
 		}
@@ -92,8 +83,8 @@ func (g *generator) add(setup game.Setup, steps []Step) error {
 		steps = []Step{step}
 	}
 	c := candidate{setup: setup, steps: steps}
-	for i := range len(g.mistakes) + 1 {
-		trace, err := Trace(g.rulesOf(i), setup, steps)
+	for _, rules := range g.all {
+		trace, err := Trace(rules, setup, steps)
 		if err != nil {
 			return err
 		}

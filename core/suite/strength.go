@@ -1,8 +1,10 @@
 package suite
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"durchgang/core/game"
@@ -34,16 +36,13 @@ type Hole struct {
 	Note     string   `json:"note,omitempty"`
 }
 
-// Measure plays every script by the reference rules and by each known mistake.
-// suggest says whether scripts are looked for that would close the holes.
-func (s *Suite) Measure(suggest bool) (Strength, error) {
-	mistakes := mistake.For(s.Rules)
+// Measure plays every script by the reference rules and by each mistake known of the
+// suite's variant. suggest says whether scripts are looked for that would close the
+// holes.
+func (s *Suite) Measure(known mistake.Known, suggest bool) (Strength, error) {
+	mistakes := known.Mistakes
 	traces := make([][]string, len(mistakes)+1) // by mistake, the reference last, and script
-	for i := range traces {
-		rules := s.Rules
-		if i < len(mistakes) {
-			rules = mistakes[i].Rules
-		}
+	for i, rules := range known.Rules() {
 		for _, script := range s.Scripts {
 			trace, err := Trace(rules, script.Setup, script.Steps)
 			if err != nil {
@@ -61,44 +60,47 @@ func (s *Suite) Measure(suggest bool) (Strength, error) {
 			}
 		}
 		st.Mistakes = append(st.Mistakes, caught)
-		if len(caught.Scripts) == 0 {
-			st.Holes = append(st.Holes, s.hole(suggest, s.Rules, m.Rules, m.Name))
+	}
+	var untold []mistake.Pair
+	for _, p := range known.Pairs() {
+		if slices.Equal(traces[p.A], traces[p.B]) {
+			untold = append(untold, p)
 		}
 	}
-	for i, a := range mistakes {
-		for k, b := range mistakes[:i] {
-			if equal(traces[i], traces[k]) {
-				st.Holes = append(st.Holes, s.hole(suggest, b.Rules, a.Rules, b.Name, a.Name))
-			}
-		}
-	}
-	return st, nil
+	holes, err := closing(known, untold, suggest)
+	st.Holes = append(st.Holes, holes...)
+	return st, err
 }
 
-func equal(a, b []string) bool {
-	for i := range a {
-		if a[i] != b[i] {
-			return false
+// closing makes holes of pairs, those of the reference first.
+func closing(known mistake.Known, untold []mistake.Pair, suggest bool) ([]Hole, error) {
+	reference := len(known.Mistakes)
+	slices.SortStableFunc(untold, func(p, q mistake.Pair) int { return cmp.Compare(q.B/reference, p.B/reference) })
+	bounds := mistake.Usual
+	if !suggest || len(untold) == 0 {
+		bounds = mistake.Bounds{}
+	}
+	table, err := known.Separate(untold, bounds, func(int, int) {})
+	if err != nil {
+		return nil, err
+	}
+	holes := make([]Hole, len(untold))
+	for i, p := range untold {
+		holes[i].Mistakes = []string{known.Mistakes[p.A].Name}
+		if p.B != reference {
+			holes[i].Mistakes = append(holes[i].Mistakes, known.Mistakes[p.B].Name)
+		}
+		switch found := table.Between(p.A, p.B); {
+		case !suggest:
+		case errors.Is(found.Err, mistake.ErrSame):
+			holes[i].Note = "they differ nowhere"
+		case found.Err != nil:
+			holes[i].Note = found.Err.Error()
+		default:
+			holes[i].Setup, holes[i].Script, holes[i].Exact = string(found.Setup), Words(known.Reference, found.Setup, found.Steps), found.Exact
 		}
 	}
-	return true
-}
-
-func (s *Suite) hole(suggest bool, a, b game.Rules, names ...string) Hole {
-	h := Hole{Mistakes: names}
-	if !suggest {
-		return h
-	}
-	setup, steps, exact, err := mistake.SeparateAny(s.Rules, a, b, mistake.Setups(s.Rules), mistake.Usual)
-	switch {
-	case errors.Is(err, mistake.ErrSame):
-		h.Note = "they differ nowhere"
-	case err != nil:
-		h.Note = err.Error()
-	default:
-		h.Setup, h.Script, h.Exact = string(setup), Words(s.Rules, setup, steps), exact
-	}
-	return h
+	return holes, nil
 }
 
 // Words writes a sequence as the steps of a script.

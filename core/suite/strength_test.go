@@ -6,6 +6,8 @@ import (
 
 	"durchgang/core/game/gametest"
 	"durchgang/core/games"
+	"durchgang/core/mistake"
+	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 )
 
@@ -16,7 +18,7 @@ func TestShippedSuitesHaveNoHole(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		st, err := s.Measure(true)
+		st, err := s.Measure(mistakes.For(s.Rules), true)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -31,7 +33,7 @@ func TestStrengthOfASmallSuite(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	st, err := s.Measure(true)
+	st, err := s.Measure(mistakes.For(s.Rules), true)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -57,7 +59,7 @@ func TestStrengthOfASmallSuite(t *testing.T) {
 
 // A generated suite is strong, reads back, and needs few scripts.
 func TestGeneratedSuite(t *testing.T) {
-	s, missed, err := suite.Generate(gametest.Rules(t, games.All(), "tic-tac-toe"), func(int, int) {})
+	s, missed, err := suite.Generate(mistakes.For(gametest.Rules(t, games.All(), "tic-tac-toe")), mistake.Usual, func(int, int) {})
 	if err != nil || len(missed) > 0 {
 		t.Fatalf("%v, missed %v", err, missed)
 	}
@@ -65,7 +67,7 @@ func TestGeneratedSuite(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	st, err := again.Measure(false)
+	st, err := again.Measure(mistakes.For(again.Rules), false)
 	if err != nil || len(st.Holes) > 0 {
 		t.Errorf("%v, holes %v", err, st.Holes)
 	}

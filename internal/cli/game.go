@@ -15,7 +15,7 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/games"
-	"durchgang/core/mistake"
+	"durchgang/core/mistakes"
 )
 
 func gameCommand(o *options) *cobra.Command {
@@ -57,7 +57,7 @@ func gameShowCommand(o *options) *cobra.Command {
 			all := games.All().Games()
 			d := all[slices.IndexFunc(all, func(d game.Definition) bool { return d.Name == rules.Variant().Game() })]
 			shown := shownGame{Definition: d, Mistakes: []shownMistake{}}
-			for _, m := range mistake.For(rules) {
+			for _, m := range mistakes.For(rules).Mistakes {
 				shown.Mistakes = append(shown.Mistakes, shownMistake{m.Name, m.Teacher})
 			}
 			return o.answer(c, shown, nil, func(w io.Writer) { printGame(w, shown) })

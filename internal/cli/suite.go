@@ -12,6 +12,8 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/games"
+	"durchgang/core/mistake"
+	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 )
 
@@ -132,7 +134,7 @@ which a suite ships.`,
 			if err != nil {
 				return err
 			}
-			st, err := s.Measure(true)
+			st, err := s.Measure(mistakes.For(s.Rules), true)
 			if err != nil {
 				return err
 			}
@@ -189,7 +191,7 @@ two that differ. It has one criterion; give its scripts the criteria of your own
 				defer bar.Finish()
 				progress = func(done, all int) { bar.ChangeMax(all); _ = bar.Set(done) }
 			}
-			s, missed, err := suite.Generate(rules, progress)
+			s, missed, err := suite.Generate(mistakes.For(rules), mistake.Usual, progress)
 			if err != nil {
 				return &exitError{exitInput, err}
 			}

@@ -1,4 +1,4 @@
-package mistake
+package mistakes
 
 import (
 	"strings"
@@ -7,12 +7,19 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/game/hangman"
+	"durchgang/core/mistake"
 )
 
-func hangmanMistakes(r *hangman.Rules) []Mistake {
-	var list []Mistake
+// hangmanSetups are words on which the mistakes show: with equal letters, capitals, a
+// letter outside ASCII, and a sign.
+func hangmanSetups(*hangman.Rules) []game.Setup {
+	return []game.Setup{"word=eel", "word=Bb", "word=öl", "word=a-b"}
+}
+
+func hangmanMistakes(r *hangman.Rules) []mistake.Mistake {
+	var l list
 	add := func(family, name, teacher, student string, change func(*hangman.Rules) hangman.Steps) {
-		list = append(list, Mistake{name, family, teacher, student, r.With(change)})
+		l.family(family, name, teacher, student, r.With(change))
 	}
 	one := func(name, teacher, student string, change func(*hangman.Rules) hangman.Steps) {
 		add(name, name, teacher, student, change)
@@ -50,9 +57,9 @@ func hangmanMistakes(r *hangman.Rules) []Mistake {
 		add("stale-restart", "stale-"+what, "The "+what+" survive into the next game.",
 			"In your program something of one game is left in the next.", func(r *hangman.Rules) hangman.Steps { return staleWord{r, what} })
 	}
-	return append(list,
-		Mistake{"leaks-word", "leaks-word", "The word is on the screen before the end.", "Your program shows the word too early.", leaksWord{r}},
-		Mistake{"never-told", "never-told", "The word is not told after a loss.", "Your program does not tell the word at the end.", neverTold{r}})
+	l.add("leaks-word", "The word is on the screen before the end.", "Your program shows the word too early.", leaksWord{r})
+	l.add("never-told", "The word is not told after a loss.", "Your program does not tell the word at the end.", neverTold{r})
+	return l
 }
 
 type firstOnly struct{ *hangman.Rules }

@@ -1,4 +1,4 @@
-package mistake
+package mistakes
 
 import (
 	"slices"

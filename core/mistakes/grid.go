@@ -1,27 +1,28 @@
-package mistake
+package mistakes
 
 import (
 	"fmt"
 
 	"durchgang/core/game"
 	"durchgang/core/game/grid"
+	"durchgang/core/mistake"
 )
 
 // gridList collects the mistakes of one grid variant.
 type gridList struct {
 	r    *grid.Rules
-	list []Mistake
+	list list
 }
 
 func (g *gridList) add(name, teacher, student string, steps grid.Steps) {
-	g.family(name, name, teacher, student, steps)
+	g.list.add(name, teacher, student, g.r.With(steps))
 }
 
 func (g *gridList) family(family, name, teacher, student string, steps grid.Steps) {
-	g.list = append(g.list, Mistake{name, family, teacher, student, g.r.With(steps)})
+	g.list.family(family, name, teacher, student, g.r.With(steps))
 }
 
-func gridMistakes(r *grid.Rules) []Mistake {
+func gridMistakes(r *grid.Rules) []mistake.Mistake {
 	g := &gridList{r: r}
 	g.refusals()
 	g.turns()

@@ -1,0 +1,37 @@
+// Package mistakes lists what students get wrong in each game: a file for the list
+// of a game, and where there are many, one for the steps that they change.
+//
+// Read For first, then one of the lists.
+package mistakes
+
+import (
+	"durchgang/core/game"
+	"durchgang/core/game/grid"
+	"durchgang/core/game/hangman"
+	"durchgang/core/mistake"
+)
+
+// For returns the mistakes that apply to a variant. Rules without known mistakes
+// have none.
+func For(rules game.Rules) mistake.Known {
+	known := mistake.Known{Reference: rules, Setups: []game.Setup{""}}
+	switch r := rules.(type) {
+	case *grid.Rules:
+		known.Mistakes, known.Leads = gridMistakes(r), gridLeads(r)
+	case *hangman.Rules:
+		known.Mistakes, known.Setups = hangmanMistakes(r), hangmanSetups(r)
+	}
+	return known
+}
+
+// list collects the mistakes of a variant.
+type list []mistake.Mistake
+
+// add adds a mistake that is a family of its own.
+func (l *list) add(name, teacher, student string, rules game.Rules) {
+	l.family(name, name, teacher, student, rules)
+}
+
+func (l *list) family(family, name, teacher, student string, rules game.Rules) {
+	*l = append(*l, mistake.Mistake{Name: name, Family: family, Teacher: teacher, Student: student, Rules: rules})
+}
