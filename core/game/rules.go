@@ -2,6 +2,7 @@ package game
 
 import (
 	"fmt"
+	"math/rand/v2"
 	"slices"
 	"strings"
 )
@@ -14,6 +15,8 @@ type Rules interface {
 	// Start returns the position before the first move. It fails when the set-up
 	// does not fit the variant.
 	Start(Setup) (Position, error)
+	// Deal draws a set-up at random; it is empty where a game takes none.
+	Deal(*rand.Rand) Setup
 	// Again returns the position that begins another game after p.
 	Again(p Position, s Setup) (Position, error)
 	// Play makes the move for the player whose turn it is, changes p, and appends
@@ -54,7 +57,9 @@ type Position interface {
 	Result() Result
 	Clone() Position
 	// AppendKey appends a key that two positions of the same rules share only
-	// when no later move can tell them apart.
+	// when they show the same to every viewer and no later move can tell them apart.
+	// Of rules that differ in their steps alone, positions with equal keys show the
+	// same as well.
 	AppendKey([]byte) []byte
 }
 

@@ -40,16 +40,17 @@ func (s *search) playout(random *rand.Rand, lead Lead, wild bool) error {
 	const most = 1000
 	var steps []Step
 	moves := lead.Moves
-	after := 0 // steps tried since a game's end
+	linger := random.IntN(4) // moves to try after a game's end
+	after := 0               // of them tried
 	for len(steps) < most {
 		over := s.over(j)
 		if over {
 			after++
 		}
-		if over && (after > 2 || j.games > 0 && after > 1) {
+		if after > linger && j.games > 0 {
 			return nil
 		}
-		step := Step{Again: over && j.games == 0 && (after > 1 || random.IntN(2) == 0)}
+		step := Step{Again: after > linger}
 		switch {
 		case step.Again:
 			after, moves = 0, lead.Moves

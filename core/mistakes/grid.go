@@ -47,25 +47,15 @@ func (g *gridList) refusals() {
 		"After a move that is not allowed, your program lets the other player move.", refusedPasses{r})
 	g.add("refused-counts", "A refused move still counts as a move, so a draw comes early.",
 		"Your program counts moves that it has refused.", refusedCounts{r})
-	g.bound("bound-low-col", -1, 0)
-	g.bound("bound-high-col", 1, 0)
-	if !r.Gravity() {
-		g.bound("bound-low-row", 0, -1)
-		g.bound("bound-high-row", 0, 1)
-	}
+	rows, cols := r.Shape()
+	g.lands("bound", offBoards(rows, cols, !r.Gravity())...)
 }
 
-func (g *gridList) bound(name string, col, row int16) {
-	side, far := "before the first", "last"
-	if row+col > 0 {
-		side, far = "after the last", "first"
+// lands adds mistakes in which cell a move is taken for.
+func (g *gridList) lands(family string, places ...place) {
+	for _, p := range places {
+		g.family(family, p.name, p.teacher, p.student, landsAt{g.r, p.move})
 	}
-	axis := "column"
-	if row != 0 {
-		axis = "row"
-	}
-	g.family("bound", name, fmt.Sprintf("The %s %s is accepted and means the %s one.", axis, side, far),
-		fmt.Sprintf("Your program accepts a %s that is not on the board.", axis), bound{g.r, row, col})
 }
 
 // turns are mistakes in whose turn it is.
@@ -79,16 +69,13 @@ func (g *gridList) turns() {
 func (g *gridList) places() {
 	r := g.r
 	rows, _ := r.Shape()
-	g.add("base-col", "Columns are counted from one where the program counts from zero: each mark lands one column further.",
-		"Your program counts the columns from another number than it says.", shifted{r, 0, 1})
+	g.lands("base", shifts(!r.Gravity())...)
 	if r.Gravity() {
 		return
 	}
-	g.add("base", "Rows and columns are counted from one where the program counts from zero: each mark lands one further.",
-		"Your program counts rows and columns from another number than it says.", shifted{r, 1, 1})
-	g.add("transposed", "Row and column are swapped.", "Your program takes the row for the column.", transposed{r})
+	g.lands("transposed", swapped())
 	if rows > 1 {
-		g.add("flipped", "The first row is the bottom one.", "Your program counts the rows from the other end.", flipped{r})
+		g.lands("flipped", upsideDown(rows))
 		g.add("same-row-twice", "The rows share their storage, so a mark appears in every row.",
 			"In your program a mark in one row appears in the other rows too.", sharedRows{r})
 	}
@@ -173,7 +160,7 @@ func (g *gridList) gravity() {
 	rows, cols := r.Shape()
 	g.add("floats", "Marks do not fall: they stay in the first row.", "In your program marks do not fall.", floats{r})
 	if rows > 1 {
-		g.add("upside-down", "Marks fall upwards.", "In your program marks fall the wrong way.", upsideDown{r})
+		g.add("upside-down", "Marks fall upwards.", "In your program marks fall the wrong way.", rises{r})
 		g.add("top-row-unusable", "The top row is never used: a column is full one mark early.",
 			"Your program refuses a column that still has room.", lowTop{r})
 	}

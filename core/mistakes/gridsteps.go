@@ -36,35 +36,13 @@ func (m refusedCounts) Full(p *grid.Position) bool {
 	return p.Count >= rows*cols
 }
 
-type bound struct {
+type landsAt struct {
 	*grid.Rules
-	row, col int16
+	move func(game.Cell) game.Cell
 }
 
-func (m bound) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
-	rows, cols := m.Shape()
-	switch {
-	case m.row != 0 && c.Row == outside(m.row, rows):
-		c.Row = far(m.row, rows)
-	case m.col != 0 && c.Col == outside(m.col, cols):
-		c.Col = far(m.col, cols)
-	}
-	return m.Rules.Land(p, c)
-}
-
-// outside is the index just off the board on one side, far the one at its other end.
-func outside(side int16, size int) int16 {
-	if side < 0 {
-		return -1
-	}
-	return int16(size)
-}
-
-func far(side int16, size int) int16 {
-	if side < 0 {
-		return int16(size) - 1
-	}
-	return 0
+func (m landsAt) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	return m.Rules.Land(p, m.move(c))
 }
 
 type noAlternation struct{ *grid.Rules }
@@ -77,28 +55,6 @@ func (m wrongStarter) Begin(before *grid.Position) *grid.Position {
 	p := m.Rules.Begin(before)
 	p.Mover = p.Mover.Opponent()
 	return p
-}
-
-type shifted struct {
-	*grid.Rules
-	row, col int16
-}
-
-func (m shifted) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
-	return m.Rules.Land(p, game.Cell{Row: c.Row + m.row, Col: c.Col + m.col})
-}
-
-type transposed struct{ *grid.Rules }
-
-func (m transposed) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
-	return m.Rules.Land(p, game.Cell{Row: c.Col, Col: c.Row})
-}
-
-type flipped struct{ *grid.Rules }
-
-func (m flipped) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
-	rows, _ := m.Shape()
-	return m.Rules.Land(p, game.Cell{Row: int16(rows) - 1 - c.Row, Col: c.Col})
 }
 
 type sharedRows struct{ *grid.Rules }
@@ -292,9 +248,9 @@ func (m floats) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
 	return landed, refusal
 }
 
-type upsideDown struct{ *grid.Rules }
+type rises struct{ *grid.Rules }
 
-func (m upsideDown) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+func (m rises) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
 	if p.Result().Over() {
 		return c, game.GameOver
 	}

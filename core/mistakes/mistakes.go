@@ -6,6 +6,8 @@ package mistakes
 
 import (
 	"durchgang/core/game"
+	"durchgang/core/game/battleship"
+	"durchgang/core/game/blackjack"
 	"durchgang/core/game/grid"
 	"durchgang/core/game/hangman"
 	"durchgang/core/mistake"
@@ -20,6 +22,11 @@ func For(rules game.Rules) mistake.Known {
 		known.Mistakes, known.Leads = gridMistakes(r), gridLeads(r)
 	case *hangman.Rules:
 		known.Mistakes, known.Setups = hangmanMistakes(r), hangmanSetups(r)
+	case *battleship.Rules:
+		known.Mistakes, known.Setups = battleshipMistakes(r), battleshipSetups(r)
+		known.Leads = battleshipLeads(r, known.Setups)
+	case *blackjack.Rules:
+		known.Mistakes, known.Setups = blackjackMistakes(r), blackjackSetups(r)
 	}
 	return known
 }

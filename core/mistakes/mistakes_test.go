@@ -29,7 +29,7 @@ func words(r game.Rules, steps []mistake.Step) string {
 }
 
 func TestMistakesAreDescribed(t *testing.T) {
-	for _, variant := range []string{"tic-tac-toe", "connect-four", "five-in-a-row", "tic-tac-toe:rows=1,cols=4,run=2", "hangman"} {
+	for _, variant := range []string{"tic-tac-toe", "connect-four", "five-in-a-row", "tic-tac-toe:rows=1,cols=4,run=2", "hangman", "battleship"} {
 		seen := map[string]bool{}
 		k := known(t, variant)
 		for _, m := range k.Mistakes {

@@ -1,6 +1,10 @@
 package battleship
 
-import "math/bits"
+import (
+	"math/bits"
+
+	"durchgang/core/game"
+)
 
 // Placements are counted and decided with boards as sets of bits. A row takes one
 // bit more than it has cells, which is never free, so that no ship runs over an
@@ -17,14 +21,21 @@ type search struct {
 	lengths    []int
 	n          int      // words in use
 	berths     [][]spot // by ship
+	laid       []Berth  // by ship, where arrange has put it
 	all        set      // the cells of the board
 }
 
 // spot is a way to place a ship: its cells, and those that it takes from others.
-type spot struct{ cells, blocks set }
+type spot struct {
+	berth         Berth
+	cells, blocks set
+}
 
 func newSearch(rows, cols int, lengths []int, touching bool) *search {
-	s := &search{rows: rows, cols: cols, lengths: lengths, touching: touching, n: (rows*(cols+1) + 63) / 64}
+	s := &search{
+		rows: rows, cols: cols, touching: touching, lengths: lengths,
+		n: (rows*(cols+1) + 63) / 64, laid: make([]Berth, len(lengths)),
+	}
 	for row := range rows {
 		for col := range cols {
 			s.all.add(s.bit(row, col))
@@ -59,7 +70,7 @@ func (s *search) spots(length int) []spot {
 
 // spot is the ship that covers height × width cells from its top left one.
 func (s *search) spot(row, col, height, width int) spot {
-	var p spot
+	p := spot{berth: Berth{game.Cell{Row: int16(row), Col: int16(col)}, height > 1}}
 	for r := max(row-1, 0); r < min(row+height+1, s.rows); r++ {
 		for c := max(col-1, 0); c < min(col+width+1, s.cols); c++ {
 			inside := r >= row && r < row+height && c >= col && c < col+width
@@ -91,8 +102,9 @@ func (s *search) with(taken *set, p *spot) set {
 	return next
 }
 
-// exists reports whether the ships from the one of that index on can be placed.
-func (s *search) exists(ship int, taken *set) bool {
+// arrange places the ships from the one of that index on, and reports whether there
+// is a way.
+func (s *search) arrange(ship int, taken *set) bool {
 	if ship == len(s.lengths) {
 		return true
 	}
@@ -101,7 +113,8 @@ func (s *search) exists(ship int, taken *set) bool {
 		if !s.free(taken, p) {
 			continue
 		}
-		if next := s.with(taken, p); s.exists(ship+1, &next) {
+		s.laid[ship] = p.berth
+		if next := s.with(taken, p); s.arrange(ship+1, &next) {
 			return true
 		}
 	}
@@ -180,7 +193,7 @@ func fits(rows, cols int, lengths []int, touching bool) bool {
 		return false
 	}
 	var none set
-	return newSearch(rows, cols, lengths, touching).exists(0, &none)
+	return newSearch(rows, cols, lengths, touching).arrange(0, &none)
 }
 
 // CountPlacements counts the ways to place ships of these lengths on a board of rows ×

@@ -97,13 +97,13 @@ func fleet(lengths, names string) ([]Ship, error) {
 	return ships, nil
 }
 
-// berth is where a ship lies: from its cell to the right, or down.
-type berth struct {
-	cell game.Cell
-	down bool
+// Berth is where a ship lies: from its cell to the right, or down.
+type Berth struct {
+	Cell game.Cell
+	Down bool
 }
 
-func parseBerth(text string) (berth, error) {
+func parseBerth(text string) (Berth, error) {
 	head, across := strings.CutSuffix(text, ">")
 	down := false
 	if !across {
@@ -111,24 +111,24 @@ func parseBerth(text string) (berth, error) {
 	}
 	c, err := game.ParseCell(head)
 	if err != nil || across == down {
-		return berth{}, fmt.Errorf("%q: a ship is placed as b3> (to the right) or b3v (down)", text)
+		return Berth{}, fmt.Errorf("%q: a ship is placed as b3> (to the right) or b3v (down)", text)
 	}
-	return berth{c, down}, nil
+	return Berth{c, down}, nil
 }
 
-func (b berth) String() string {
-	if b.down {
-		return b.cell.String() + "v"
+func (b Berth) String() string {
+	if b.Down {
+		return b.Cell.String() + "v"
 	}
-	return b.cell.String() + ">"
+	return b.Cell.String() + ">"
 }
 
-// cells lists the cells of a ship of that length.
-func (b berth) cells(length int) []game.Cell {
+// Cells lists the cells of a ship of that length.
+func (b Berth) Cells(length int) []game.Cell {
 	list := make([]game.Cell, length)
 	for i := range list {
-		list[i] = b.cell
-		if b.down {
+		list[i] = b.Cell
+		if b.Down {
 			list[i].Row += int16(i)
 		} else {
 			list[i].Col += int16(i)

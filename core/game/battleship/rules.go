@@ -7,6 +7,7 @@ package battleship
 
 import (
 	"fmt"
+	"math/rand/v2"
 	"strings"
 
 	"durchgang/core/game"
@@ -37,6 +38,43 @@ type Rules struct {
 	shots      int    // a turn
 	named      bool   // a hit tells the ship
 	turns      int    // of each player until the game ends; 0 without a limit
+	steps      Steps
+}
+
+// Steps are the parts of a game, each of which a mistake may get wrong. Rules has
+// the right ones. Ships are counted from 1, in the fleet's order.
+type Steps interface {
+	// Cover returns the cells that a ship covers at a berth.
+	Cover(ship int, b Berth) []game.Cell
+	// Forbid says why the next ship cannot lie on these cells, or accepts it.
+	Forbid(o *Ocean, b Berth, cells []game.Cell) game.Refusal
+	// Ready reports whether a player's ships are placed.
+	Ready(o *Ocean) bool
+	// Aim returns the cell that a shot at c is taken for.
+	Aim(c game.Cell) game.Cell
+	// Refuse says why a shot is refused, or accepts it.
+	Refuse(o *Ocean, c game.Cell) game.Refusal
+	// Mark keeps a shot in mind and returns the ship that it hits, or 0.
+	Mark(o *Ocean, c game.Cell) int
+	// Sinks returns the ship that is told to be sunk after a shot that hit a ship
+	// or, with 0, none; 0 tells of no ship.
+	Sinks(o *Ocean, hit int) int
+	// Name is what a ship is called.
+	Name(ship int) string
+	// Beaten reports whether the fleet is sunk.
+	Beaten(o *Ocean) bool
+	// Winner is who has won when the shooter has sunk the fleet.
+	Winner(shooter game.Player) game.Player
+	// Late reports whether the turns are used up.
+	Late(p *Position) bool
+}
+
+// With returns the same rules with other steps, which change makes from the rules
+// that will use them: a step that is not changed then uses those that are.
+func (r *Rules) With(change func(*Rules) Steps) *Rules {
+	changed := *r
+	changed.steps = change(&changed)
+	return &changed
 }
 
 // Battleship is the registry's entry.
@@ -81,6 +119,7 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 	if r.byHand && !r.two {
 		return nil, fail("placing", fmt.Errorf("%w: one player shoots at a given fleet", game.ErrBounds))
 	}
+	r.steps = r
 	return r, nil
 }
 
@@ -129,9 +168,9 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	if err != nil {
 		return nil, err
 	}
-	p := &Position{rules: r, turn: game.First, shots: r.shots}
-	for i := range p.oceans {
-		p.oceans[i] = ocean{ships: make([]uint8, r.rows*r.cols), shot: make([]bool, r.rows*r.cols)}
+	p := &Position{Mover: game.First, Shots: r.shots}
+	for i := range p.Oceans {
+		p.Oceans[i] = r.ocean()
 	}
 	for player, name := range names {
 		if err := r.settle(p, player, fields[name]); err != nil {
@@ -141,34 +180,76 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	return p, nil
 }
 
-// settle places a whole fleet.
+// Deal implements game.Rules: each fleet lies anywhere it may.
+func (r *Rules) Deal(random *rand.Rand) game.Setup {
+	switch {
+	case r.byHand:
+		return ""
+	case r.two:
+		return game.Setup("first=" + r.arrange(random) + ";second=" + r.arrange(random))
+	}
+	return game.Setup("fleet=" + r.arrange(random))
+}
+
+// Berths draws where the ships of a fleet may lie.
+func (r *Rules) Berths(random *rand.Rand) []Berth {
+	s := newSearch(r.rows, r.cols, r.lengths(), r.touching)
+	for _, spots := range s.berths {
+		random.Shuffle(len(spots), func(i, k int) { spots[i], spots[k] = spots[k], spots[i] })
+	}
+	var none set
+	s.arrange(0, &none) // there is a way, since fits was asked when the rules were made
+	return s.laid
+}
+
+func (r *Rules) arrange(random *rand.Rand) string {
+	var berths []string
+	for _, b := range r.Berths(random) {
+		berths = append(berths, b.String())
+	}
+	return strings.Join(berths, ",")
+}
+
+func (r *Rules) ocean() Ocean {
+	return Ocean{Ships: make([]uint8, r.rows*r.cols), Shot: make([]bool, r.rows*r.cols)}
+}
+
+// settle places a whole fleet, which is checked by the right rules whatever the
+// steps make of it.
 func (r *Rules) settle(p *Position, player game.Player, text string) error {
 	berths := strings.Split(text, ",")
 	if len(berths) != len(r.fleet) || text == "" {
 		return fmt.Errorf("%w; there are %d", ErrShips, len(r.fleet))
 	}
 	reasons := map[game.Refusal]error{OffBoard: ErrOffBoard, Overlaps: ErrOverlap, Touches: ErrTouches}
+	right := r.ocean()
 	for i, text := range berths {
 		b, err := parseBerth(strings.TrimSpace(text))
 		if err != nil {
 			return err
 		}
-		if refusal := r.berth(p, player, b); refusal != game.Accepted {
+		cells := r.Cover(i+1, b)
+		if refusal := r.Forbid(&right, b, cells); refusal != game.Accepted {
 			return fmt.Errorf("the %s at %s: %w", r.fleet[i].Name, b, reasons[refusal])
 		}
+		r.lay(&right, cells)
+		r.lay(&p.Oceans[player-1], r.steps.Cover(i+1, b))
 	}
 	return nil
 }
 
-// berth places the next ship of a player, or says why it cannot lie there.
-func (r *Rules) berth(p *Position, player game.Player, b berth) game.Refusal {
-	o := &p.oceans[player-1]
-	cells := b.cells(r.fleet[o.placed].Length)
-	if !r.holds(cells[0]) || !r.holds(cells[len(cells)-1]) {
-		return OffBoard
+// Cover implements Steps.
+func (r *Rules) Cover(ship int, b Berth) []game.Cell { return b.Cells(r.fleet[ship-1].Length) }
+
+// Forbid implements Steps.
+func (r *Rules) Forbid(o *Ocean, _ Berth, cells []game.Cell) game.Refusal {
+	for _, c := range cells {
+		if !r.Holds(c) {
+			return OffBoard
+		}
 	}
 	for _, c := range cells {
-		if o.ships[r.index(c)] != 0 {
+		if o.Ships[r.Index(c)] != 0 {
 			return Overlaps
 		}
 	}
@@ -177,18 +258,24 @@ func (r *Rules) berth(p *Position, player game.Player, b berth) game.Refusal {
 			return Touches
 		}
 	}
-	o.placed++
-	for _, c := range cells {
-		o.ships[r.index(c)] = uint8(o.placed)
-	}
 	return game.Accepted
 }
 
+// lay puts the next ship on cells, as far as they are on the board.
+func (r *Rules) lay(o *Ocean, cells []game.Cell) {
+	o.Placed++
+	for _, c := range cells {
+		if r.Holds(c) {
+			o.Ships[r.Index(c)] = uint8(o.Placed)
+		}
+	}
+}
+
 // neighbour reports whether a ship lies on one of the eight cells around c.
-func (r *Rules) neighbour(o *ocean, c game.Cell) bool {
+func (r *Rules) neighbour(o *Ocean, c game.Cell) bool {
 	for row := c.Row - 1; row <= c.Row+1; row++ {
 		for col := c.Col - 1; col <= c.Col+1; col++ {
-			if next := (game.Cell{Row: row, Col: col}); r.holds(next) && o.ships[r.index(next)] != 0 {
+			if next := (game.Cell{Row: row, Col: col}); r.Holds(next) && o.Ships[r.Index(next)] != 0 {
 				return true
 			}
 		}
@@ -196,14 +283,24 @@ func (r *Rules) neighbour(o *ocean, c game.Cell) bool {
 	return false
 }
 
-func (r *Rules) holds(c game.Cell) bool {
+// Ready implements Steps.
+func (r *Rules) Ready(o *Ocean) bool { return o.Placed == len(r.fleet) }
+
+// Holds reports whether a cell is on the board.
+func (r *Rules) Holds(c game.Cell) bool {
 	return c.Row >= 0 && int(c.Row) < r.rows && c.Col >= 0 && int(c.Col) < r.cols
 }
 
-func (r *Rules) index(c game.Cell) int { return int(c.Row)*r.cols + int(c.Col) }
+// Index is the place of a cell in an Ocean.
+func (r *Rules) Index(c game.Cell) int { return int(c.Row)*r.cols + int(c.Col) }
 
 // Again implements game.Rules: nothing of the game before matters.
 func (r *Rules) Again(_ game.Position, s game.Setup) (game.Position, error) { return r.Start(s) }
+
+// placing reports whether ships are still to be placed.
+func (r *Rules) placing(p *Position) bool {
+	return r.byHand && !r.steps.Ready(&p.Oceans[1])
+}
 
 // Play implements game.Rules.
 func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.Fact {
@@ -212,10 +309,10 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 	switch {
 	case p.result.Over():
 		refusal = game.GameOver
-	case (m.Verb == Place) != p.placing():
+	case (m.Verb == Place) != r.placing(p):
 		refusal = NotNow
 	case m.Verb == Place:
-		refusal = r.place(p, m)
+		refusal = r.place(p, Berth{m.Cell, m.Text == "v"})
 	default:
 		facts, refusal = r.shoot(p, m.Cell, facts)
 	}
@@ -225,71 +322,140 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 	if p.result.Over() {
 		return facts
 	}
-	return append(facts, game.Fact{Kind: game.FactTurn, Player: p.turn})
+	return append(facts, game.Fact{Kind: game.FactTurn, Player: p.Mover})
 }
 
-func (r *Rules) place(p *Position, m game.Move) game.Refusal {
-	if refusal := r.berth(p, p.turn, berth{m.Cell, m.Text == "v"}); refusal != game.Accepted {
+func (r *Rules) place(p *Position, b Berth) game.Refusal {
+	o := &p.Oceans[p.Mover-1]
+	cells := r.steps.Cover(o.Placed+1, b)
+	if refusal := r.steps.Forbid(o, b, cells); refusal != game.Accepted {
 		return refusal
 	}
-	if p.oceans[p.turn-1].placed == len(r.fleet) {
-		p.turn = p.turn.Opponent()
+	r.lay(o, cells)
+	if r.steps.Ready(o) {
+		p.Mover = p.Mover.Opponent()
 	}
 	return game.Accepted
 }
 
-func (r *Rules) shoot(p *Position, c game.Cell, facts []game.Fact) ([]game.Fact, game.Refusal) {
-	target := p.turn.Opponent()
-	o := &p.oceans[target-1]
-	switch {
-	case !r.holds(c):
-		return facts, game.OutOfRange
-	case o.shot[r.index(c)] && r.repeat == "refused":
-		return facts, Repeated
+func (r *Rules) shoot(p *Position, named game.Cell, facts []game.Fact) ([]game.Fact, game.Refusal) {
+	target := p.Mover.Opponent()
+	o := &p.Oceans[target-1]
+	c := r.steps.Aim(named)
+	if refusal := r.steps.Refuse(o, c); refusal != game.Accepted {
+		return facts, refusal
 	}
-	i := r.index(c)
-	o.shot[i] = true
-	if ship := o.ships[i]; ship == 0 {
-		facts = append(facts, game.Fact{Kind: game.FactMiss, Player: target, Cell: c})
+	ship := r.steps.Mark(o, c)
+	if ship == 0 {
+		facts = append(facts, game.Fact{Kind: game.FactMiss, Player: target, Cell: named})
 	} else {
-		facts = append(facts, r.hit(o, target, c, ship)...)
+		hit := game.Fact{Kind: game.FactHit, Player: target, Cell: named}
+		if r.named {
+			hit.Text = r.steps.Name(ship)
+		}
+		facts = append(facts, hit)
 	}
-	if o.sunk() == len(r.fleet) {
-		p.result = game.Result{Outcome: game.Won, Winner: p.turn}
-		return append(facts, game.Fact{Kind: game.FactWon, Player: p.turn}), game.Accepted
+	if sunk := r.steps.Sinks(o, ship); sunk != 0 {
+		facts = append(facts, game.Fact{Kind: game.FactSunk, Player: target, Text: r.steps.Name(sunk)})
+	}
+	if r.steps.Beaten(o) {
+		p.result = game.Result{Outcome: game.Won, Winner: r.steps.Winner(p.Mover)}
+		return append(facts, game.Fact{Kind: game.FactWon, Player: p.result.Winner}), game.Accepted
 	}
 	return r.pass(p, facts), game.Accepted
 }
 
-func (r *Rules) hit(o *ocean, target game.Player, c game.Cell, ship uint8) []game.Fact {
-	hit := game.Fact{Kind: game.FactHit, Player: target, Cell: c}
-	name := r.fleet[ship-1].Name
-	if r.named {
-		hit.Text = name
+// Aim implements Steps.
+func (r *Rules) Aim(c game.Cell) game.Cell { return c }
+
+// Refuse implements Steps.
+func (r *Rules) Refuse(o *Ocean, c game.Cell) game.Refusal {
+	switch {
+	case !r.Holds(c):
+		return game.OutOfRange
+	case o.Shot[r.Index(c)] && r.repeat == "refused":
+		return Repeated
 	}
-	if o.afloat(ship) {
-		return []game.Fact{hit}
-	}
-	return []game.Fact{hit, {Kind: game.FactSunk, Player: target, Text: name}}
+	return game.Accepted
 }
+
+// Mark implements Steps: a cell that is hit again counts once.
+func (r *Rules) Mark(o *Ocean, c game.Cell) int {
+	i := r.Index(c)
+	if o.Ships[i] != 0 && !o.Shot[i] {
+		o.Hits++
+	}
+	o.Shot[i] = true
+	return int(o.Ships[i])
+}
+
+// Sinks implements Steps: the ship that was hit, when none of its cells is left.
+func (r *Rules) Sinks(o *Ocean, hit int) int {
+	if hit == 0 || o.Afloat(hit) {
+		return 0
+	}
+	return hit
+}
+
+// Name implements Steps.
+func (r *Rules) Name(ship int) string { return r.fleet[ship-1].Name }
+
+// Beaten implements Steps.
+func (r *Rules) Beaten(o *Ocean) bool { return o.Hits >= r.Cells() }
+
+// Winner implements Steps.
+func (r *Rules) Winner(shooter game.Player) game.Player { return shooter }
+
+// Late implements Steps.
+func (r *Rules) Late(p *Position) bool { return r.turns > 0 && p.Taken >= r.turns*r.Sides() }
+
+// Sides is how many players shoot.
+func (r *Rules) Sides() int {
+	if r.two {
+		return 2
+	}
+	return 1
+}
+
+// Cells is how many cells the ships of a fleet have together.
+func (r *Rules) Cells() int {
+	n := 0
+	for _, s := range r.fleet {
+		n += s.Length
+	}
+	return n
+}
+
+// ByHand reports whether fleets are placed by hand.
+func (r *Rules) ByHand() bool { return r.byHand }
+
+// Touching reports whether ships may touch.
+func (r *Rules) Touching() bool { return r.touching }
+
+// Repeats is what a shot at the same cell again does: refused or costs.
+func (r *Rules) Repeats() string { return r.repeat }
+
+// Turns is the limit on the turns of each player, 0 for none.
+func (r *Rules) Turns() int { return r.turns }
+
+// Fleet is the ships in order.
+func (r *Rules) Fleet() []Ship { return r.fleet }
 
 // pass ends a shot: the turn goes over with its last shot, and the game with the
 // last turn. One player who has not sunk the fleet by then has lost, of two neither
 // has.
 func (r *Rules) pass(p *Position, facts []game.Fact) []game.Fact {
-	p.shots--
-	if p.shots > 0 {
+	p.Shots--
+	if p.Shots > 0 {
 		return facts
 	}
-	p.shots = r.shots
-	p.taken++
-	last := r.turns
+	p.Shots = r.shots
+	p.Taken++
 	if r.two {
-		p.turn = p.turn.Opponent()
-		last *= 2
+		p.Mover = p.Mover.Opponent()
 	}
 	switch {
-	case last == 0 || p.taken < last:
+	case !r.steps.Late(p):
 	case r.two:
 		p.result = game.Result{Outcome: game.Drawn}
 		facts = append(facts, game.Fact{Kind: game.FactDrawn})
@@ -302,9 +468,9 @@ func (r *Rules) pass(p *Position, facts []game.Fact) []game.Fact {
 
 // The texts of a cell in a view.
 const (
-	hitText  = "hit"
-	missText = "miss"
-	shipText = "ship"
+	HitText  = "hit"
+	MissText = "miss"
+	ShipText = "ship"
 )
 
 // View implements game.Rules: of each board the cells that were shot at, and the
@@ -315,16 +481,16 @@ func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) [
 		if owner == game.First && !r.two {
 			continue
 		}
-		o := &p.oceans[owner-1]
-		for i := range o.ships {
+		o := &p.Oceans[owner-1]
+		for i := range o.Ships {
 			f := game.Fact{Kind: game.FactCell, Player: owner, Cell: game.Cell{Row: int16(i / r.cols), Col: int16(i % r.cols)}}
 			switch {
-			case o.shot[i] && o.ships[i] != 0:
-				f.Text = hitText
-			case o.shot[i]:
-				f.Text = missText
-			case o.ships[i] != 0 && (viewer == owner || p.result.Over()):
-				f.Text = shipText
+			case o.Shot[i] && o.Ships[i] != 0:
+				f.Text = HitText
+			case o.Shot[i]:
+				f.Text = MissText
+			case o.Ships[i] != 0 && (viewer == owner || p.result.Over()):
+				f.Text = ShipText
 			}
 			facts = append(facts, f)
 		}
@@ -335,7 +501,7 @@ func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) [
 // Candidates implements game.Rules: every cell and those around the board, and while
 // ships are placed both directions at each cell.
 func (r *Rules) Candidates(pos game.Position, moves []game.Move) []game.Move {
-	placing := pos.(*Position).placing()
+	placing := r.placing(pos.(*Position))
 	for row := -1; row <= r.rows; row++ {
 		for col := -1; col <= r.cols; col++ {
 			c := game.Cell{Row: int16(row), Col: int16(col)}
@@ -357,7 +523,7 @@ func (r *Rules) ParseMove(text string) (game.Move, error) {
 		if err != nil {
 			return game.Move{}, err
 		}
-		return game.Move{Verb: Place, Cell: b.cell, Text: text[len(text)-1:]}, nil
+		return game.Move{Verb: Place, Cell: b.Cell, Text: text[len(text)-1:]}, nil
 	}
 	c, err := game.ParseCell(text)
 	return game.Move{Cell: c}, err

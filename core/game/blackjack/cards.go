@@ -107,17 +107,3 @@ func shuffledShoe(text string, decks int) ([]Card, error) {
 	rand.New(rand.NewPCG(seed, 0)).Shuffle(len(shoe), func(i, k int) { shoe[i], shoe[k] = shoe[k], shoe[i] })
 	return shoe, nil
 }
-
-// total counts a hand: an ace counts 11 while that does not bust, which makes the
-// hand soft.
-func total(cards []Card) (n int, soft bool) {
-	ace := false
-	for _, c := range cards {
-		n += c.Value()
-		ace = ace || c.Rank() == 1
-	}
-	if ace && n+10 <= 21 {
-		return n + 10, true
-	}
-	return n, false
-}

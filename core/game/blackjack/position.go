@@ -15,32 +15,34 @@ const (
 	deciding
 )
 
-// hand is one of the player's hands.
-type hand struct {
-	cards []Card
-	bet   int // hundredths
-	split bool
-	done  bool   // no more is decided
-	ended string // its result where it is settled early
+// Hand is one of the player's hands.
+type Hand struct {
+	Cards []Card
+	Total int    // what the cards count
+	Bet   int    // hundredths
+	Split bool   // it came from a split
+	Done  bool   // no more is decided
+	Ended string // its result where it is settled early
 }
 
-// Position is the table.
+// Position is the table. Its fields are there for steps to change.
 type Position struct {
-	shoe    []Card // in order; never changed
-	dealt   int    // cards of it that are dealt
-	bank    int    // hundredths, without the bets on the table
-	rounds  int    // played to their end
+	Shoe   []Card // in order; never changed
+	Dealt  int    // cards of it that are dealt
+	Bank   int    // hundredths, without the bets on the table
+	Rounds int    // played to their end
+	Hands  []Hand // of this round, or of the last one while bets are made
+	Dealer []Card
+	House  int  // what the dealer's cards count that lie face up
+	Hidden bool // the dealer's second card lies face down
+
 	phase   phase
-	hands   []hand // of this round, or of the last one while bets are made
-	active  int
-	dealer  []Card
-	hidden  bool // the dealer's second card lies face down
-	insured int  // hundredths
+	active  int // the hand that is decided on
+	insured int // hundredths
 	result  game.Result
 }
 
-// hand is the hand that is decided on.
-func (p *Position) hand() *hand { return &p.hands[p.active] }
+func (p *Position) hand() *Hand { return &p.Hands[p.active] }
 
 // Turn implements game.Position.
 func (p *Position) Turn() game.Player {
@@ -56,35 +58,35 @@ func (p *Position) Result() game.Result { return p.result }
 // Clone implements game.Position.
 func (p *Position) Clone() game.Position {
 	q := *p
-	q.dealer = append([]Card(nil), p.dealer...)
-	q.hands = append([]hand(nil), p.hands...)
-	for i, h := range p.hands {
-		q.hands[i].cards = append([]Card(nil), h.cards...)
+	q.Dealer = append([]Card(nil), p.Dealer...)
+	q.Hands = append([]Hand(nil), p.Hands...)
+	for i, h := range p.Hands {
+		q.Hands[i].Cards = append([]Card(nil), h.Cards...)
 	}
 	return &q
 }
 
 // AppendKey implements game.Position.
 func (p *Position) AppendKey(key []byte) []byte {
-	for _, n := range []int{p.dealt, p.bank, p.rounds, p.active, p.insured} {
+	for _, n := range []int{p.Dealt, p.Bank, p.Rounds, p.House, p.active, p.insured} {
 		key = binary.AppendVarint(key, int64(n))
 	}
-	key = append(key, byte(p.phase), byte(p.result.Outcome), byte(p.result.Winner), byte(len(p.dealer)))
-	for _, c := range p.dealer {
+	key = append(key, byte(p.phase), byte(p.result.Outcome), byte(p.result.Winner), byte(len(p.Dealer)))
+	for _, c := range p.Dealer {
 		key = append(key, byte(c))
 	}
-	for _, c := range p.shoe[min(p.dealt, len(p.shoe)):] {
+	for _, c := range p.Shoe[min(p.Dealt, len(p.Shoe)):] {
 		key = append(key, byte(c))
 	}
-	for _, h := range p.hands {
-		key = binary.AppendVarint(append(key, byte(len(h.cards))), int64(h.bet))
-		for _, c := range h.cards {
+	for _, h := range p.Hands {
+		key = binary.AppendVarint(append(key, byte(len(h.Cards)), byte(h.Total)), int64(h.Bet))
+		for _, c := range h.Cards {
 			key = append(key, byte(c))
 		}
-		key = append(key, h.ended...)
-		key = append(key, flag(h.split), flag(h.done))
+		key = append(key, h.Ended...)
+		key = append(key, flag(h.Split), flag(h.Done))
 	}
-	return append(key, flag(p.hidden))
+	return append(key, flag(p.Hidden))
 }
 
 func flag(set bool) byte {

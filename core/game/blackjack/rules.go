@@ -9,6 +9,7 @@ package blackjack
 
 import (
 	"fmt"
+	"math/rand/v2"
 	"strconv"
 
 	"durchgang/core/game"
@@ -54,6 +55,46 @@ type Rules struct {
 	surrender    bool
 	least, most  int // of a bet, in units
 	bank, rounds int
+	steps        Steps
+}
+
+// Steps are the parts of a game, each of which a mistake may get wrong. Rules has
+// the right ones.
+type Steps interface {
+	// Order returns the cards in the order in which they are dealt.
+	Order(fresh, shuffled []Card) []Card
+	// Next deals a card.
+	Next(p *Position) Card
+	// Total counts cards; soft when an ace of them counts 11.
+	Total(cards []Card) (n int, soft bool)
+	// Bust reports whether a total is too much.
+	Bust(total int) bool
+	// Natural reports whether a hand is one.
+	Natural(h *Hand) bool
+	// Plays reports whether the dealer plays, once all hands are decided.
+	Plays(hands []Hand) bool
+	// Draws reports whether the dealer draws another card.
+	Draws(dealer []Card) bool
+	// Outcome returns the result of a hand against the dealer's cards.
+	Outcome(h *Hand, dealer []Card) string
+	// Pay is what goes back to the bank for a hand that has ended.
+	Pay(h *Hand) int
+	// RefuseBet says why a bet is refused, or accepts it.
+	RefuseBet(p *Position, units int) game.Refusal
+	// RefuseDouble says why a hand cannot be doubled, or accepts it.
+	RefuseDouble(p *Position, h *Hand) game.Refusal
+	// Doubled changes a hand that was doubled after its card.
+	Doubled(h *Hand)
+	// Over reports whether no other round follows.
+	Over(p *Position) bool
+}
+
+// With returns the same rules with other steps, which change makes from the rules
+// that will use them: a step that is not changed then uses those that are.
+func (r *Rules) With(change func(*Rules) Steps) *Rules {
+	changed := *r
+	changed.steps = change(&changed)
+	return &changed
 }
 
 // Blackjack is the registry's entry.
@@ -76,7 +117,7 @@ func Blackjack() game.Definition {
 			game.Number("min", 1, 1, 10000, "the least bet, in units"),
 			game.Number("max", 100, 1, 10000, "the highest bet"),
 			game.Number("bank", 100, 1, 1000000, "what the player begins with"),
-			game.Number("rounds", 1, 1, 1000, "rounds of the game; it ends sooner when the bank is below the least bet"),
+			game.Number("rounds", 10, 1, 1000, "rounds of the game; it ends sooner when the bank is below the least bet"),
 		},
 		New: newRules,
 	}
@@ -98,11 +139,24 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 			Hint: fmt.Sprintf("it is at most max=%d and bank=%d", r.most, r.bank),
 		}
 	}
+	r.steps = r
 	return r, nil
 }
 
 // Variant implements game.Rules.
 func (r *Rules) Variant() game.Variant { return r.variant }
+
+// Least is the least bet, in units, and Rounds how many the game has.
+func (r *Rules) Least() int  { return r.least }
+func (r *Rules) Rounds() int { return r.rounds }
+
+// Doubles reports whether some hand may be doubled.
+func (r *Rules) Doubles() bool { return r.double != "none" }
+
+// EvenNaturals reports whether a natural is paid like any other win, and
+// BrokenNaturals whether the payment may not be in whole units.
+func (r *Rules) EvenNaturals() bool   { return r.pays == r.per }
+func (r *Rules) BrokenNaturals() bool { return r.pays%r.per != 0 }
 
 // Shape implements game.Rules: there is no board.
 func (r *Rules) Shape() (rows, cols int) { return 0, 0 }
@@ -124,19 +178,26 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	}
 	cards, ordered := fields["cards"]
 	seed, shuffled := fields["seed"]
-	p := &Position{bank: r.bank * unit}
+	var shoe []Card
 	switch {
 	case ordered == shuffled:
 		err = ErrNoCards
 	case ordered:
-		p.shoe, err = orderedShoe(cards, r.decks)
+		shoe, err = orderedShoe(cards, r.decks)
 	default:
-		p.shoe, err = shuffledShoe(seed, r.decks)
+		if shoe, err = shuffledShoe(seed, r.decks); err == nil {
+			shoe = r.steps.Order(freshShoe(r.decks), shoe)
+		}
 	}
 	if err != nil {
 		return nil, &game.SetupError{Setup: s, Err: err}
 	}
-	return p, nil
+	return &Position{Shoe: shoe, Bank: r.bank * unit}, nil
+}
+
+// Deal implements game.Rules.
+func (r *Rules) Deal(random *rand.Rand) game.Setup {
+	return game.Setup(fmt.Sprintf("seed=%d", random.IntN(1_000_000)))
 }
 
 // Again implements game.Rules: nothing of the game before matters.
@@ -172,18 +233,18 @@ func (t *turn) refuse(m game.Move) game.Refusal {
 	h := p.hand()
 	switch m.Verb {
 	case Insure:
-		if h.bet/2 > p.bank {
+		if h.Bet/2 > p.Bank {
 			return NoMoney
 		}
 	case Double:
-		return t.refuseDouble(h)
+		return t.steps.RefuseDouble(p, h)
 	case Split:
 		return t.refuseSplit(h)
 	case Surrender:
 		switch {
 		case !t.surrender:
 			return NotAllowed
-		case len(h.cards) != 2 || len(p.hands) > 1:
+		case len(h.Cards) != 2 || len(p.Hands) > 1:
 			return WrongHand
 		}
 	}
@@ -191,41 +252,47 @@ func (t *turn) refuse(m game.Move) game.Refusal {
 }
 
 func (t *turn) refuseBet(units int) game.Refusal {
-	switch {
-	case t.p.phase != betting:
+	if t.p.phase != betting {
 		return NotNow
-	case units < t.least:
+	}
+	return t.steps.RefuseBet(t.p, units)
+}
+
+// RefuseBet implements Steps.
+func (r *Rules) RefuseBet(p *Position, units int) game.Refusal {
+	switch {
+	case units < r.least:
 		return BelowMin
-	case units > t.most:
+	case units > r.most:
 		return AboveMax
-	case units*unit > t.p.bank:
+	case units*unit > p.Bank:
 		return NoMoney
 	}
 	return game.Accepted
 }
 
-func (t *turn) refuseDouble(h *hand) game.Refusal {
-	n, _ := total(h.cards)
+// RefuseDouble implements Steps.
+func (r *Rules) RefuseDouble(p *Position, h *Hand) game.Refusal {
 	least := map[string]int{"any": 0, "9-11": 9, "10-11": 10}
-	low, allowed := least[t.double]
+	low, allowed := least[r.double]
 	switch {
-	case !allowed, h.split && !t.afterSplit:
+	case !allowed, h.Split && !r.afterSplit:
 		return NotAllowed
-	case len(h.cards) != 2, low > 0 && (n < low || n > 11):
+	case len(h.Cards) != 2, low > 0 && (h.Total < low || h.Total > 11):
 		return WrongHand
-	case h.bet > t.p.bank:
+	case h.Bet > p.Bank:
 		return NoMoney
 	}
 	return game.Accepted
 }
 
-func (t *turn) refuseSplit(h *hand) game.Refusal {
+func (t *turn) refuseSplit(h *Hand) game.Refusal {
 	switch {
-	case len(t.p.hands) > t.splits:
+	case len(t.p.Hands) > t.splits:
 		return NotAllowed
-	case len(h.cards) != 2 || h.cards[0].Value() != h.cards[1].Value():
+	case len(h.Cards) != 2 || h.Cards[0].Value() != h.Cards[1].Value():
 		return WrongHand
-	case h.bet > t.p.bank:
+	case h.Bet > t.p.Bank:
 		return NoMoney
 	}
 	return game.Accepted
@@ -235,33 +302,35 @@ func (t *turn) refuseSplit(h *hand) game.Refusal {
 // the one that lies face down as ?.
 func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)
-	for i := range p.hands {
-		facts = tellHand(facts, game.First, i+1, p.hands[i].cards)
+	for i, h := range p.Hands {
+		facts = tellHand(facts, game.First, i+1, h.Cards, h.Total)
 	}
-	if len(p.dealer) > 0 {
-		seen := p.dealer
-		if p.hidden && viewer != game.Second {
-			seen = p.dealer[:1]
+	if len(p.Dealer) > 0 {
+		seen, total := p.Dealer, p.House
+		switch {
+		case p.Hidden && viewer == game.Second:
+			total, _ = r.steps.Total(p.Dealer)
+		case p.Hidden:
+			seen = p.Dealer[:1]
 		}
-		facts = tellHand(facts, game.Second, 1, seen)
-		if len(seen) < len(p.dealer) {
+		facts = tellHand(facts, game.Second, 1, seen, total)
+		if len(seen) < len(p.Dealer) {
 			facts = append(facts, game.Fact{Kind: game.FactCard, Player: game.Second, N: 1, Text: "?"})
 		}
 	}
-	return append(facts, game.Fact{Kind: game.FactBank, Player: game.First, Amount: p.bank})
+	return append(facts, game.Fact{Kind: game.FactBank, Player: game.First, Amount: p.Bank})
 }
 
-func tellHand(facts []game.Fact, owner game.Player, n int, cards []Card) []game.Fact {
+func tellHand(facts []game.Fact, owner game.Player, n int, cards []Card, total int) []game.Fact {
 	for _, c := range cards {
 		facts = append(facts, game.Fact{Kind: game.FactCard, Player: owner, N: n, Text: c.String()})
 	}
-	count, _ := total(cards)
-	return append(facts, game.Fact{Kind: game.FactTotal, Player: owner, N: n, Amount: count})
+	return append(facts, game.Fact{Kind: game.FactTotal, Player: owner, N: n, Amount: total})
 }
 
 // Candidates implements game.Rules: bets at and beyond each bound, and every verb.
 func (r *Rules) Candidates(pos game.Position, moves []game.Move) []game.Move {
-	bank := pos.(*Position).bank / unit
+	bank := pos.(*Position).Bank / unit
 	seen := map[int]bool{}
 	for _, units := range []int{-1, 0, r.least - 1, r.least, r.least + 1, r.most, r.most + 1, bank, bank + 1} {
 		if !seen[units] {

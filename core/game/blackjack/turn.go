@@ -1,6 +1,10 @@
 package blackjack
 
-import "durchgang/core/game"
+import (
+	"slices"
+
+	"durchgang/core/game"
+)
 
 // The results of a hand.
 const (
@@ -21,33 +25,31 @@ type turn struct {
 func (t *turn) tell(f game.Fact) { t.facts = append(t.facts, f) }
 
 func (t *turn) act(m game.Move) {
-	h := (*hand)(nil)
-	if t.p.phase != betting {
-		h = t.p.hand()
-	}
-	switch m.Verb {
-	case Bet:
+	if m.Verb == Bet {
 		t.deal(m.Amount * unit)
 		return
+	}
+	h := t.p.hand()
+	switch m.Verb {
 	case Insure:
-		t.p.insured = h.bet / 2
-		t.p.bank -= t.p.insured
+		t.p.insured = h.Bet / 2
+		t.p.Bank -= t.p.insured
 		t.peek()
 	case Decline:
 		t.peek()
 	case Hit:
 		t.draw(h)
 	case Stand:
-		h.done = true
+		h.Done = true
 	case Double:
-		t.p.bank -= h.bet
-		h.bet *= 2
+		t.p.Bank -= h.Bet
+		h.Bet *= 2
 		t.draw(h)
-		h.done = true
+		t.steps.Doubled(h)
 	case Split:
 		t.split(h)
 	case Surrender:
-		h.done, h.ended = true, Surrendered
+		h.Done, h.Ended = true, Surrendered
 	}
 	t.advance()
 }
@@ -56,23 +58,24 @@ func (t *turn) act(m game.Move) {
 func (t *turn) deal(bet int) {
 	p := t.p
 	const enough = 26 // the player's four hands and the dealer's rarely need as many
-	if len(p.shoe)-p.dealt < enough {
-		p.dealt = 0
+	if len(p.Shoe)-p.Dealt < enough {
+		p.Dealt = 0
 	}
-	p.bank -= bet
-	p.hands, p.dealer, p.active, p.insured = []hand{{bet: bet}}, nil, 0, 0
-	p.hidden = true
-	h := &p.hands[0]
+	p.Bank -= bet
+	p.Hands, p.Dealer, p.active, p.insured = []Hand{{Bet: bet}}, nil, 0, 0
+	p.Hidden = true
+	h := &p.Hands[0]
 	t.give(h)
 	t.take(true)
+	p.House, _ = t.steps.Total(p.Dealer)
 	t.give(h)
 	t.take(false)
-	t.total(game.First, 1, h.cards)
+	t.count(h)
 	p.phase = deciding
-	if n, _ := total(h.cards); n == 21 {
-		h.done, h.ended = true, Natural
+	if t.steps.Natural(h) {
+		h.Done, h.Ended = true, Natural
 	}
-	if t.insurance && p.dealer[0].Rank() == 1 {
+	if t.insurance && p.Dealer[0].Rank() == 1 {
 		p.phase = insuring
 		return
 	}
@@ -80,32 +83,52 @@ func (t *turn) deal(bet int) {
 	t.advance()
 }
 
-func (t *turn) next() Card {
-	c := t.p.shoe[t.p.dealt%len(t.p.shoe)]
-	t.p.dealt++
+// Order implements Steps.
+func (r *Rules) Order(_, shuffled []Card) []Card { return shuffled }
+
+// Next implements Steps.
+func (r *Rules) Next(p *Position) Card {
+	c := p.Shoe[p.Dealt%len(p.Shoe)]
+	p.Dealt++
 	return c
 }
 
+// Total implements Steps: an ace counts 11 while that does not bust.
+func (r *Rules) Total(cards []Card) (n int, soft bool) {
+	ace := false
+	for _, c := range cards {
+		n += c.Value()
+		ace = ace || c.Rank() == 1
+	}
+	if ace && n+10 <= 21 {
+		return n + 10, true
+	}
+	return n, false
+}
+
+// Natural implements Steps.
+func (r *Rules) Natural(h *Hand) bool { return h.Total == 21 && len(h.Cards) == 2 && !h.Split }
+
 // number is the number of a hand, from 1.
-func (t *turn) number(h *hand) int {
-	for i := range t.p.hands {
-		if &t.p.hands[i] == h {
+func (t *turn) number(h *Hand) int {
+	for i := range t.p.Hands {
+		if &t.p.Hands[i] == h {
 			return i + 1
 		}
 	}
 	return 0
 }
 
-func (t *turn) give(h *hand) {
-	c := t.next()
-	h.cards = append(h.cards, c)
+func (t *turn) give(h *Hand) {
+	c := t.steps.Next(t.p)
+	h.Cards = append(h.Cards, c)
 	t.tell(game.Fact{Kind: game.FactCard, Player: game.First, N: t.number(h), Text: c.String()})
 }
 
 // take gives the dealer a card.
 func (t *turn) take(faceUp bool) {
-	c := t.next()
-	t.p.dealer = append(t.p.dealer, c)
+	c := t.steps.Next(t.p)
+	t.p.Dealer = append(t.p.Dealer, c)
 	text := "?"
 	if faceUp {
 		text = c.String()
@@ -113,34 +136,41 @@ func (t *turn) take(faceUp bool) {
 	t.tell(game.Fact{Kind: game.FactCard, Player: game.Second, N: 1, Text: text})
 }
 
-func (t *turn) total(owner game.Player, n int, cards []Card) {
-	count, _ := total(cards)
-	t.tell(game.Fact{Kind: game.FactTotal, Player: owner, N: n, Amount: count})
+// count adds a hand up and tells its total.
+func (t *turn) count(h *Hand) {
+	h.Total, _ = t.steps.Total(h.Cards)
+	t.tell(game.Fact{Kind: game.FactTotal, Player: game.First, N: t.number(h), Amount: h.Total})
 }
 
 // draw gives a card to a hand, which ends at 21 and beyond.
-func (t *turn) draw(h *hand) {
+func (t *turn) draw(h *Hand) {
 	t.give(h)
-	t.total(game.First, t.number(h), h.cards)
-	n, _ := total(h.cards)
-	if n > 21 {
-		h.ended = Loses
+	t.count(h)
+	bust := t.steps.Bust(h.Total)
+	if bust {
+		h.Ended = Loses
 		t.tell(game.Fact{Kind: game.FactBust, Player: game.First, N: t.number(h)})
 	}
-	h.done = h.done || n >= 21
+	h.Done = h.Done || bust || h.Total >= 21
 }
 
-func (t *turn) split(h *hand) {
+// Bust implements Steps.
+func (r *Rules) Bust(total int) bool { return total > 21 }
+
+// Doubled implements Steps: there is one card and no more.
+func (r *Rules) Doubled(h *Hand) { h.Done = true }
+
+func (t *turn) split(h *Hand) {
 	p := t.p
-	p.bank -= h.bet
-	second := hand{cards: []Card{h.cards[1]}, bet: h.bet, split: true}
-	h.cards, h.split = h.cards[:1:1], true
+	p.Bank -= h.Bet
+	second := Hand{Cards: []Card{h.Cards[1]}, Bet: h.Bet, Split: true}
+	h.Cards, h.Split = h.Cards[:1:1], true
 	at := p.active
-	p.hands = append(p.hands[:at+1:at+1], append([]hand{second}, p.hands[at+1:]...)...)
-	one := p.hands[at].cards[0].Rank() == 1 && t.aceTakesOne
+	p.Hands = append(p.Hands[:at+1:at+1], append([]Hand{second}, p.Hands[at+1:]...)...)
+	one := p.Hands[at].Cards[0].Rank() == 1 && t.aceTakesOne
 	for i := at; i <= at+1; i++ {
-		t.draw(&p.hands[i])
-		p.hands[i].done = p.hands[i].done || one
+		t.draw(&p.Hands[i])
+		p.Hands[i].Done = p.Hands[i].Done || one
 	}
 }
 
@@ -149,107 +179,120 @@ func (t *turn) split(h *hand) {
 func (t *turn) peek() {
 	p := t.p
 	p.phase = deciding
-	if n, _ := total(p.dealer); n == 21 && (t.peeks || p.hands[0].done) {
-		p.hands[0].done = true
+	if n, _ := t.steps.Total(p.Dealer); n == 21 && (t.peeks || p.Hands[0].Done) {
+		p.Hands[0].Done = true
 	}
 }
 
 // advance goes on to the next hand that is decided on, or to the dealer.
 func (t *turn) advance() {
-	for t.p.active < len(t.p.hands) && t.p.hand().done {
+	for t.p.active < len(t.p.Hands) && t.p.hand().Done {
 		t.p.active++
 	}
-	if t.p.active == len(t.p.hands) && t.p.phase == deciding {
+	if t.p.active == len(t.p.Hands) && t.p.phase == deciding {
 		t.dealer()
 		t.settle()
 	}
 }
 
-// dealer shows the hidden card and draws, unless every hand has ended already.
+// dealer shows the hidden card and draws.
 func (t *turn) dealer() {
 	p := t.p
-	p.hidden = false
-	t.tell(game.Fact{Kind: game.FactCard, Player: game.Second, N: 1, Text: p.dealer[1].String()})
-	open := false
-	for _, h := range p.hands {
-		open = open || h.ended == ""
-	}
-	for open && t.dealerDraws() {
+	p.Hidden = false
+	t.tell(game.Fact{Kind: game.FactCard, Player: game.Second, N: 1, Text: p.Dealer[1].String()})
+	plays := t.steps.Plays(p.Hands)
+	for plays && t.steps.Draws(p.Dealer) {
 		t.take(true)
 	}
-	t.total(game.Second, 1, p.dealer)
-	if n, _ := total(p.dealer); n > 21 {
+	p.House, _ = t.steps.Total(p.Dealer)
+	t.tell(game.Fact{Kind: game.FactTotal, Player: game.Second, N: 1, Amount: p.House})
+	if t.steps.Bust(p.House) {
 		t.tell(game.Fact{Kind: game.FactBust, Player: game.Second, N: 1})
 	}
 }
 
-func (t *turn) dealerDraws() bool {
-	n, soft := total(t.p.dealer)
-	return n < 17 || n == 17 && soft && t.hitsSoft17
+// Plays implements Steps: the dealer does unless every hand has ended already.
+func (r *Rules) Plays(hands []Hand) bool {
+	return slices.ContainsFunc(hands, func(h Hand) bool { return h.Ended == "" })
+}
+
+// Draws implements Steps.
+func (r *Rules) Draws(dealer []Card) bool {
+	n, soft := r.steps.Total(dealer)
+	return n < 17 || n == 17 && soft && r.hitsSoft17
 }
 
 // settle pays every hand and ends the round.
 func (t *turn) settle() {
 	p := t.p
-	house, _ := total(p.dealer)
-	natural := house == 21 && len(p.dealer) == 2
-	if natural && p.insured > 0 {
-		p.bank += 3 * p.insured
+	if p.insured > 0 && t.houseNatural(p.Dealer) {
+		p.Bank += 3 * p.insured
 	}
-	for i := range p.hands {
-		h := &p.hands[i]
-		h.ended = t.outcome(h, house, natural)
-		paid := t.pay(h)
-		p.bank += paid
-		t.tell(game.Fact{Kind: game.FactResult, Player: game.First, N: i + 1, Text: h.ended, Amount: paid})
+	for i := range p.Hands {
+		h := &p.Hands[i]
+		h.Ended = t.steps.Outcome(h, p.Dealer)
+		paid := t.steps.Pay(h)
+		p.Bank += paid
+		t.tell(game.Fact{Kind: game.FactResult, Player: game.First, N: i + 1, Text: h.Ended, Amount: paid})
 	}
-	t.tell(game.Fact{Kind: game.FactBank, Player: game.First, Amount: p.bank})
-	p.rounds++
+	t.tell(game.Fact{Kind: game.FactBank, Player: game.First, Amount: p.Bank})
+	p.Rounds++
 	p.phase, p.active = betting, 0
-	if p.rounds == t.Rules.rounds || p.bank < t.least*unit {
+	if t.steps.Over(p) {
 		t.end()
 	}
 }
 
-func (t *turn) outcome(h *hand, house int, natural bool) string {
-	n, _ := total(h.cards)
+// houseNatural reports whether the dealer has a natural.
+func (r *Rules) houseNatural(dealer []Card) bool {
+	n, _ := r.steps.Total(dealer)
+	return n == 21 && len(dealer) == 2
+}
+
+// Outcome implements Steps.
+func (r *Rules) Outcome(h *Hand, dealer []Card) string {
+	house, _ := r.steps.Total(dealer)
+	natural := r.houseNatural(dealer)
 	switch {
-	case h.ended == Natural && natural:
+	case h.Ended == Natural && natural:
 		return Pushes
-	case h.ended != "":
-		return h.ended
+	case h.Ended != "":
+		return h.Ended
 	case natural:
 		return Loses
-	case house > 21 || n > house:
+	case r.steps.Bust(house) || h.Total > house:
 		return Wins
-	case n == house:
+	case h.Total == house:
 		return Pushes
 	}
 	return Loses
 }
 
-// pay is what goes back to the bank for a hand, its bet included.
-func (t *turn) pay(h *hand) int {
-	switch h.ended {
+// Pay implements Steps: the bet included.
+func (r *Rules) Pay(h *Hand) int {
+	switch h.Ended {
 	case Wins:
-		return 2 * h.bet
+		return 2 * h.Bet
 	case Natural:
-		return h.bet + h.bet*t.pays/t.per
+		return h.Bet + h.Bet*r.pays/r.per
 	case Pushes:
-		return h.bet
+		return h.Bet
 	case Surrendered:
-		return h.bet / 2
+		return h.Bet / 2
 	}
 	return 0
 }
 
+// Over implements Steps.
+func (r *Rules) Over(p *Position) bool { return p.Rounds == r.rounds || p.Bank < r.least*unit }
+
 // end compares the bank with what the player began with.
 func (t *turn) end() {
 	p := t.p
-	switch began := t.Rules.bank * unit; {
-	case p.bank > began:
+	switch began := t.bank * unit; {
+	case p.Bank > began:
 		p.result = game.Result{Outcome: game.Won, Winner: game.First}
-	case p.bank < began:
+	case p.Bank < began:
 		p.result = game.Result{Outcome: game.Won, Winner: game.Second}
 	default:
 		p.result = game.Result{Outcome: game.Drawn}

@@ -23,18 +23,22 @@ func Rules(t testing.TB, games game.Registry, variant string) game.Rules {
 
 // TestRules plays this many random games, of at most this many moves.
 const (
-	playouts = 25
+	playouts = 15
 	longest  = 150
 )
 
 // TestRules plays random games by rules and checks after each move that refused
 // moves change nothing, that facts are a function of set-up and moves, that clones
-// are independent, that finished games stay finished, and that the notation can be
-// read back.
+// are independent, that finished games stay finished, that positions with one key
+// show the same, and that the notation can be read back. Half of the games begin
+// with the set-up that is given, the others with one that the rules deal.
 func TestRules(t *testing.T, rules game.Rules, setup game.Setup) {
 	t.Helper()
+	seen := map[string]string{}
 	for seed := range uint64(playouts) {
-		playout{t, rules, setup, rand.New(rand.NewPCG(seed, 0))}.run()
+		random := rand.New(rand.NewPCG(seed, 0))
+		playout{t, rules, setup, random, seen}.run()
+		playout{t, rules, rules.Deal(random), random, seen}.run()
 	}
 }
 
@@ -43,6 +47,7 @@ type playout struct {
 	rules  game.Rules
 	setup  game.Setup
 	random *rand.Rand
+	seen   map[string]string // views by key
 }
 
 func (p playout) start() game.Position {
@@ -81,6 +86,11 @@ func (p playout) run() {
 		if p.picture(copied) != before {
 			p.Fatalf("%s changed a clone of the position", p.rules.FormatMove(m))
 		}
+		now := p.picture(pos)
+		if views, met := p.seen[now.key]; met && views != now.views {
+			p.Fatalf("after %s the views are %q, and were %q in a position with the same key", p.rules.FormatMove(m), now.views, views)
+		}
+		p.seen[now.key] = now.views
 		if over := pos.Turn() == game.Nobody; over != pos.Result().Over() {
 			p.Fatalf("after %s it is %v's turn, but the result is %v", p.rules.FormatMove(m), pos.Turn(), pos.Result())
 		}

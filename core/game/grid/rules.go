@@ -8,6 +8,7 @@ package grid
 
 import (
 	"fmt"
+	"math/rand/v2"
 
 	"durchgang/core/game"
 )
@@ -97,6 +98,9 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	}
 	return r.steps.Begin(nil), nil
 }
+
+// Deal implements game.Rules.
+func (r *Rules) Deal(*rand.Rand) game.Setup { return "" }
 
 // Again implements game.Rules.
 func (r *Rules) Again(p game.Position, s game.Setup) (game.Position, error) {

@@ -8,6 +8,7 @@ package hangman
 import (
 	"errors"
 	"fmt"
+	"math/rand/v2"
 	"slices"
 	"strings"
 	"unicode"
@@ -115,6 +116,15 @@ func (r *Rules) PlayerName(p game.Player) string {
 
 // Start implements game.Rules: word=... is the word or phrase.
 func (r *Rules) Start(s game.Setup) (game.Position, error) { return r.begin(s, nil) }
+
+// words are what Deal draws from: of different lengths, with equal letters, and none
+// that is shown whole from the start in any variant.
+var words = []string{"anchor", "balloon", "chimney", "dragonfly", "eleven", "feather", "garden", "hammock", "island", "jigsaw", "kettle", "lantern"}
+
+// Deal implements game.Rules.
+func (r *Rules) Deal(random *rand.Rand) game.Setup {
+	return game.Setup("word=" + words[random.IntN(len(words))])
+}
 
 // Again implements game.Rules.
 func (r *Rules) Again(before game.Position, s game.Setup) (game.Position, error) {

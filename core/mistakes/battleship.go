@@ -1,0 +1,501 @@
+package mistakes
+
+import (
+	"fmt"
+	"math/rand/v2"
+
+	"durchgang/core/game"
+	"durchgang/core/game/battleship"
+	"durchgang/core/mistake"
+)
+
+// battleshipList collects the mistakes of one variant.
+type battleshipList struct {
+	r    *battleship.Rules
+	list list
+}
+
+type shipSteps = func(*battleship.Rules) battleship.Steps
+
+func (b *battleshipList) add(name, teacher, student string, change shipSteps) {
+	b.list.add(name, teacher, student, b.r.With(change))
+}
+
+func (b *battleshipList) family(family, name, teacher, student string, change shipSteps) {
+	b.list.family(family, name, teacher, student, b.r.With(change))
+}
+
+func battleshipMistakes(r *battleship.Rules) []mistake.Mistake {
+	b := &battleshipList{r: r}
+	b.shots()
+	b.sinking()
+	b.ends()
+	b.lengths()
+	if r.ByHand() {
+		b.placement()
+	}
+	b.list.add("shows-ships", "The hidden ships are on the screen.", "Your program shows what should be hidden.", showsShips{r})
+	return b.list
+}
+
+// shots are mistakes in which cell is shot at, and in shots at the same cell again.
+func (b *battleshipList) shots() {
+	rows, cols := b.r.Shape()
+	aims := func(family string, places ...place) {
+		for _, p := range places {
+			b.family(family, p.name, p.teacher, p.student, func(r *battleship.Rules) battleship.Steps { return aimsAt{r, p.move} })
+		}
+	}
+	aims("bound", offBoards(rows, cols, true)...)
+	aims("base", shifts(true)...)
+	aims("transposed", swapped())
+	b.add("repeat-hit-counts", "A shot at a cell that is hit already counts as one more hit.",
+		"Your program counts a hit twice.", func(r *battleship.Rules) battleship.Steps { return repeatCounts{r} })
+	b.add("repeat-rewrites", "A shot at a cell that is hit already makes a miss of it.",
+		"Your program forgets a hit when the same cell is shot at again.", func(r *battleship.Rules) battleship.Steps { return repeatRewrites{r} })
+	if b.r.Repeats() == "refused" {
+		b.add("repeat-costs-turn", "A shot at the same cell again is accepted and costs the turn.",
+			"Your program lets a player waste a shot.", func(r *battleship.Rules) battleship.Steps { return repeatCostsTurn{r} })
+	} else {
+		b.add("repeat-free", "A shot at the same cell again is refused, and the turn stays.",
+			"Your program gives a shot back that should be lost.", func(r *battleship.Rules) battleship.Steps { return repeatFree{r} })
+	}
+}
+
+// sinking are mistakes in which ship is told to be sunk, and when.
+func (b *battleshipList) sinking() {
+	b.add("sunk-late", "It is asked whether the ship is sunk before the hit is marked, so that it is told one shot late.",
+		"Your program tells too late that a ship is sunk.", func(r *battleship.Rules) battleship.Steps { return sunkLate{r} })
+	b.add("sunk-never", "It is never told that a ship is sunk.", "Your program does not tell that a ship is sunk.",
+		func(r *battleship.Rules) battleship.Steps { return sunkNever{r} })
+	if b.longest() > 1 {
+		b.add("sunk-each-hit", "Every hit is told to sink the ship.", "Your program calls a ship sunk too early.",
+			func(r *battleship.Rules) battleship.Steps { return sunkEachHit{r} })
+	}
+	if len(b.r.Fleet()) > 1 {
+		b.add("wrong-name", "The name of another ship is told.", "Your program mixes up the names of the ships.",
+			func(r *battleship.Rules) battleship.Steps { return wrongName{r} })
+	}
+	if shareInitial(b.r.Fleet()) {
+		b.add("sunk-by-initial", "Ships with the same initial share a mark, so that none of them is sunk until all are.",
+			"Your program mixes up two ships.", func(r *battleship.Rules) battleship.Steps { return sunkByInitial{r} })
+	}
+}
+
+func (b *battleshipList) longest() int {
+	n := 0
+	for _, s := range b.r.Fleet() {
+		n = max(n, s.Length)
+	}
+	return n
+}
+
+// ends are mistakes in when the game ends, and for whom.
+func (b *battleshipList) ends() {
+	b.family("ends-early", "ends-early-hits", "The game ends one hit too early.", "Your program ends before all ships are sunk.",
+		func(r *battleship.Rules) battleship.Steps { return endsAfterHits{r, -1} })
+	if len(b.r.Fleet()) > 1 {
+		b.family("ends-early", "ends-early-ships", "The game ends one ship too early.", "Your program ends before all ships are sunk.",
+			func(r *battleship.Rules) battleship.Steps { return endsAfterShips{r} })
+	}
+	b.family("ends-late", "ends-late", "The game ends one shot late.", "Your program goes on although all ships are sunk.",
+		func(r *battleship.Rules) battleship.Steps { return endsLate{r} })
+	b.family("ends-late", "ends-never", "One hit more is waited for than the ships have cells, so the game does not end.",
+		"Your program does not see that all ships are sunk.", func(r *battleship.Rules) battleship.Steps { return endsAfterHits{r, 1} })
+	b.add("miss-counts", "A miss counts as a hit towards the end.", "Your program counts shots that hit nothing.",
+		func(r *battleship.Rules) battleship.Steps { return missCounts{r} })
+	b.add("wrong-winner", "The player whose fleet is sunk is named as winner.", "Your program names the wrong player as winner.",
+		func(r *battleship.Rules) battleship.Steps { return wrongShooter{r} })
+	if b.r.Turns() > 0 {
+		for _, by := range []int{-1, 1} {
+			name := map[int]string{-1: "turn-limit-early", 1: "turn-limit-late"}[by]
+			b.family("turn-limit", name, "The limit on turns is off by one.", "Your program allows another number of turns than asked for.",
+				func(r *battleship.Rules) battleship.Steps { return turnLimit{r, by} })
+		}
+	}
+}
+
+// lengths are mistakes in how long the ships are.
+func (b *battleshipList) lengths() {
+	const teacher, student = "Ships are one cell %s than asked.", "Your program makes ships of another length than asked for."
+	add := func(name, way string, by int) {
+		b.family("length-off-by-one", name, fmt.Sprintf(teacher, way), student,
+			func(r *battleship.Rules) battleship.Steps { return wrongLength{r, by} })
+	}
+	add("length-one-more", "longer", 1)
+	if b.longest() > 1 {
+		add("length-one-less", "shorter", -1)
+	}
+}
+
+// placement are mistakes in where ships may lie.
+func (b *battleshipList) placement() {
+	for _, side := range []string{"right", "bottom"} {
+		b.family("placement-off-board", "placement-off-"+side, "A ship may stick out over the "+side+" edge.",
+			"Your program accepts a ship that is not on the board as a whole.", func(r *battleship.Rules) battleship.Steps { return sticksOut{r, side == "bottom"} })
+	}
+	b.add("placement-wraps", "A ship that leaves the right edge goes on in the next row.",
+		"Your program accepts a ship that is not on the board as a whole.", func(r *battleship.Rules) battleship.Steps { return wrapsAround{r} })
+	b.family("overlap", "overlap", "A ship may lie on another one.", "Your program accepts ships on top of each other.",
+		func(r *battleship.Rules) battleship.Steps {
+			return overlaps{r, func(battleship.Berth, int, int) bool { return true }}
+		})
+	b.family("overlap", "overlap-down", "A ship that lies down may cross another one.", "Your program accepts ships on top of each other.",
+		func(r *battleship.Rules) battleship.Steps {
+			return overlaps{r, func(b battleship.Berth, _, _ int) bool { return b.Down }}
+		})
+	if b.longest() > 2 {
+		b.family("overlap", "overlap-middle", "Only the ends of a ship are compared with other ships.", "Your program accepts ships on top of each other.",
+			func(r *battleship.Rules) battleship.Steps {
+				return overlaps{r, func(_ battleship.Berth, i, n int) bool { return i > 0 && i < n-1 }}
+			})
+	}
+	if !b.r.Touching() {
+		b.family("touching", "touching", "Ships may touch although that is forbidden.", "Your program accepts ships that are too close.",
+			func(r *battleship.Rules) battleship.Steps { return touches{r, true} })
+		b.family("touching", "touching-corner", "Ships may touch at a corner although that is forbidden.", "Your program accepts ships that are too close.",
+			func(r *battleship.Rules) battleship.Steps { return touches{r, false} })
+	}
+	if len(b.r.Fleet()) > 1 {
+		b.add("wrong-fleet", "The last ship of the fleet is not placed.", "Your program does not ask for every ship.",
+			func(r *battleship.Rules) battleship.Steps { return shortFleet{r} })
+	}
+}
+
+func shareInitial(fleet []battleship.Ship) bool {
+	seen := map[byte]bool{}
+	for _, s := range fleet {
+		if seen[s.Name[0]] {
+			return true
+		}
+		seen[s.Name[0]] = true
+	}
+	return false
+}
+
+// battleshipSetups are two fleets that lie anywhere.
+func battleshipSetups(r *battleship.Rules) []game.Setup {
+	random := rand.New(rand.NewPCG(5, 6))
+	return []game.Setup{r.Deal(random), r.Deal(random)}
+}
+
+// battleshipLeads sink the fleets, cell by cell: ship by ship in the order of the
+// fleet, and from its other end.
+func battleshipLeads(r *battleship.Rules, setups []game.Setup) []mistake.Lead {
+	var leads []mistake.Lead
+	for _, setup := range setups {
+		for _, backwards := range []bool{false, true} {
+			if moves := sinkAll(r, setup, backwards); moves != nil {
+				leads = append(leads, mistake.Lead{Setup: setup, Moves: moves})
+			}
+		}
+	}
+	return leads
+}
+
+// sinkAll are the moves of a short game: both players only hit. Where fleets are
+// placed by hand they lie like one that the rules deal.
+func sinkAll(r *battleship.Rules, setup game.Setup, backwards bool) []game.Move {
+	pos, err := r.Start(setup)
+	if err != nil {
+		return nil
+	}
+	p := pos.(*battleship.Position)
+	var moves []game.Move
+	play := func(m game.Move) {
+		moves = append(moves, m)
+		r.Play(p, m, nil)
+	}
+	if r.ByHand() {
+		for range 2 {
+			for _, b := range r.Berths(rand.New(rand.NewPCG(7, 8))) {
+				play(game.Move{Verb: battleship.Place, Cell: b.Cell, Text: map[bool]string{false: ">", true: "v"}[b.Down]})
+			}
+		}
+	}
+	for !p.Result().Over() {
+		c, ok := nextHit(r, &p.Oceans[p.Mover.Opponent()-1], backwards)
+		if !ok {
+			return nil
+		}
+		play(game.Move{Cell: c})
+	}
+	return moves
+}
+
+// nextHit is the first cell that is afloat of the first such ship, or the last of
+// the last.
+func nextHit(r *battleship.Rules, o *battleship.Ocean, backwards bool) (game.Cell, bool) {
+	_, cols := r.Shape()
+	best := -1
+	better := func(i int) bool {
+		if backwards {
+			return o.Ships[i] >= o.Ships[best]
+		}
+		return o.Ships[i] < o.Ships[best]
+	}
+	for i, ship := range o.Ships {
+		if ship != 0 && !o.Shot[i] && (best < 0 || better(i)) {
+			best = i
+		}
+	}
+	return game.Cell{Row: int16(best / cols), Col: int16(best % cols)}, best >= 0
+}
+
+// Each type below is the reference rules of battleship with one step changed.
+
+type aimsAt struct {
+	*battleship.Rules
+	aim func(game.Cell) game.Cell
+}
+
+func (m aimsAt) Aim(c game.Cell) game.Cell { return m.aim(c) }
+
+// shot reports whether a cell was shot at, and hit something.
+func shot(r *battleship.Rules, o *battleship.Ocean, c game.Cell) (at, hit bool) {
+	if !r.Holds(c) || !o.Shot[r.Index(c)] {
+		return false, false
+	}
+	return true, o.Ships[r.Index(c)] != 0
+}
+
+type repeatCounts struct{ *battleship.Rules }
+
+func (m repeatCounts) Refuse(o *battleship.Ocean, c game.Cell) game.Refusal {
+	if _, hit := shot(m.Rules, o, c); hit {
+		return game.Accepted
+	}
+	return m.Rules.Refuse(o, c)
+}
+
+func (m repeatCounts) Mark(o *battleship.Ocean, c game.Cell) int {
+	if _, hit := shot(m.Rules, o, c); hit {
+		o.Hits++
+	}
+	return m.Rules.Mark(o, c)
+}
+
+type repeatRewrites struct{ *battleship.Rules }
+
+func (m repeatRewrites) Refuse(o *battleship.Ocean, c game.Cell) game.Refusal {
+	return repeatCounts(m).Refuse(o, c)
+}
+
+func (m repeatRewrites) Mark(o *battleship.Ocean, c game.Cell) int {
+	if _, hit := shot(m.Rules, o, c); hit {
+		o.Ships[m.Index(c)] = 0
+	}
+	return m.Rules.Mark(o, c)
+}
+
+type repeatCostsTurn struct{ *battleship.Rules }
+
+func (m repeatCostsTurn) Refuse(o *battleship.Ocean, c game.Cell) game.Refusal {
+	if at, _ := shot(m.Rules, o, c); at {
+		return game.Accepted
+	}
+	return m.Rules.Refuse(o, c)
+}
+
+type repeatFree struct{ *battleship.Rules }
+
+func (m repeatFree) Refuse(o *battleship.Ocean, c game.Cell) game.Refusal {
+	if at, _ := shot(m.Rules, o, c); at {
+		return battleship.Repeated
+	}
+	return m.Rules.Refuse(o, c)
+}
+
+type sunkLate struct{ *battleship.Rules }
+
+func (m sunkLate) Sinks(o *battleship.Ocean, hit int) int {
+	late := o.Note
+	o.Note = m.Rules.Sinks(o, hit)
+	return late
+}
+
+type sunkNever struct{ *battleship.Rules }
+
+func (m sunkNever) Sinks(*battleship.Ocean, int) int { return 0 }
+
+type sunkEachHit struct{ *battleship.Rules }
+
+func (m sunkEachHit) Sinks(_ *battleship.Ocean, hit int) int { return hit }
+
+type sunkByInitial struct{ *battleship.Rules }
+
+func (m sunkByInitial) Sinks(o *battleship.Ocean, hit int) int {
+	if hit == 0 {
+		return 0
+	}
+	for i := range m.Fleet() {
+		if m.Name(i + 1)[0] == m.Name(hit)[0] && o.Afloat(i+1) {
+			return 0
+		}
+	}
+	return hit
+}
+
+type wrongName struct{ *battleship.Rules }
+
+func (m wrongName) Name(ship int) string { return m.Rules.Name(ship%len(m.Fleet()) + 1) }
+
+type endsAfterHits struct {
+	*battleship.Rules
+	by int
+}
+
+func (m endsAfterHits) Beaten(o *battleship.Ocean) bool { return o.Hits >= m.Cells()+m.by }
+
+type endsAfterShips struct{ *battleship.Rules }
+
+func (m endsAfterShips) Beaten(o *battleship.Ocean) bool {
+	sunk := 0
+	for i := range m.Fleet() {
+		if !o.Afloat(i + 1) {
+			sunk++
+		}
+	}
+	return sunk >= len(m.Fleet())-1
+}
+
+type endsLate struct{ *battleship.Rules }
+
+func (m endsLate) Beaten(o *battleship.Ocean) bool {
+	late := o.Note
+	if m.Rules.Beaten(o) {
+		o.Note = 1
+	}
+	return late == 1
+}
+
+type missCounts struct{ *battleship.Rules }
+
+func (m missCounts) Beaten(o *battleship.Ocean) bool {
+	shots := 0
+	for _, at := range o.Shot {
+		if at {
+			shots++
+		}
+	}
+	return shots >= m.Cells()
+}
+
+type wrongShooter struct{ *battleship.Rules }
+
+func (m wrongShooter) Winner(shooter game.Player) game.Player { return shooter.Opponent() }
+
+type turnLimit struct {
+	*battleship.Rules
+	by int
+}
+
+func (m turnLimit) Late(p *battleship.Position) bool {
+	q := *p
+	q.Taken -= m.by * m.Sides()
+	return m.Rules.Late(&q)
+}
+
+type sticksOut struct {
+	*battleship.Rules
+	bottom bool
+}
+
+// Forbid asks about the part of the ship that is on the board.
+func (m sticksOut) Forbid(o *battleship.Ocean, b battleship.Berth, cells []game.Cell) game.Refusal {
+	if b.Down != m.bottom || !m.Holds(cells[0]) {
+		return m.Rules.Forbid(o, b, cells)
+	}
+	inside := cells
+	for !m.Holds(inside[len(inside)-1]) {
+		inside = inside[:len(inside)-1]
+	}
+	return m.Rules.Forbid(o, b, inside)
+}
+
+type wrapsAround struct{ *battleship.Rules }
+
+func (m wrapsAround) Cover(ship int, b battleship.Berth) []game.Cell {
+	cells := m.Rules.Cover(ship, b)
+	_, cols := m.Shape()
+	if b.Down || !m.Holds(b.Cell) {
+		return cells
+	}
+	for i, c := range cells {
+		cells[i] = game.Cell{Row: c.Row + c.Col/int16(cols), Col: c.Col % int16(cols)}
+	}
+	return cells
+}
+
+type overlaps struct {
+	*battleship.Rules
+	blind func(b battleship.Berth, i, n int) bool // does not look at cell i of n
+}
+
+// Forbid asks about the cells that are looked at, and all of them when it is about
+// the edges.
+func (m overlaps) Forbid(o *battleship.Ocean, b battleship.Berth, cells []game.Cell) game.Refusal {
+	refusal := m.Rules.Forbid(o, b, cells)
+	if refusal != battleship.Overlaps {
+		return refusal
+	}
+	for i, c := range cells {
+		if !m.blind(b, i, len(cells)) && o.Ships[m.Index(c)] != 0 {
+			return battleship.Overlaps
+		}
+	}
+	return game.Accepted
+}
+
+type touches struct {
+	*battleship.Rules
+	sides bool // along the sides as well
+}
+
+func (m touches) Forbid(o *battleship.Ocean, b battleship.Berth, cells []game.Cell) game.Refusal {
+	refusal := m.Rules.Forbid(o, b, cells)
+	if refusal == battleship.Touches && (m.sides || !m.beside(o, cells)) {
+		return game.Accepted
+	}
+	return refusal
+}
+
+// beside reports whether a ship lies to the left or right of, above or below a cell.
+func (m touches) beside(o *battleship.Ocean, cells []game.Cell) bool {
+	for _, c := range cells {
+		for _, d := range [...]game.Cell{{Row: -1}, {Row: 1}, {Col: -1}, {Col: 1}} {
+			if next := (game.Cell{Row: c.Row + d.Row, Col: c.Col + d.Col}); m.Holds(next) && o.Ships[m.Index(next)] != 0 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+type shortFleet struct{ *battleship.Rules }
+
+func (m shortFleet) Ready(o *battleship.Ocean) bool { return o.Placed >= len(m.Fleet())-1 }
+
+type wrongLength struct {
+	*battleship.Rules
+	by int
+}
+
+func (m wrongLength) Cover(ship int, b battleship.Berth) []game.Cell {
+	return b.Cells(max(1, m.Fleet()[ship-1].Length+m.by))
+}
+
+// showsShips shows everybody both fleets.
+type showsShips struct{ *battleship.Rules }
+
+func (m showsShips) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
+	from := len(facts)
+	facts = m.Rules.View(pos, viewer, facts)
+	p := pos.(*battleship.Position)
+	for i, f := range facts[from:] {
+		if f.Text == "" && p.Oceans[f.Player-1].Ships[m.Index(f.Cell)] != 0 {
+			facts[from+i].Text = battleship.ShipText
+		}
+	}
+	return facts
+}

@@ -1,0 +1,374 @@
+package mistakes
+
+import (
+	"durchgang/core/game"
+	"durchgang/core/game/blackjack"
+	"durchgang/core/mistake"
+)
+
+// blackjackList collects the mistakes of one table.
+type blackjackList struct {
+	r    *blackjack.Rules
+	list list
+}
+
+type cardSteps = func(*blackjack.Rules) blackjack.Steps
+
+func (b *blackjackList) add(name, teacher, student string, change cardSteps) {
+	b.list.add(name, teacher, student, b.r.With(change))
+}
+
+func (b *blackjackList) family(family, name, teacher, student string, change cardSteps) {
+	b.list.family(family, name, teacher, student, b.r.With(change))
+}
+
+func blackjackMistakes(r *blackjack.Rules) []mistake.Mistake {
+	b := &blackjackList{r: r}
+	b.totals()
+	b.dealer()
+	b.results()
+	b.cards()
+	b.bets()
+	return b.list
+}
+
+// blackjackSetups are orders of cards on which the mistakes show in a round or two:
+// player, dealer, player, dealer, and the cards that are drawn.
+func blackjackSetups(*blackjack.Rules) []game.Setup {
+	return []game.Setup{
+		"cards=AS 9H 5D 9C KH 8S", // an ace that has to turn to one
+		"cards=AS 9H AD 9C 9D",    // two aces
+		"cards=KS 7H QD 9C 5S",    // pictures, and the dealer draws to 21
+		"cards=9S 6H 7D 10C 6S",   // the player busts with 22, the dealer has 16
+		"cards=9S 6H 6D 10C 6C",   // the player draws 21, the dealer busts
+		"cards=10S 10H 10D 10C",   // a push
+		"cards=10S AH 8D 6C 4S",   // the dealer has a soft 17
+		"cards=10S 10H 8D 7C 3S",  // the dealer has a hard 17
+		"cards=10S 10H 7D 6C 3S",  // the dealer has 16
+		"cards=AS 9H KD 9C",       // a natural
+		"cards=AS AH KD KC",       // two naturals
+		"cards=5S 6H 6D 10C 2S 9D 7H",
+		"seed=1",
+	}
+}
+
+// totals are mistakes in what cards count.
+func (b *blackjackList) totals() {
+	count := func(name, teacher, student string, total func(right, cards) (int, bool)) {
+		b.add(name, teacher, student, func(r *blackjack.Rules) blackjack.Steps { return counts{r, total} })
+	}
+	count("ace-high", "An ace always counts 11.", "Your program counts an ace in one way only.", aceHigh)
+	count("ace-low", "An ace always counts 1.", "Your program counts an ace in one way only.", aceLow)
+	count("two-aces", "Two aces at the deal count 22.", "Your program counts a hand with two aces wrongly.", twoAces)
+	count("ace-frozen", "What an ace counts is settled when it is drawn, and not changed by later cards.",
+		"Your program does not look again at an ace when another card comes.", aceFrozen)
+	count("face-value", "Jack, queen and king count 11, 12 and 13.", "Your program counts pictures wrongly.", faceValue)
+	b.add("bust-at-21", "A hand of exactly 21 is bust.", "Your program is wrong about how much is too much.",
+		func(r *blackjack.Rules) blackjack.Steps { return bustAt{r, 21} })
+	b.add("bust-at-22-allowed", "A hand of 22 is not bust.", "Your program is wrong about how much is too much.",
+		func(r *blackjack.Rules) blackjack.Steps { return bustAt{r, 23} })
+}
+
+// dealer are mistakes in when the dealer draws.
+func (b *blackjackList) dealer() {
+	b.add("dealer-stands-early", "The dealer stands on 16.", "In your program the dealer stops too early.",
+		func(r *blackjack.Rules) blackjack.Steps { return dealerTo{r, 16} })
+	b.add("draws-on-17", "The dealer draws on every 17.", "In your program the dealer stops too late.",
+		func(r *blackjack.Rules) blackjack.Steps { return dealerTo{r, 18} })
+	b.add("soft-17", "The dealer does the opposite of what is asked for with a soft 17.",
+		"In your program the dealer treats an ace wrongly.", func(r *blackjack.Rules) blackjack.Steps { return softWrong{r} })
+	b.add("dealer-after-bust", "The dealer plays on after the player is bust, and the player wins when the dealer busts too.",
+		"Your program goes on with a round that is over.", func(r *blackjack.Rules) blackjack.Steps { return afterBust{r} })
+}
+
+// results are mistakes in how a hand ends and what it is paid.
+func (b *blackjackList) results() {
+	b.add("push-wins", "The same total as the dealer's wins.", "Your program is wrong about equal totals.",
+		func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, blackjack.Wins} })
+	b.add("push-loses", "The same total as the dealer's loses.", "Your program is wrong about equal totals.",
+		func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, blackjack.Loses} })
+	b.add("stake-lost-on-push", "The bet does not come back on a push.", "Your program keeps a bet that is not lost.",
+		func(r *blackjack.Rules) blackjack.Steps {
+			return pays{r, func(h *blackjack.Hand, paid int) int {
+				if h.Ended == blackjack.Pushes {
+					return 0
+				}
+				return paid
+			}}
+		})
+	b.add("natural-ignored", "An ace and a ten-card at once is a 21 like any other.", "Your program overlooks a special hand.",
+		func(r *blackjack.Rules) blackjack.Steps { return noNatural{r} })
+	if !b.r.EvenNaturals() {
+		b.add("natural-pays-even", "A natural is paid like any other win.", "Your program pays a special hand too little.",
+			func(r *blackjack.Rules) blackjack.Steps {
+				return pays{r, func(h *blackjack.Hand, paid int) int {
+					if h.Ended == blackjack.Natural {
+						return 2 * h.Bet
+					}
+					return paid
+				}}
+			})
+	}
+	b.add("both-natural", "The player's natural wins although the dealer has one too.", "Your program overlooks what the dealer has.",
+		func(r *blackjack.Rules) blackjack.Steps { return bothNatural{r} })
+	if b.r.BrokenNaturals() {
+		b.add("payout-rounding", "A payment is rounded down to whole units.", "Your program loses part of a payment.",
+			func(r *blackjack.Rules) blackjack.Steps {
+				return pays{r, func(_ *blackjack.Hand, paid int) int { return paid / 100 * 100 }}
+			})
+	}
+}
+
+// cards are mistakes in which cards are dealt and shown.
+func (b *blackjackList) cards() {
+	b.add("card-twice", "A card that is drawn stays in the deck, so that it comes again.", "Your program deals a card more often than there are.",
+		func(r *blackjack.Rules) blackjack.Steps { return again{r} })
+	b.add("deck-wrong", "The kings are missing in the deck.", "Your program does not use a whole deck.",
+		func(r *blackjack.Rules) blackjack.Steps { return noKings{r} })
+	b.add("unshuffled", "The deck is not shuffled.", "Your program deals the cards in the order of a new deck.",
+		func(r *blackjack.Rules) blackjack.Steps { return unshuffled{r} })
+	b.list.add("shows-hole-card", "The dealer's card that lies face down is shown.", "Your program shows what should be hidden.", showsHole{b.r})
+	b.list.add("shows-hole-total", "The dealer's total includes the card that lies face down.", "Your program gives away what should be hidden.", showsTotal{b.r})
+}
+
+// bets are mistakes in bets and doubles.
+func (b *blackjackList) bets() {
+	unchecked := func(name, what string, ignores func(units int, reason game.Refusal) bool) {
+		b.family("bet-unchecked", "bet-unchecked-"+name, "A bet "+what+" is accepted.", "Your program accepts a bet that is not possible.",
+			func(r *blackjack.Rules) blackjack.Steps { return betUnchecked{r, ignores} })
+	}
+	unchecked("bank", "of more than the bank holds", func(_ int, reason game.Refusal) bool { return reason == blackjack.NoMoney })
+	unchecked("most", "above the highest one", func(_ int, reason game.Refusal) bool { return reason == blackjack.AboveMax })
+	unchecked("zero", "of nothing", func(units int, _ game.Refusal) bool { return units == 0 })
+	unchecked("negative", "of less than nothing", func(units int, _ game.Refusal) bool { return units < 0 })
+	if b.r.Least() > 1 {
+		unchecked("least", "below the least one", func(units int, reason game.Refusal) bool { return units > 0 && reason == blackjack.BelowMin })
+	}
+	b.add("plays-broke", "The game goes on when the bank is below the least bet.", "Your program goes on when there is no money left.",
+		func(r *blackjack.Rules) blackjack.Steps { return playsBroke{r} })
+	if b.r.Doubles() {
+		b.add("double-late", "A hand may be doubled after its third card.", "Your program allows a move too late in a round.",
+			func(r *blackjack.Rules) blackjack.Steps { return doubleLate{r} })
+		b.add("double-draws-on", "More cards may be drawn after doubling.", "Your program gives a hand too many cards.",
+			func(r *blackjack.Rules) blackjack.Steps { return doubleOn{r} })
+	}
+}
+
+// Each type below is the reference rules of blackjack with one step changed.
+
+type (
+	cards = []blackjack.Card
+	right = func(cards) (int, bool) // counts as the rules do
+)
+
+type counts struct {
+	*blackjack.Rules
+	total func(right, cards) (int, bool)
+}
+
+func (m counts) Total(hand []blackjack.Card) (int, bool) { return m.total(m.Rules.Total, hand) }
+
+// plain is the sum of the cards with aces at one, and how many aces there are.
+func plain(hand cards) (n, aces int) {
+	for _, c := range hand {
+		n += c.Value()
+		if c.Rank() == 1 {
+			aces++
+		}
+	}
+	return n, aces
+}
+
+func aceHigh(_ right, hand cards) (int, bool) {
+	n, aces := plain(hand)
+	return n + 10*aces, aces > 0
+}
+
+func aceLow(_ right, hand cards) (int, bool) {
+	n, _ := plain(hand)
+	return n, false
+}
+
+func twoAces(count right, hand cards) (int, bool) {
+	if _, aces := plain(hand); aces == 2 && len(hand) == 2 {
+		return 22, true
+	}
+	return count(hand)
+}
+
+func aceFrozen(_ right, hand cards) (n int, soft bool) {
+	for _, c := range hand {
+		if c.Rank() == 1 && n+11 <= 21 {
+			n, soft = n+11, true
+		} else {
+			n += c.Value()
+		}
+	}
+	return n, soft
+}
+
+func faceValue(count right, hand cards) (int, bool) {
+	n, soft := count(hand)
+	for _, c := range hand {
+		n += c.Rank() - c.Value()
+	}
+	if soft && n > 21 {
+		return n - 10, false
+	}
+	return n, soft
+}
+
+type bustAt struct {
+	*blackjack.Rules
+	least int
+}
+
+func (m bustAt) Bust(total int) bool { return total >= m.least }
+
+type dealerTo struct {
+	*blackjack.Rules
+	stands int
+}
+
+func (m dealerTo) Draws(dealer []blackjack.Card) bool {
+	n, _ := m.Total(dealer)
+	return n < m.stands
+}
+
+type softWrong struct{ *blackjack.Rules }
+
+func (m softWrong) Draws(dealer []blackjack.Card) bool {
+	if n, soft := m.Total(dealer); n == 17 && soft {
+		return !m.Rules.Draws(dealer)
+	}
+	return m.Rules.Draws(dealer)
+}
+
+type afterBust struct{ *blackjack.Rules }
+
+func (m afterBust) Plays([]blackjack.Hand) bool { return true }
+
+func (m afterBust) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
+	if house, _ := m.Total(dealer); m.Bust(house) && m.Bust(h.Total) {
+		return blackjack.Wins
+	}
+	return m.Rules.Outcome(h, dealer)
+}
+
+type pushIs struct {
+	*blackjack.Rules
+	result string
+}
+
+func (m pushIs) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
+	result := m.Rules.Outcome(h, dealer)
+	if result == blackjack.Pushes && h.Ended != blackjack.Natural {
+		return m.result
+	}
+	return result
+}
+
+type pays struct {
+	*blackjack.Rules
+	pay func(h *blackjack.Hand, paid int) int
+}
+
+func (m pays) Pay(h *blackjack.Hand) int { return m.pay(h, m.Rules.Pay(h)) }
+
+type noNatural struct{ *blackjack.Rules }
+
+func (m noNatural) Natural(*blackjack.Hand) bool { return false }
+
+type bothNatural struct{ *blackjack.Rules }
+
+func (m bothNatural) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
+	if h.Ended == blackjack.Natural {
+		return blackjack.Natural
+	}
+	return m.Rules.Outcome(h, dealer)
+}
+
+type again struct{ *blackjack.Rules }
+
+// Next deals the cards after the first four twice each.
+func (m again) Next(p *blackjack.Position) blackjack.Card {
+	n := p.Dealt
+	if n > 4 {
+		n = 4 + (n-4)/2
+	}
+	p.Dealt++
+	return p.Shoe[n%len(p.Shoe)]
+}
+
+type noKings struct{ *blackjack.Rules }
+
+func (m noKings) Next(p *blackjack.Position) blackjack.Card {
+	for {
+		if c := m.Rules.Next(p); c.Rank() != 13 {
+			return c
+		}
+	}
+}
+
+type unshuffled struct{ *blackjack.Rules }
+
+func (m unshuffled) Order(fresh, _ []blackjack.Card) []blackjack.Card { return fresh }
+
+type betUnchecked struct {
+	*blackjack.Rules
+	ignores func(units int, reason game.Refusal) bool
+}
+
+func (m betUnchecked) RefuseBet(p *blackjack.Position, units int) game.Refusal {
+	reason := m.Rules.RefuseBet(p, units)
+	if reason != game.Accepted && m.ignores(units, reason) {
+		return game.Accepted
+	}
+	return reason
+}
+
+type playsBroke struct{ *blackjack.Rules }
+
+func (m playsBroke) Over(p *blackjack.Position) bool { return p.Rounds == m.Rounds() }
+
+type doubleLate struct{ *blackjack.Rules }
+
+func (m doubleLate) RefuseDouble(p *blackjack.Position, h *blackjack.Hand) game.Refusal {
+	if len(h.Cards) == 3 {
+		early := *h
+		early.Cards = h.Cards[:2]
+		return m.Rules.RefuseDouble(p, &early)
+	}
+	return m.Rules.RefuseDouble(p, h)
+}
+
+type doubleOn struct{ *blackjack.Rules }
+
+func (m doubleOn) Doubled(*blackjack.Hand) {}
+
+// showsHole shows everybody what the dealer sees.
+type showsHole struct{ *blackjack.Rules }
+
+func (m showsHole) View(pos game.Position, _ game.Player, facts []game.Fact) []game.Fact {
+	return m.Rules.View(pos, game.Second, facts)
+}
+
+// showsTotal shows the total that the dealer sees.
+type showsTotal struct{ *blackjack.Rules }
+
+func (m showsTotal) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
+	from := len(facts)
+	facts = m.Rules.View(pos, viewer, facts)
+	total := 0
+	for _, f := range m.Rules.View(pos, game.Second, nil) {
+		if f.Kind == game.FactTotal && f.Player == game.Second {
+			total = f.Amount
+		}
+	}
+	for i, f := range facts[from:] {
+		if f.Kind == game.FactTotal && f.Player == game.Second {
+			facts[from+i].Amount = total
+		}
+	}
+	return facts
+}
