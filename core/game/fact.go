@@ -10,6 +10,7 @@ const (
 	FactCell    Kind = "cell"    // Cell of the board holds the mark of Player, or is empty for Nobody; on a board of a player's own, Text is what it holds
 	FactWon     Kind = "won"     // Player has won; Nobody when it was not said who
 	FactDrawn   Kind = "drawn"   // the game is drawn
+	FactScore   Kind = "score"   // Player has won N games
 
 	FactHit  Kind = "hit"  // a shot at Player's Cell hits; Text names the ship where that is told
 	FactMiss Kind = "miss" // a shot at Player's Cell hits nothing

@@ -19,6 +19,8 @@ func Say(rules Rules, f Fact) string {
 		return name + " wins"
 	case FactDrawn:
 		return "a draw"
+	case FactScore:
+		return fmt.Sprintf("%s has won %d", name, f.N)
 	case FactHit:
 		return strings.TrimSpace(fmt.Sprintf("%s: hit %s", f.Cell, f.Text))
 	case FactMiss:

@@ -68,7 +68,7 @@ func (b *battleshipList) sinking() {
 		"Your program tells too late that a ship is sunk.", func(r *battleship.Rules) battleship.Steps { return sunkLate{r} })
 	b.add("sunk-never", "It is never told that a ship is sunk.", "Your program does not tell that a ship is sunk.",
 		func(r *battleship.Rules) battleship.Steps { return sunkNever{r} })
-	if b.longest() > 1 {
+	if longest(b.r.Fleet()) > 1 {
 		b.add("sunk-each-hit", "Every hit is told to sink the ship.", "Your program calls a ship sunk too early.",
 			func(r *battleship.Rules) battleship.Steps { return sunkEachHit{r} })
 	}
@@ -80,14 +80,6 @@ func (b *battleshipList) sinking() {
 		b.add("sunk-by-initial", "Ships with the same initial share a mark, so that none of them is sunk until all are.",
 			"Your program mixes up two ships.", func(r *battleship.Rules) battleship.Steps { return sunkByInitial{r} })
 	}
-}
-
-func (b *battleshipList) longest() int {
-	n := 0
-	for _, s := range b.r.Fleet() {
-		n = max(n, s.Length)
-	}
-	return n
 }
 
 // ends are mistakes in when the game ends, and for whom.
@@ -123,7 +115,7 @@ func (b *battleshipList) lengths() {
 			func(r *battleship.Rules) battleship.Steps { return wrongLength{r, by} })
 	}
 	add("length-one-more", "longer", 1)
-	if b.longest() > 1 {
+	if longest(b.r.Fleet()) > 1 {
 		add("length-one-less", "shorter", -1)
 	}
 }
@@ -136,19 +128,8 @@ func (b *battleshipList) placement() {
 	}
 	b.add("placement-wraps", "A ship that leaves the right edge goes on in the next row.",
 		"Your program accepts a ship that is not on the board as a whole.", func(r *battleship.Rules) battleship.Steps { return wrapsAround{r} })
-	b.family("overlap", "overlap", "A ship may lie on another one.", "Your program accepts ships on top of each other.",
-		func(r *battleship.Rules) battleship.Steps {
-			return overlaps{r, func(battleship.Berth, int, int) bool { return true }}
-		})
-	b.family("overlap", "overlap-down", "A ship that lies down may cross another one.", "Your program accepts ships on top of each other.",
-		func(r *battleship.Rules) battleship.Steps {
-			return overlaps{r, func(b battleship.Berth, _, _ int) bool { return b.Down }}
-		})
-	if b.longest() > 2 {
-		b.family("overlap", "overlap-middle", "Only the ends of a ship are compared with other ships.", "Your program accepts ships on top of each other.",
-			func(r *battleship.Rules) battleship.Steps {
-				return overlaps{r, func(_ battleship.Berth, i, n int) bool { return i > 0 && i < n-1 }}
-			})
+	if len(b.r.Fleet()) > 1 {
+		b.overlaps()
 	}
 	if !b.r.Touching() {
 		b.family("touching", "touching", "Ships may touch although that is forbidden.", "Your program accepts ships that are too close.",
@@ -160,6 +141,27 @@ func (b *battleshipList) placement() {
 		b.add("wrong-fleet", "The last ship of the fleet is not placed.", "Your program does not ask for every ship.",
 			func(r *battleship.Rules) battleship.Steps { return shortFleet{r} })
 	}
+}
+
+// overlaps are mistakes in which ships may lie on each other.
+func (b *battleshipList) overlaps() {
+	add := func(name, teacher string, blind func(b battleship.Berth, i, n int) bool) {
+		b.family("overlap", name, teacher, "Your program accepts ships on top of each other.",
+			func(r *battleship.Rules) battleship.Steps { return overlaps{r, blind} })
+	}
+	add("overlap", "A ship may lie on another one.", func(battleship.Berth, int, int) bool { return true })
+	add("overlap-down", "A ship that lies down may cross another one.", func(b battleship.Berth, _, _ int) bool { return b.Down })
+	if longest(b.r.Fleet()[1:]) > 2 {
+		add("overlap-middle", "Only the ends of a ship are compared with other ships.", func(_ battleship.Berth, i, n int) bool { return i > 0 && i < n-1 })
+	}
+}
+
+func longest(fleet []battleship.Ship) int {
+	n := 0
+	for _, s := range fleet {
+		n = max(n, s.Length)
+	}
+	return n
 }
 
 func shareInitial(fleet []battleship.Ship) bool {

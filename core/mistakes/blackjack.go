@@ -52,6 +52,28 @@ func blackjackSetups(*blackjack.Rules) []game.Setup {
 	}
 }
 
+// blackjackLeads bet as much as they can and draw no card.
+func blackjackLeads(r *blackjack.Rules, setups []game.Setup) []mistake.Lead {
+	var leads []mistake.Lead
+	for _, setup := range setups {
+		pos, err := r.Start(setup)
+		if err != nil {
+			continue
+		}
+		p := pos.(*blackjack.Position)
+		lead := mistake.Lead{Setup: setup}
+		for !p.Result().Over() {
+			for _, m := range []game.Move{{Verb: blackjack.Bet, Amount: min(r.Most(), p.Bank/100)}, {Verb: blackjack.Decline}, {Verb: blackjack.Stand}} {
+				if _, refused := game.Refused(r.Play(p, m, nil)); !refused {
+					lead.Moves = append(lead.Moves, m)
+				}
+			}
+		}
+		leads = append(leads, lead)
+	}
+	return leads
+}
+
 // totals are mistakes in what cards count.
 func (b *blackjackList) totals() {
 	count := func(name, teacher, student string, total func(right, cards) (int, bool)) {
@@ -137,15 +159,19 @@ func (b *blackjackList) bets() {
 		b.family("bet-unchecked", "bet-unchecked-"+name, "A bet "+what+" is accepted.", "Your program accepts a bet that is not possible.",
 			func(r *blackjack.Rules) blackjack.Steps { return betUnchecked{r, ignores} })
 	}
-	unchecked("bank", "of more than the bank holds", func(_ int, reason game.Refusal) bool { return reason == blackjack.NoMoney })
+	if b.r.Poorer() {
+		unchecked("bank", "of more than the bank holds", func(_ int, reason game.Refusal) bool { return reason == blackjack.NoMoney })
+	}
 	unchecked("most", "above the highest one", func(_ int, reason game.Refusal) bool { return reason == blackjack.AboveMax })
 	unchecked("zero", "of nothing", func(units int, _ game.Refusal) bool { return units == 0 })
 	unchecked("negative", "of less than nothing", func(units int, _ game.Refusal) bool { return units < 0 })
 	if b.r.Least() > 1 {
 		unchecked("least", "below the least one", func(units int, reason game.Refusal) bool { return units > 0 && reason == blackjack.BelowMin })
 	}
-	b.add("plays-broke", "The game goes on when the bank is below the least bet.", "Your program goes on when there is no money left.",
-		func(r *blackjack.Rules) blackjack.Steps { return playsBroke{r} })
+	if b.r.Broke() {
+		b.add("plays-broke", "The game goes on when the bank is below the least bet.", "Your program goes on when there is no money left.",
+			func(r *blackjack.Rules) blackjack.Steps { return playsBroke{r} })
+	}
 	if b.r.Doubles() {
 		b.add("double-late", "A hand may be doubled after its third card.", "Your program allows a move too late in a round.",
 			func(r *blackjack.Rules) blackjack.Steps { return doubleLate{r} })

@@ -33,6 +33,9 @@ func gridMistakes(r *grid.Rules) []mistake.Mistake {
 	if r.Gravity() {
 		g.gravity()
 	}
+	if r.Scored() {
+		g.scores()
+	}
 	return g.list
 }
 
@@ -103,6 +106,7 @@ func (g *gridList) lines() {
 		missing("down", "that falls to the right", func(_ game.Cell, d int) bool { return d == 2 })
 		missing("up", "that rises to the right", func(_ game.Cell, d int) bool { return d == 3 })
 	}
+	g.edges()
 	g.add("empty-line-wins", "Free cells are equal too, so a line of them wins.",
 		"Your program sees a win where there are no marks.", emptyLine{r})
 	g.add("wins-by-count", "A number of marks ends the game, whether or not they are in a line.",
@@ -121,6 +125,20 @@ func (g *gridList) lines() {
 	if r.Run() > 3 {
 		g.add("size-constant-run", "Three in a line end the game, whatever the run.",
 			"Your program does not use the length of line that is asked for.", shortRun{r, 3})
+	}
+}
+
+// edges are mistakes of a search for lines that stops one place too early.
+func (g *gridList) edges() {
+	rows, cols := g.r.Shape()
+	add := func(name, edge string, seen [2]int) {
+		g.family("line-missing", name, "A line that touches the "+edge+" edge is never seen.", "Your program does not see every line.", stopsShort{g.r, seen})
+	}
+	if cols > g.r.Run() {
+		add("line-missing-right-edge", "right", [2]int{rows, cols - 1})
+	}
+	if rows > g.r.Run() {
+		add("line-missing-bottom-edge", "bottom", [2]int{rows - 1, cols})
 	}
 }
 
@@ -149,6 +167,7 @@ func (g *gridList) restarts() {
 		{"board", "The marks survive into the next game."},
 		{"counter", "The count of moves survives into the next game."},
 		{"starter", "Whose turn it was survives into the next game."},
+		{"result", "The result survives into the next game, which ends with its first move."},
 	} {
 		g.family("stale-restart", "stale-"+s.what, s.teacher, "In your program something of one game is left in the next.", stale{g.r, s.what})
 	}
@@ -176,4 +195,32 @@ func (g *gridList) gravity() {
 		g.add("sides-swapped", "Rows and columns are swapped: as many columns count as there are rows.",
 			"Your program takes the number of rows for the number of columns.", sidesSwapped{r})
 	}
+}
+
+// scores are mistakes in how won games are counted.
+func (g *gridList) scores() {
+	r := g.r
+	const student = "Your program does not count the games that were won as it should."
+	add := func(name, teacher string, steps grid.Steps) {
+		g.family("score", "score-"+name, teacher, student, steps)
+	}
+	add("wrong-player", "A won game is counted for the other player.", scores{r, func(p *grid.Position, _ game.Cell) {
+		if winner := p.Result().Winner; winner != game.Nobody {
+			p.Score[winner.Opponent()-1]++
+		}
+	}})
+	add("twice", "A move that completes two lines at once counts as two games.", scores{r, func(p *grid.Position, c game.Cell) {
+		for _, d := range grid.Directions {
+			if r.Counts(r.Length(p, c, d)) {
+				r.Award(p, c)
+			}
+		}
+	}})
+	add("draw", "A draw is counted for the player who moved last.", scores{r, func(p *grid.Position, c game.Cell) {
+		if r.Award(p, c); p.Result().Outcome == game.Drawn {
+			p.Score[p.Mover-1]++
+		}
+	}})
+	add("never", "Won games are not counted.", scores{r, func(*grid.Position, game.Cell) {}})
+	add("lost", "The count of won games starts again with each game.", scoreLost{r})
 }

@@ -81,6 +81,35 @@ func (m lineMissing) Wins(p *grid.Position, c game.Cell) bool {
 	return false
 }
 
+// stopsShort sees lines in the first rows and columns only.
+type stopsShort struct {
+	*grid.Rules
+	seen [2]int // rows, columns
+}
+
+func (m stopsShort) Wins(p *grid.Position, c game.Cell) bool {
+	return slices.ContainsFunc(grid.Directions[:], func(d [2]int) bool {
+		n := 1 + m.beside(p, c, d, 1) + m.beside(p, c, d, -1)
+		return m.inside(c) && m.Counts(n)
+	})
+}
+
+// beside is how many equal marks follow the one at c in a direction, as far as is seen.
+func (m stopsShort) beside(p *grid.Position, c game.Cell, d [2]int, sign int16) int {
+	mark, n := p.At(c), 0
+	for {
+		c = game.Cell{Row: c.Row + sign*int16(d[0]), Col: c.Col + sign*int16(d[1])}
+		if !m.inside(c) || p.At(c) != mark {
+			return n
+		}
+		n++
+	}
+}
+
+func (m stopsShort) inside(c game.Cell) bool {
+	return m.Holds(c) && int(c.Row) < m.seen[0] && int(c.Col) < m.seen[1]
+}
+
 type emptyLine struct{ *grid.Rules }
 
 func (m emptyLine) Wins(p *grid.Position, c game.Cell) bool {
@@ -229,8 +258,18 @@ func (m stale) Begin(before *grid.Position) *grid.Position {
 		p.Count = before.Count
 	case "starter":
 		p.Mover = before.Mover
+	case "result":
+		p.Note = int(before.Result().Outcome)<<2 + int(before.Result().Winner)
 	}
 	return p
+}
+
+// Decide knows the result of the game before, where that survives.
+func (m stale) Decide(p *grid.Position, wins, full bool) game.Result {
+	if p.Note > 0 {
+		return game.Result{Outcome: game.Outcome(p.Note >> 2), Winner: game.Player(p.Note & 3)}
+	}
+	return m.Rules.Decide(p, wins, full)
 }
 
 func (m stale) Full(p *grid.Position) bool {
@@ -347,4 +386,19 @@ func (m sidesSwapped) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refus
 		return c, game.OutOfRange
 	}
 	return m.Rules.Land(p, c)
+}
+
+type scores struct {
+	*grid.Rules
+	award func(p *grid.Position, last game.Cell)
+}
+
+func (m scores) Award(p *grid.Position, c game.Cell) { m.award(p, c) }
+
+type scoreLost struct{ *grid.Rules }
+
+func (m scoreLost) Begin(before *grid.Position) *grid.Position {
+	p := m.Rules.Begin(before)
+	p.Score = [2]int{}
+	return p
 }

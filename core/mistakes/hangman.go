@@ -11,9 +11,16 @@ import (
 )
 
 // hangmanSetups are words on which the mistakes show: with equal letters, capitals, a
-// letter outside ASCII, and a sign.
-func hangmanSetups(*hangman.Rules) []game.Setup {
-	return []game.Setup{"word=eel", "word=Bb", "word=öl", "word=a-b"}
+// letter outside ASCII, and a sign. Where both ends are shown, others stand there.
+func hangmanSetups(r *hangman.Rules) []game.Setup {
+	var setups []game.Setup
+	for _, word := range []string{"eel", "Bb", "öl", "a-b"} {
+		if r.Shown() == "ends" {
+			word = "x" + word + "y"
+		}
+		setups = append(setups, game.Setup("word="+word))
+	}
+	return setups
 }
 
 func hangmanMistakes(r *hangman.Rules) []mistake.Mistake {
@@ -26,10 +33,23 @@ func hangmanMistakes(r *hangman.Rules) []mistake.Mistake {
 	}
 	one("first-only", "Only the first of equal letters is shown.",
 		"Your program does not show every place of a letter.", func(r *hangman.Rules) hangman.Steps { return firstOnly{r} })
-	one("case", "Capitals are other letters than small ones.",
-		"Your program takes a capital for another letter.", func(r *hangman.Rules) hangman.Steps { return strictCase{r} })
+	if r.Folds() {
+		one("case", "Capitals are other letters than small ones.",
+			"Your program takes a capital for another letter.", func(r *hangman.Rules) hangman.Steps { return strictCase{r} })
+	} else {
+		one("case", "Capitals and small letters are the same, although they should differ.",
+			"Your program takes a capital for a small letter.", func(r *hangman.Rules) hangman.Steps { return looseCase{r} })
+	}
 	one("bytes", "Letters outside ASCII are never found.",
 		"Your program does not find letters such as ä.", func(r *hangman.Rules) hangman.Steps { return asciiOnly{r} })
+	l.family("bytes", "bytes-twice", "A letter outside ASCII takes two places.",
+		"Your program shows too many places for letters such as ä.", takesTwo{r})
+	one("word-first-letter", "Of a whole word that is typed only the first letter is taken.",
+		"Your program reads only a part of what is typed.", func(r *hangman.Rules) hangman.Steps { return firstLetter{r} })
+	if r.Words() == "refused" {
+		one("word-costs", "A whole word typed for a letter costs a life.",
+			"Your program punishes a guess that is no letter.", func(r *hangman.Rules) hangman.Steps { return wordCosts{r} })
+	}
 	if r.Repeats() != "costs" {
 		one("repeat-costs", "A wrong letter that is guessed again costs a life again.",
 			"Your program punishes a guess that was made before.", func(r *hangman.Rules) hangman.Steps { return repeatCosts{r, false} })
@@ -49,10 +69,12 @@ func hangmanMistakes(r *hangman.Rules) []mistake.Mistake {
 		"Your program sees that the word is complete too late.", func(r *hangman.Rules) hangman.Steps { return lateWin{r} })
 	one("win-never", "A complete word is not seen, as when it was read with its line end: the game goes on.",
 		"Your program does not see that the word is complete.", func(r *hangman.Rules) hangman.Steps { return neverWin{r} })
-	one("symbol-costs", "A digit or sign costs a life, as a wrong letter does.",
-		"Your program punishes a guess that is no letter.", func(r *hangman.Rules) hangman.Steps { return symbolCosts{r} })
-	one("must-guess-blank", "Blanks and signs of the word have to be guessed.",
-		"Your program hides blanks and signs of the word.", func(r *hangman.Rules) hangman.Steps { return hidesSigns{r} })
+	if r.Shown() != "nothing" {
+		one("symbol-costs", "A digit or sign costs a life, as a wrong letter does.",
+			"Your program punishes a guess that is no letter.", func(r *hangman.Rules) hangman.Steps { return symbolCosts{r} })
+		one("must-guess-blank", "Blanks and signs of the word have to be guessed.",
+			"Your program hides blanks and signs of the word.", func(r *hangman.Rules) hangman.Steps { return hidesSigns{r} })
+	}
 	for _, what := range []string{"letters", "lives"} {
 		add("stale-restart", "stale-"+what, "The "+what+" survive into the next game.",
 			"In your program something of one game is left in the next.", func(r *hangman.Rules) hangman.Steps { return staleWord{r, what} })
@@ -81,10 +103,36 @@ func (m strictCase) Same(p *hangman.Position, guess rune, place int) bool {
 	return m.Rules.Same(p, guess, place) && unicode.IsLower(p.Word[place])
 }
 
+type looseCase struct{ *hangman.Rules }
+
+func (m looseCase) Same(p *hangman.Position, guess rune, place int) bool {
+	return strings.EqualFold(string(guess), string(p.Word[place]))
+}
+
 type asciiOnly struct{ *hangman.Rules }
 
 func (m asciiOnly) Same(p *hangman.Position, guess rune, place int) bool {
 	return p.Word[place] < utf8.RuneSelf && m.Rules.Same(p, guess, place)
+}
+
+type firstLetter struct{ *hangman.Rules }
+
+func (m firstLetter) Read(g game.Move) game.Move {
+	if g.Verb == hangman.Word {
+		first, _ := utf8.DecodeRuneInString(g.Text)
+		return game.Move{Text: string(first)}
+	}
+	return g
+}
+
+type wordCosts struct{ *hangman.Rules }
+
+func (m wordCosts) Refuse(p *hangman.Position, g game.Move) game.Refusal {
+	refusal := m.Rules.Refuse(p, g)
+	if refusal == hangman.NoWords {
+		return game.Accepted
+	}
+	return refusal
 }
 
 type repeatCosts struct {
@@ -208,6 +256,34 @@ func (m staleWord) Begin(p, before *hangman.Position) {
 	default:
 		p.Letters = append(p.Letters, before.Letters...)
 	}
+}
+
+// takesTwo shows two places for what takes two bytes or more.
+type takesTwo struct{ *hangman.Rules }
+
+func (m takesTwo) Play(pos game.Position, g game.Move, facts []game.Fact) []game.Fact {
+	return m.widen(pos, m.Rules.Play(pos, g, facts))
+}
+
+func (m takesTwo) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
+	return m.widen(pos, m.Rules.View(pos, viewer, facts))
+}
+
+func (m takesTwo) widen(pos game.Position, facts []game.Fact) []game.Fact {
+	var wide strings.Builder
+	word := pos.(*hangman.Position).Word
+	for i, c := range []rune(pos.(*hangman.Position).Shown()) {
+		wide.WriteRune(c)
+		if word[i] >= utf8.RuneSelf && c == '_' {
+			wide.WriteRune(c)
+		}
+	}
+	for i, f := range facts {
+		if f.Kind == game.FactShown {
+			facts[i].Text = wide.String()
+		}
+	}
+	return facts
 }
 
 type leaksWord struct{ *hangman.Rules }

@@ -27,6 +27,7 @@ func For(rules game.Rules) mistake.Known {
 		known.Leads = battleshipLeads(r, known.Setups)
 	case *blackjack.Rules:
 		known.Mistakes, known.Setups = blackjackMistakes(r), blackjackSetups(r)
+		known.Leads = blackjackLeads(r, known.Setups)
 	}
 	return known
 }

@@ -1,6 +1,9 @@
 package mistakes_test
 
 import (
+	"fmt"
+	"math/rand/v2"
+	"reflect"
 	"strings"
 	"testing"
 	"time"
@@ -28,20 +31,70 @@ func words(r game.Rules, steps []mistake.Step) string {
 	return strings.Join(list, " ")
 }
 
+// variants are the usual one of each game, and some that have mistakes of their own.
+var variants = []struct {
+	name  string
+	least int // mistakes
+}{
+	{"tic-tac-toe", 40}, {"connect-four", 50}, {"five-in-a-row", 60}, {"battleship", 28}, {"hangman", 19}, {"blackjack", 30},
+	{"tic-tac-toe:rows=1,cols=4,run=2", 20}, {"tic-tac-toe:score=yes", 45}, {"hangman:words=refused,repeat=free", 20},
+	{"battleship:placing=by-hand,touching=forbidden", 35}, {"battleship:sides=one,turns=40,repeat=costs", 30}, {"blackjack:min=5", 31},
+}
+
 func TestMistakesAreDescribed(t *testing.T) {
-	for _, variant := range []string{"tic-tac-toe", "connect-four", "five-in-a-row", "tic-tac-toe:rows=1,cols=4,run=2", "hangman", "battleship"} {
+	for _, v := range variants {
 		seen := map[string]bool{}
-		k := known(t, variant)
+		k := known(t, v.name)
 		for _, m := range k.Mistakes {
 			if seen[m.Name] || m.Family == "" || !strings.HasSuffix(m.Teacher, ".") || !strings.HasSuffix(m.Student, ".") ||
 				!strings.Contains(strings.ToLower(m.Student), "your program") {
-				t.Errorf("%s: %+v", variant, m)
+				t.Errorf("%s: %+v", v.name, m)
 			}
 			seen[m.Name] = true
 		}
-		if len(k.Mistakes) < 15 || len(k.Setups) == 0 {
-			t.Errorf("%s has %d mistakes, %d set-ups", variant, len(k.Mistakes), len(k.Setups))
+		if len(k.Mistakes) < v.least || len(k.Setups) == 0 {
+			t.Errorf("%s has %d mistakes, want at least %d, and %d set-ups", v.name, len(k.Mistakes), v.least, len(k.Setups))
 		}
+	}
+}
+
+// Positions that share a key show the same, also those of two mistakes: the search
+// for differences relies on it.
+func TestKeysTellWhatIsShown(t *testing.T) {
+	for _, v := range variants {
+		t.Run(v.name, func(t *testing.T) {
+			t.Parallel()
+			k := known(t, v.name)
+			random := rand.New(rand.NewPCG(1, 2))
+			shown := map[string]string{}
+			for _, setup := range k.Setups[:min(3, len(k.Setups))] {
+				for _, r := range k.Rules() {
+					if reflect.TypeOf(r) == reflect.TypeOf(k.Reference) {
+						playTold(t, r, setup, random, shown)
+					}
+				}
+			}
+		})
+	}
+}
+
+// playTold plays moves at random and compares what is shown with what was shown in
+// other positions with the same key.
+func playTold(t *testing.T, r game.Rules, setup game.Setup, random *rand.Rand, shown map[string]string) {
+	t.Helper()
+	pos, err := r.Start(setup)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for range 40 {
+		view := fmt.Sprint(r.View(pos, game.Nobody, nil))
+		key := string(setup) + string(pos.AppendKey(nil))
+		if before, met := shown[key]; met && before != view {
+			t.Fatalf("%s: one key shows %s and %s", r.Variant(), before, view)
+		}
+		shown[key] = view
+		moves := r.Candidates(pos, nil)
+		r.Play(pos, moves[random.IntN(len(moves))], nil)
 	}
 }
 
@@ -65,7 +118,21 @@ func TestEveryPairIsSeparated(t *testing.T) {
 		{"five-in-a-row", mistake.Bounds{Moves: 1_000_000, Games: 300}, false, map[string]int{
 			"line-missing-down": 9, "draw-never": 225, "draw-before-win": 225, "plays-on": 10,
 		}},
-		{"hangman:lives=2", mistake.Usual, true, map[string]int{"first-only": 1, "case": 1, "leaks-word": 0}},
+		{"tic-tac-toe:score=yes", mistake.Bounds{Moves: 30_000_000}, true, map[string]int{
+			"score-wrong-player": 5, "score-draw": 9, "score-twice": 9, "score-lost": 6,
+		}},
+		{"hangman", mistake.Usual, false, map[string]int{"first-only": 1, "case": 1, "leaks-word": 0, "last-life-wins": 6}},
+		{"hangman:lives=2,words=refused,repeat=free", mistake.Usual, true, map[string]int{"repeat-costs": 2, "win-late": 1}},
+		{"battleship", mistake.Bounds{Moves: 1_000_000, Games: 200}, false, map[string]int{
+			"sunk-late": 3, "wrong-name": 3, "sunk-by-initial": 9, "ends-early-ships": 25, "repeat-rewrites": 4, "shows-ships": 0,
+		}},
+		{"battleship:sides=one,turns=40,repeat=costs", mistake.Bounds{Moves: 1_000_000, Games: 200}, false, map[string]int{
+			"turn-limit-early": 39, "turn-limit-late": 40, "repeat-free": 2,
+		}},
+		{"battleship:placing=by-hand,touching=forbidden,rows=5,cols=5,fleet=3+2", mistake.Bounds{Moves: 1_000_000, Games: 300}, false, map[string]int{
+			"placement-off-right": 1, "placement-wraps": 1, "overlap": 2, "touching-corner": 2, "wrong-fleet": 1,
+		}},
+		{"blackjack", mistake.Usual, true, map[string]int{"ace-frozen": 2, "dealer-after-bust": 2, "plays-broke": 2, "double-late": 3}},
 	}
 	for _, tt := range tests {
 		t.Run(tt.variant, func(t *testing.T) {

@@ -146,9 +146,15 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 // Variant implements game.Rules.
 func (r *Rules) Variant() game.Variant { return r.variant }
 
-// Least is the least bet, in units, and Rounds how many the game has.
+// Least and Most are the bounds of a bet, in units, and Rounds how many the game has.
 func (r *Rules) Least() int  { return r.least }
+func (r *Rules) Most() int   { return r.most }
 func (r *Rules) Rounds() int { return r.rounds }
+
+// Poorer reports whether the bank may come to hold less than the highest bet, and
+// Broke whether less than the least one before the last round.
+func (r *Rules) Poorer() bool { return r.bank < r.most*r.rounds }
+func (r *Rules) Broke() bool  { return r.bank-r.most*(r.rounds-1) < r.least }
 
 // Doubles reports whether some hand may be doubled.
 func (r *Rules) Doubles() bool { return r.double != "none" }

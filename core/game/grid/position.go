@@ -11,6 +11,7 @@ type Position struct {
 	Mover  game.Player // whose turn it is, or was when the game ended
 	Count  int         // of the moves made
 	Note   int         // what a mistake has to remember; 0 in the right rules
+	Score  [2]int      // games won by each player, where they are counted
 	result game.Result
 }
 
@@ -95,5 +96,5 @@ func (p *Position) AppendKey(key []byte) []byte {
 			key = append(key, byte(mark))
 		}
 	}
-	return append(key, byte(p.Mover), byte(p.Count), byte(p.Count>>8), byte(p.Note), byte(p.result.Outcome), byte(p.result.Winner))
+	return append(key, byte(p.Mover), byte(p.Count), byte(p.Count>>8), byte(p.Note), byte(p.Note>>8), byte(p.Score[0]), byte(p.Score[1]), byte(p.result.Outcome), byte(p.result.Winner))
 }

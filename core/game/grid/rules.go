@@ -22,6 +22,7 @@ type Rules struct {
 	first      game.Player
 	exact      bool // a longer line does not count
 	misere     bool // who completes a line loses
+	scored     bool // won games are counted
 	steps      Steps
 }
 
@@ -48,6 +49,7 @@ func define(name, title string, rows, cols, run int, fall string) game.Definitio
 			game.Choice("first", "who moves first", "X", "O"),
 			game.Choice("overline", "whether a line longer than run counts", "counts", "ignored"),
 			game.Choice("line", "what completing a line does; misère when it loses", "wins", "loses"),
+			game.Choice("score", "whether won games are counted and shown after each game", "no", "yes"),
 		},
 		New: newRules,
 	}
@@ -58,6 +60,7 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 		variant: v, rows: values.Int("rows"), cols: values.Int("cols"), run: values.Int("run"),
 		gravity: values["gravity"] == "yes", first: game.First,
 		exact: values["overline"] == "ignored", misere: values["line"] == "loses",
+		scored: values["score"] == "yes",
 	}
 	if values["first"] == "O" {
 		r.first = game.Second
@@ -125,6 +128,9 @@ type Steps interface {
 	Full(p *Position) bool
 	// Decide returns how the game stands after a move.
 	Decide(p *Position, wins, full bool) game.Result
+	// Award counts a game that has ended, where won games are counted; c is the cell
+	// of the last mark.
+	Award(p *Position, c game.Cell)
 	// Pass ends an accepted move, and Refused a refused one.
 	Pass(p *Position)
 	Refused(p *Position)
@@ -154,13 +160,35 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 	case game.Drawn:
 		facts = append(facts, game.Fact{Kind: game.FactDrawn})
 	}
+	if r.scored && p.result.Over() {
+		r.steps.Award(p, cell)
+		facts = appendScore(p, facts)
+	}
 	r.steps.Pass(p)
 	return appendTurn(p, facts)
 }
 
 // Begin implements Steps.
-func (r *Rules) Begin(*Position) *Position {
-	return newPosition(r.rows, r.cols, r.first)
+func (r *Rules) Begin(before *Position) *Position {
+	p := newPosition(r.rows, r.cols, r.first)
+	if before != nil {
+		p.Score = before.Score
+	}
+	return p
+}
+
+// Award implements Steps.
+func (r *Rules) Award(p *Position, _ game.Cell) {
+	if p.result.Outcome == game.Won {
+		p.Score[p.result.Winner-1]++
+	}
+}
+
+func appendScore(p *Position, facts []game.Fact) []game.Fact {
+	for i, n := range p.Score {
+		facts = append(facts, game.Fact{Kind: game.FactScore, Player: game.First + game.Player(i), N: n})
+	}
+	return facts
 }
 
 // Land implements Steps.
@@ -245,6 +273,9 @@ func (r *Rules) Refused(*Position) {}
 // Run is how many marks in a line end the game.
 func (r *Rules) Run() int { return r.run }
 
+// Scored reports whether won games are counted.
+func (r *Rules) Scored() bool { return r.scored }
+
 // Gravity reports whether marks fall.
 func (r *Rules) Gravity() bool { return r.gravity }
 
@@ -260,13 +291,17 @@ func appendTurn(p *Position, facts []game.Fact) []game.Fact {
 	return append(facts, game.Fact{Kind: game.FactTurn, Player: p.Mover})
 }
 
-// View implements game.Rules: everyone sees every cell, row by row.
+// View implements game.Rules: everyone sees every cell, row by row, and the score
+// where there is one.
 func (r *Rules) View(pos game.Position, _ game.Player, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)
 	for row := range r.rows {
 		for col, mark := range p.row(row) {
 			facts = append(facts, game.Fact{Kind: game.FactCell, Cell: game.Cell{Row: int16(row), Col: int16(col)}, Player: mark})
 		}
+	}
+	if r.scored {
+		facts = appendScore(p, facts)
 	}
 	return facts
 }

@@ -53,6 +53,8 @@ type Steps interface {
 	// Begin prepares a position for a new word; before is the game before, nil for
 	// the first.
 	Begin(p, before *Position)
+	// Read returns what a guess is taken for.
+	Read(m game.Move) game.Move
 	// Refuse says why a guess is refused, or accepts it.
 	Refuse(p *Position, m game.Move) game.Refusal
 	// Same reports whether the letter guessed is the one at a place of the word.
@@ -75,6 +77,15 @@ func (r *Rules) With(change func(*Rules) Steps) *Rules {
 
 // Repeats is what guessing a letter again does: refused, free or costs.
 func (r *Rules) Repeats() string { return r.repeat }
+
+// Shown is what is shown from the start: signs, nothing or ends.
+func (r *Rules) Shown() string { return r.shown }
+
+// Folds reports whether capitals and small letters are the same.
+func (r *Rules) Folds() bool { return r.folding }
+
+// Words is what guessing a wrong whole word does: refused, costs or ends.
+func (r *Rules) Words() string { return r.words }
 
 // Hangman is the registry's entry.
 func Hangman() game.Definition {
@@ -187,6 +198,7 @@ func (r *Rules) Fold(c rune) rune {
 // Play implements game.Rules.
 func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)
+	m = r.steps.Read(m)
 	if refusal := r.steps.Refuse(p, m); refusal != game.Accepted {
 		facts = append(facts, game.Fact{Kind: game.FactRefused, Reason: refusal})
 		return p.appendTurn(facts)
@@ -208,6 +220,9 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 	}
 	return p.appendTurn(facts)
 }
+
+// Read implements Steps.
+func (r *Rules) Read(m game.Move) game.Move { return m }
 
 // Refuse implements Steps.
 func (r *Rules) Refuse(p *Position, m game.Move) game.Refusal {
