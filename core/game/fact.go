@@ -7,7 +7,7 @@ type Kind string
 const (
 	FactTurn    Kind = "turn"    // Player is to move
 	FactRefused Kind = "refused" // the move was refused, for Reason; zero when no reason was given
-	FactCell    Kind = "cell"    // Cell of the board holds the mark of Player, or is empty for Nobody; on a board of a player's own, Text is what it holds
+	FactCell    Kind = "cell"    // Cell of the board holds the mark of Player, or is empty for Nobody; with a Text, Cell of Player's own board holds that
 	FactWon     Kind = "won"     // Player has won; Nobody when it was not said who
 	FactDrawn   Kind = "drawn"   // the game is drawn
 	FactScore   Kind = "score"   // Player has won N games
@@ -25,6 +25,14 @@ const (
 	FactBust   Kind = "bust"   // hand N of Player counts more than 21
 	FactResult Kind = "result" // hand N of Player ends as Text and is paid Amount
 	FactBank   Kind = "bank"   // Player has Amount
+)
+
+// The texts of a cell on a board of a player's own. Sea is also what is not known yet.
+const (
+	SeaText  = "sea"
+	ShipText = "ship"
+	HitText  = "hit"
+	MissText = "miss"
 )
 
 // Fact is one thing that can be seen of a game. The reference rules make facts

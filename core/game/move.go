@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"strconv"
+	"strings"
 )
 
 // Player is a seat at the table. The zero value is nobody.
@@ -72,7 +73,7 @@ type Move struct {
 }
 
 // Refusal says why a move is refused. The zero value means that it is accepted.
-// Games add reasons of their own.
+// Games add reasons of their own, some of them special cases of the ones here.
 type Refusal string
 
 // Reasons that more than one game knows.
@@ -83,6 +84,13 @@ const (
 	Unreadable Refusal = "unreadable"   // the line typed is not a move at all
 	GameOver   Refusal = "game over"    // nothing is played after the end
 )
+
+// Is reports whether a reason is a general one or, with a colon after it, a special
+// case of it: "out of range: below the minimum".
+func (r Refusal) Is(general Refusal) bool {
+	rest, is := strings.CutPrefix(string(r), string(general))
+	return is && (rest == "" || strings.HasPrefix(rest, ": "))
+}
 
 // Outcome is how a game stands.
 type Outcome uint8

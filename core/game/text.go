@@ -59,7 +59,6 @@ func Draw(rules Rules, view []Fact) string {
 	rows, cols := rules.Shape()
 	boards := map[Player]map[Cell]Fact{}
 	var order []Player
-	own := len(rules.PlayerName(First)) > 1 // else players are known by their marks, on one board
 	var b strings.Builder
 	for _, f := range view {
 		if f.Kind != FactCell {
@@ -67,7 +66,7 @@ func Draw(rules Rules, view []Fact) string {
 			continue
 		}
 		owner := Nobody
-		if own {
+		if f.Text != "" {
 			owner = f.Player
 		}
 		if boards[owner] == nil {
@@ -103,13 +102,13 @@ func drawBoard(b *strings.Builder, rules Rules, cells map[Cell]Fact, rows, cols 
 // mark is a cell in one character: a player's mark, or what lies on a board.
 func mark(rules Rules, f Fact) string {
 	switch {
-	case f.Text == "hit":
+	case f.Text == HitText:
 		return "#"
-	case f.Text == "miss":
+	case f.Text == MissText:
 		return "o"
-	case f.Text == "ship":
+	case f.Text == ShipText:
 		return "="
-	case f.Player != Nobody && len(rules.PlayerName(f.Player)) == 1:
+	case f.Player != Nobody && f.Text == "":
 		return rules.PlayerName(f.Player)
 	}
 	return "."

@@ -48,9 +48,14 @@ func (c comparer) compare() []Comparison {
 	if !c.opening() {
 		list = append(list, c.acceptance())
 	}
-	list = append(list, c.board())
-	if !c.afterEnd() {
-		list = append(list, c.outcome())
+	shown := append([]Comparison{c.board()}, c.told()...)
+	switch {
+	case c.afterEnd():
+		list = append(list, shown...)
+	case c.hides() && c.announced(): // what was hidden is rightly turned up when the game is over
+		list = append(append(list, c.outcome()), shown...)
+	default:
+		list = append(append(list, shown...), c.outcome())
 	}
 	if c.moment.Result.Outcome == game.Open {
 		list = append(list, c.turn())
@@ -103,7 +108,7 @@ func (c comparer) acceptance() Comparison {
 	if !refused {
 		result.Aspect, result.Expected = suite.Legal, c.word()+" is accepted"
 		switch {
-		case c.played():
+		case c.played(), c.answered():
 			result.State, result.Seen = Agrees, result.Expected
 		case said:
 			result.State, result.Seen = Differs, c.word()+" is refused"
@@ -132,12 +137,12 @@ func (c comparer) acceptance() Comparison {
 }
 
 func refusalAspect(reason game.Refusal) suite.Aspect {
-	switch reason {
-	case game.GameOver:
+	switch {
+	case reason.Is(game.GameOver):
 		return suite.AfterEnd
-	case game.OutOfRange:
+	case reason.Is(game.OutOfRange):
 		return suite.Range
-	case game.Unreadable:
+	case reason.Is(game.Unreadable):
 		return suite.Text
 	default:
 		return suite.TakenCell
@@ -157,40 +162,58 @@ func (c comparer) played() bool {
 	if len(shown) == 0 {
 		return false
 	}
-	for cell, mark := range cells(c.moment.View) {
-		if seen, there := shown[cell]; there && seen != mark {
+	for at, held := range cells(c.moment.View) {
+		if seen, there := shown[at]; there && seen != held {
 			return false
 		}
 	}
 	return true
 }
 
-// changed reports whether the board shown has another mark than before the step.
+// changed reports whether something shown is another than before the step.
 func (c comparer) changed() bool {
 	before := cells(c.moment.Before)
-	for cell, mark := range cells(c.seen.Facts) {
-		if before[cell] != mark {
+	for at, held := range cells(c.seen.Facts) {
+		if before[at] != held {
 			return true
 		}
 	}
-	return false
+	return c.moved()
 }
 
 // unchanged reports whether a board is shown, and is the one before the step, where
 // a player who plays on a cell of their own would leave it so too.
 func (c comparer) unchanged() bool {
-	own := c.moment.Step.Act == suite.MakeMove && cells(c.moment.Before)[c.moment.Step.Move.Cell] == c.moment.Mover && c.moment.Mover != game.Nobody
+	at := place{game.Nobody, c.moment.Step.Move.Cell}
+	own := c.moment.Step.Act == suite.MakeMove && cells(c.moment.Before)[at].mark == c.moment.Mover && c.moment.Mover != game.Nobody
 	return len(cells(c.seen.Facts)) > 0 && !c.changed() && !own
 }
 
-func cells(facts []game.Fact) map[game.Cell]game.Player {
-	marks := map[game.Cell]game.Player{}
+// place is a cell of the one board, whose owner is nobody, or of a player's own.
+type place struct {
+	owner game.Player
+	cell  game.Cell
+}
+
+// content is what a cell holds: a player's mark or, on a board of a player's own, a
+// text.
+type content struct {
+	mark game.Player
+	text string
+}
+
+func cells(facts []game.Fact) map[place]content {
+	held := map[place]content{}
 	for _, f := range facts {
-		if f.Kind == game.FactCell {
-			marks[f.Cell] = f.Player
+		switch {
+		case f.Kind != game.FactCell:
+		case f.Text != "":
+			held[place{f.Player, f.Cell}] = content{text: f.Text}
+		default:
+			held[place{game.Nobody, f.Cell}] = content{mark: f.Player}
 		}
 	}
-	return marks
+	return held
 }
 
 // announced reports whether an end was announced that the reference does not know.
@@ -273,18 +296,20 @@ func (c comparer) board() Comparison {
 	shown := cells(c.seen.Facts)
 	var expected, seen []string
 	for _, f := range c.moment.View {
-		mark, there := shown[f.Cell]
-		if !there {
-			continue
-		}
-		if result.State == NotShown {
-			result.State = Agrees
-		}
-		if mark != f.Player {
-			result.State = Differs
-			result.Aspect = c.markAspect(f.Cell, mark)
-			expected = append(expected, c.content(f.Cell, f.Player))
-			seen = append(seen, c.content(f.Cell, mark))
+		for at, held := range cells([]game.Fact{f}) {
+			is, there := shown[at]
+			if !there || held.text == game.ShipText && is.text == game.SeaText { // nobody has to turn up at the end what is left
+				continue
+			}
+			if result.State == NotShown {
+				result.State = Agrees
+			}
+			if is != held {
+				result.State = Differs
+				result.Aspect = c.markAspect(at, held, is)
+				expected = append(expected, c.describeCell(at, held))
+				seen = append(seen, c.describeCell(at, is))
+			}
 		}
 	}
 	result.Expected, result.Seen = strings.Join(expected, ", "), strings.Join(seen, ", ")
@@ -294,26 +319,31 @@ func (c comparer) board() Comparison {
 	return result
 }
 
-// markAspect tells why a cell shows another mark than it should.
-func (c comparer) markAspect(cell game.Cell, mark game.Player) suite.Aspect {
-	moved := cells(c.moment.Before)[cell] != cells(c.moment.View)[cell]
+// markAspect tells why a cell shows something else than it should.
+func (c comparer) markAspect(at place, held, is content) suite.Aspect {
+	moved := cells(c.moment.Before)[at] != held
 	switch {
 	case c.unsure != "":
 		return c.unsure
-	case moved && mark == c.moment.Mover.Opponent() && c.kept:
+	case held.text == game.SeaText && is.text == game.ShipText && !c.moment.Result.Over():
+		return suite.Hidden
+	case moved && is.mark != game.Nobody && is.mark == c.moment.Mover.Opponent() && c.kept:
 		return suite.TurnKept
-	case moved && mark == c.moment.Mover.Opponent():
+	case moved && is.mark != game.Nobody && is.mark == c.moment.Mover.Opponent():
 		return suite.Turns
 	default:
 		return suite.Mark
 	}
 }
 
-func (c comparer) content(cell game.Cell, mark game.Player) string {
-	if mark == game.Nobody {
-		return cell.String() + " empty"
+func (c comparer) describeCell(at place, held content) string {
+	switch {
+	case held.text != "":
+		return fmt.Sprintf("%s at %s of %s", held.text, at.cell, c.rules.PlayerName(at.owner))
+	case held.mark == game.Nobody:
+		return at.cell.String() + " empty"
 	}
-	return c.rules.PlayerName(mark) + " at " + cell.String()
+	return c.rules.PlayerName(held.mark) + " at " + at.cell.String()
 }
 
 func (c comparer) turn() Comparison {

@@ -134,7 +134,8 @@ func (j *scriptJudge) note(c Comparison) {
 // have shown it once is enough.
 func everywhere(a suite.Aspect) bool {
 	switch a {
-	case suite.Mark, suite.Turns, suite.TurnKept, suite.Legal, suite.NewGame:
+	case suite.Mark, suite.Turns, suite.TurnKept, suite.Legal, suite.NewGame,
+		suite.Letters, suite.Lives, suite.Cards, suite.Dealer, suite.Totals, suite.Money, suite.Score, suite.Hidden:
 		return true
 	}
 	return false

@@ -55,10 +55,13 @@ func (s *search) ask(i, k int) {
 func (s *search) run(bounds Bounds) (*Table, error) {
 	s.wake()
 	err := s.breadth(bounds.Moves)
-	if errors.Is(err, ErrTooFar) {
-		err = s.seek(bounds.Games)
+	if !errors.Is(err, ErrTooFar) {
+		return s.table, err
 	}
-	return s.table, err
+	if bounds.Games == 0 {
+		return s.table, nil
+	}
+	return s.table, s.seek(bounds.Games)
 }
 
 // each calls f for every open pair.

@@ -495,8 +495,8 @@ func (m showsShips) View(pos game.Position, viewer game.Player, facts []game.Fac
 	facts = m.Rules.View(pos, viewer, facts)
 	p := pos.(*battleship.Position)
 	for i, f := range facts[from:] {
-		if f.Text == "" && p.Oceans[f.Player-1].Ships[m.Index(f.Cell)] != 0 {
-			facts[from+i].Text = battleship.ShipText
+		if f.Text == game.SeaText && p.Oceans[f.Player-1].Ships[m.Index(f.Cell)] != 0 {
+			facts[from+i].Text = game.ShipText
 		}
 	}
 	return facts

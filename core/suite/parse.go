@@ -58,6 +58,7 @@ type parser struct {
 	games game.Registry
 	suite *Suite
 	line  int
+	usual game.Setup // of scripts without one of their own
 }
 
 // word is one blank-separated or quoted word of a line.
@@ -232,6 +233,7 @@ func (p *parser) script(head word, rest []word) error {
 	p.suite.Scripts = append(p.suite.Scripts, Script{
 		Title:     rest[0].text,
 		Criterion: p.suite.Criteria[len(p.suite.Criteria)-1].Name,
+		Setup:     p.usual,
 		Line:      p.line,
 	})
 	return nil
@@ -241,17 +243,23 @@ func (p *parser) setup(head word, rest []word) error {
 	if len(rest) != 1 || !rest[0].quoted {
 		return p.fail(head.column, errors.New(`a set-up is one quoted text, as in: setup "word=apple"`))
 	}
-	if len(p.suite.Scripts) == 0 {
-		return p.fail(head.column, ErrNoScript, "setup")
-	}
-	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
-	if s.Setup != "" || len(s.Steps) > 0 {
-		return p.fail(head.column, errors.New("the set-up stands once, before a script's first step"))
-	}
-	s.Setup = game.Setup(rest[0].text)
-	if _, err := p.suite.Rules.Start(s.Setup); err != nil {
+	setup := game.Setup(rest[0].text)
+	if _, err := p.suite.Rules.Start(setup); err != nil {
 		return p.fail(rest[0].column, err)
 	}
+	if len(p.suite.Scripts) == 0 && p.usual == "" {
+		p.usual = setup
+		return nil
+	}
+	once := errors.New("a set-up stands once before the first script, and once in a script before its first step")
+	if len(p.suite.Scripts) == 0 {
+		return p.fail(head.column, once)
+	}
+	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
+	if s.Setup != p.usual || len(s.Steps) > 0 {
+		return p.fail(head.column, once)
+	}
+	s.Setup = setup
 	return nil
 }
 

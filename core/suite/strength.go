@@ -37,9 +37,10 @@ type Hole struct {
 }
 
 // Measure plays every script by the reference rules and by each mistake known of the
-// suite's variant. suggest says whether scripts are looked for that would close the
-// holes.
-func (s *Suite) Measure(known mistake.Known, suggest bool) (Strength, error) {
+// suite's variant, and looks within the bounds for scripts that would close the
+// holes; with none it looks for no scripts. report is called with how many of the
+// holes are settled, of how many.
+func (s *Suite) Measure(known mistake.Known, bounds mistake.Bounds, report func(done, all int)) (Strength, error) {
 	mistakes := known.Mistakes
 	traces := make([][]string, len(mistakes)+1) // by mistake, the reference last, and script
 	for i, rules := range known.Rules() {
@@ -67,20 +68,17 @@ func (s *Suite) Measure(known mistake.Known, suggest bool) (Strength, error) {
 			untold = append(untold, p)
 		}
 	}
-	holes, err := closing(known, untold, suggest)
+	holes, err := closing(known, untold, bounds, report)
 	st.Holes = append(st.Holes, holes...)
 	return st, err
 }
 
 // closing makes holes of pairs, those of the reference first.
-func closing(known mistake.Known, untold []mistake.Pair, suggest bool) ([]Hole, error) {
+func closing(known mistake.Known, untold []mistake.Pair, bounds mistake.Bounds, report func(done, all int)) ([]Hole, error) {
+	suggest := bounds != mistake.Bounds{}
 	reference := len(known.Mistakes)
 	slices.SortStableFunc(untold, func(p, q mistake.Pair) int { return cmp.Compare(q.B/reference, p.B/reference) })
-	bounds := mistake.Usual
-	if !suggest || len(untold) == 0 {
-		bounds = mistake.Bounds{}
-	}
-	table, err := known.Separate(untold, bounds, func(int, int) {})
+	table, err := known.Separate(untold, bounds, report)
 	if err != nil {
 		return nil, err
 	}

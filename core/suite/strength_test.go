@@ -11,6 +11,8 @@ import (
 	"durchgang/core/suite"
 )
 
+func quiet(int, int) {}
+
 // What ships has no hole: every known mistake is caught, every two are told apart.
 func TestShippedSuitesHaveNoHole(t *testing.T) {
 	for _, name := range suite.ShippedNames() {
@@ -18,7 +20,7 @@ func TestShippedSuitesHaveNoHole(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		st, err := s.Measure(mistakes.For(s.Rules), true)
+		st, err := s.Measure(mistakes.For(s.Rules), mistake.Usual, quiet)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -33,7 +35,7 @@ func TestStrengthOfASmallSuite(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	st, err := s.Measure(mistakes.For(s.Rules), true)
+	st, err := s.Measure(mistakes.For(s.Rules), mistake.Usual, quiet)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -59,7 +61,7 @@ func TestStrengthOfASmallSuite(t *testing.T) {
 
 // A generated suite is strong, reads back, and needs few scripts.
 func TestGeneratedSuite(t *testing.T) {
-	s, missed, err := suite.Generate(mistakes.For(gametest.Rules(t, games.All(), "tic-tac-toe")), mistake.Usual, func(int, int) {})
+	s, missed, err := suite.Generate(mistakes.For(gametest.Rules(t, games.All(), "tic-tac-toe")), mistake.Usual, quiet)
 	if err != nil || len(missed) > 0 {
 		t.Fatalf("%v, missed %v", err, missed)
 	}
@@ -67,7 +69,7 @@ func TestGeneratedSuite(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	st, err := again.Measure(mistakes.For(again.Rules), false)
+	st, err := again.Measure(mistakes.For(again.Rules), mistake.Bounds{}, quiet)
 	if err != nil || len(st.Holes) > 0 {
 		t.Errorf("%v, holes %v", err, st.Holes)
 	}

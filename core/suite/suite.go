@@ -37,23 +37,40 @@ const (
 // aspect, and else to the first criterion that does.
 type Aspect string
 
-// The aspects of games in which two people move in turn.
+// The aspects. The first ones are those of all games, the others of games in which
+// something is hidden, counted or paid.
 const (
 	Legal     Aspect = "legal"   // a legal move is accepted
 	Mark      Aspect = "mark"    // a move changes its own cell, and no other
 	Turns     Aspect = "turn"    // the players alternate, the right one begins
 	Win       Aspect = "win"     // a win is announced when there is one, for the right player
 	Draw      Aspect = "draw"    // a draw is announced when there is one
-	TakenCell Aspect = "taken"   // a taken cell is refused
-	Range     Aspect = "range"   // a cell off the board is refused
+	TakenCell Aspect = "taken"   // a move that was made before is refused, or one that is not possible now
+	Range     Aspect = "range"   // a cell off the board is refused, or an amount out of bounds
 	Text      Aspect = "text"    // a line that is no move is refused
 	TurnKept  Aspect = "kept"    // a refused move leaves the turn with the same player
 	AfterEnd  Aspect = "end"     // nothing is played after the end
 	NewGame   Aspect = "again"   // another game starts afresh
 	Running   Aspect = "running" // the program neither crashes nor hangs nor floods
+
+	Score   Aspect = "score"   // won games are counted
+	Shots   Aspect = "shot"    // a shot is told as hit or miss
+	Sunk    Aspect = "sunk"    // a ship is told to be sunk by its last hit, with its name
+	Hidden  Aspect = "hidden"  // what is hidden is not shown before its time
+	Letters Aspect = "letters" // every place of a letter that was found is shown, and no other
+	Lives   Aspect = "lives"   // the lives that are left
+	Word    Aspect = "word"    // the word is told at the end
+	Cards   Aspect = "cards"   // the cards that were dealt, each once
+	Dealer  Aspect = "dealer"  // the dealer draws when and as long as the table says
+	Totals  Aspect = "total"   // what a hand counts, and whether it is bust
+	Results Aspect = "hand"    // how a hand ends
+	Money   Aspect = "money"   // what the bank holds
 )
 
-var aspects = []Aspect{Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running}
+var aspects = []Aspect{
+	Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running,
+	Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money,
+}
 
 // Script is a sequence of steps that starts with a new program.
 type Script struct {

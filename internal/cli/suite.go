@@ -134,7 +134,7 @@ which a suite ships.`,
 			if err != nil {
 				return err
 			}
-			st, err := s.Measure(mistakes.For(s.Rules), true)
+			st, err := s.Measure(mistakes.For(s.Rules), mistake.Usual, searching(c.ErrOrStderr()))
 			if err != nil {
 				return err
 			}
@@ -185,13 +185,7 @@ two that differ. It has one criterion; give its scripts the criteria of your own
 			if err != nil {
 				return err
 			}
-			progress := func(int, int) {}
-			if w := c.ErrOrStderr(); interactive(w) {
-				bar := progressbar.NewOptions(1, progressbar.OptionSetWriter(w), progressbar.OptionSetDescription("looking for sequences"), progressbar.OptionClearOnFinish())
-				defer bar.Finish()
-				progress = func(done, all int) { bar.ChangeMax(all); _ = bar.Set(done) }
-			}
-			s, missed, err := suite.Generate(mistakes.For(rules), mistake.Usual, progress)
+			s, missed, err := suite.Generate(mistakes.For(rules), mistake.Usual, searching(c.ErrOrStderr()))
 			if err != nil {
 				return &exitError{exitInput, err}
 			}
@@ -201,5 +195,22 @@ two that differ. It has one criterion; give its scripts the criteria of your own
 			answer := map[string]any{"suite": s.String(), "scripts": len(s.Scripts), "missed": missed}
 			return o.answer(c, answer, nil, func(w io.Writer) { fmt.Fprint(w, s) })
 		},
+	}
+}
+
+// searching shows a progress bar on a terminal, from the first report until all is
+// settled.
+func searching(w io.Writer) func(done, all int) {
+	if !interactive(w) {
+		return func(int, int) {}
+	}
+	var bar *progressbar.ProgressBar
+	return func(done, all int) {
+		if bar == nil && done < all {
+			bar = progressbar.NewOptions(all, progressbar.OptionSetWriter(w), progressbar.OptionSetDescription("looking for sequences"), progressbar.OptionClearOnFinish())
+		}
+		if bar != nil {
+			_ = bar.Set(done)
+		}
 	}
 }

@@ -92,7 +92,7 @@ func TestShots(t *testing.T) {
 		{"the limit on turns of two is a draw", two + ",turns=1", both, "a1 a1", "hit turn player 2, hit drawn"},
 		{"a win in the last turn is a win", "battleship:rows=2,cols=2,fleet=1,sides=one,turns=1", "fleet=a1>", "a1", "hit sunk 1a won the player"},
 		{"placing by hand, one fleet after the other", two + ",placing=by-hand", "", "a1> b3v a1> b3v a1", ", turn player 2, , turn player 1, hit turn player 2"},
-		{"ships that cannot lie there", two + ",placing=by-hand", "", "c1> a3v a1> c1v b1v a3", "leaves the board, leaves the board, , lies on another ship, lies on another ship, not what is asked for now"},
+		{"ships that cannot lie there", two + ",placing=by-hand", "", "c1> a3v a1> c1v b1v a3", "out of range: leaves the board, out of range: leaves the board, , lies on another ship, lies on another ship, not what is asked for now"},
 		{"touching, at a corner too", two + ",placing=by-hand,touching=forbidden", "", "a1> a2> d2v a3>", ", touches another ship, touches another ship, turn player 2"},
 	}
 	for _, tt := range tests {

@@ -16,7 +16,7 @@ import (
 // Reasons for refusing a move that this game adds.
 const (
 	Repeated game.Refusal = "shot at already"
-	OffBoard game.Refusal = "leaves the board"
+	OffBoard game.Refusal = game.OutOfRange + ": leaves the board"
 	Overlaps game.Refusal = "lies on another ship"
 	Touches  game.Refusal = "touches another ship"
 	NotNow   game.Refusal = "not what is asked for now" // a shot while ships are placed, or the reverse
@@ -466,13 +466,6 @@ func (r *Rules) pass(p *Position, facts []game.Fact) []game.Fact {
 	return facts
 }
 
-// The texts of a cell in a view.
-const (
-	HitText  = "hit"
-	MissText = "miss"
-	ShipText = "ship"
-)
-
 // View implements game.Rules: of each board the cells that were shot at, and the
 // ships of one's own board, or of both at the end.
 func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
@@ -483,14 +476,14 @@ func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) [
 		}
 		o := &p.Oceans[owner-1]
 		for i := range o.Ships {
-			f := game.Fact{Kind: game.FactCell, Player: owner, Cell: game.Cell{Row: int16(i / r.cols), Col: int16(i % r.cols)}}
+			f := game.Fact{Kind: game.FactCell, Player: owner, Cell: game.Cell{Row: int16(i / r.cols), Col: int16(i % r.cols)}, Text: game.SeaText}
 			switch {
 			case o.Shot[i] && o.Ships[i] != 0:
-				f.Text = HitText
+				f.Text = game.HitText
 			case o.Shot[i]:
-				f.Text = MissText
+				f.Text = game.MissText
 			case o.Ships[i] != 0 && (viewer == owner || p.result.Over()):
-				f.Text = ShipText
+				f.Text = game.ShipText
 			}
 			facts = append(facts, f)
 		}

@@ -86,7 +86,7 @@ func TestRounds(t *testing.T) {
 		{"a double after a third card is refused", "", "2S 9S 3H 9H 4D 10D 10C", "10 hit double stand", "not with these cards, lose, 90"},
 		{"a double outside its totals is refused", "double=10-11", "5S 9S 4H 9H", "10 double", "not with these cards"},
 		{"no double at all", "double=none", "5S 9S 6H 9H", "10 double", "the table does not allow it"},
-		{"a double the bank does not cover is refused", "bank=15", "5S 9S 6H 9H", "10 double", "more than the bank holds"},
+		{"a double the bank does not cover is refused", "bank=15", "5S 9S 6H 9H", "10 double", "out of range: more than the bank holds"},
 		{"a split is two hands and two bets", "", "8S 9S 8H 9H 10D 2D", "10 split stand stand", "push, lose, 90"},
 		{"a split of different cards is refused", "", "8S 9S 7H 9H", "10 split", "not with these cards"},
 		{"a second split is refused", "", "8S 9S 8H 9H 8D 2D", "10 split split", "the table does not allow it"},
@@ -102,7 +102,7 @@ func TestRounds(t *testing.T) {
 		{"insurance declined", "insurance=yes", "10S AS 9H KH", "10 decline", "lose, 90"},
 		{"insurance is asked for first", "insurance=yes", "10S AS 9H 8H", "10 hit decline stand", "not what is asked for now, push, 100"},
 		{"even money: a natural insured against a natural", "insurance=yes", "AS AH KS KH", "10 insure", "push, 110"},
-		{"bets beyond the bounds", "min=5,max=20,bank=10", "10S 9S 10H 9H", "0 4 -3 21 11 5 stand", "below the minimum, below the minimum, below the minimum, above the maximum, more than the bank holds, win, 15"},
+		{"bets beyond the bounds", "min=5,max=20,bank=10", "10S 9S 10H 9H", "0 4 -3 21 11 5 stand", "out of range: below the minimum, out of range: below the minimum, out of range: below the minimum, out of range: above the maximum, out of range: more than the bank holds, win, 15"},
 		{"no decision before the bet, no bet after it", "", "10S 9S 10H 9H", "hit 10 10", "not what is asked for now, not what is asked for now"},
 		{"the game ends when the bank is below the least bet", "bank=10,min=10,rounds=5", "10S 9S 8H 10H", "10 stand 1", "lose, 0, game over"},
 	}

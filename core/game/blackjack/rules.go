@@ -30,9 +30,9 @@ const (
 // Reasons for refusing a move that this game adds.
 const (
 	NotNow     game.Refusal = "not what is asked for now"
-	BelowMin   game.Refusal = "below the minimum"
-	AboveMax   game.Refusal = "above the maximum"
-	NoMoney    game.Refusal = "more than the bank holds"
+	BelowMin   game.Refusal = game.OutOfRange + ": below the minimum"
+	AboveMax   game.Refusal = game.OutOfRange + ": above the maximum"
+	NoMoney    game.Refusal = game.OutOfRange + ": more than the bank holds"
 	NotAllowed game.Refusal = "the table does not allow it"
 	WrongHand  game.Refusal = "not with these cards"
 )

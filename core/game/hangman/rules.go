@@ -20,8 +20,8 @@ import (
 // Reasons for refusing a guess that this game adds.
 const (
 	Repeated game.Refusal = "guessed already"
-	NoLetter game.Refusal = "not a letter"
-	NoWords  game.Refusal = "only letters are guessed"
+	NoLetter game.Refusal = game.Unreadable + ": not a letter"
+	NoWords  game.Refusal = game.Unreadable + ": only letters are guessed"
 )
 
 // Word is the verb of guessing the whole word; a letter is guessed with the zero verb.

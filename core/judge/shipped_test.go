@@ -1,0 +1,106 @@
+package judge_test
+
+import (
+	"slices"
+	"testing"
+
+	"durchgang/core/game"
+	"durchgang/core/games"
+	"durchgang/core/judge"
+	"durchgang/core/mistakes"
+	"durchgang/core/suite"
+)
+
+// shower is a program that keeps some rules and shows all that it should.
+type shower struct {
+	rules game.Rules
+	pos   game.Position
+}
+
+func (p *shower) observe(t *testing.T, script suite.Script, m suite.Moment) judge.Observation {
+	t.Helper()
+	var err error
+	var facts []game.Fact
+	switch m.Step.Act {
+	case suite.Start:
+		p.pos, err = p.rules.Start(script.Setup)
+	case suite.Again:
+		if !p.pos.Result().Over() {
+			return judge.Observation{Condition: judge.Asking, Untyped: true}
+		}
+		p.pos, err = p.rules.Again(p.pos, script.Setup)
+	case suite.TypeLine:
+		facts = []game.Fact{{Kind: game.FactRefused}}
+		if p.pos.Result().Over() {
+			return judge.Observation{Condition: judge.Waiting, Untyped: true}
+		}
+	default:
+		facts = p.rules.Play(p.pos, m.Step.Move, nil)
+		if reason, _ := game.Refused(facts); reason == game.GameOver {
+			return judge.Observation{Condition: judge.Waiting, Untyped: true}
+		}
+		facts = slices.DeleteFunc(facts, inView)
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	condition := judge.Waiting
+	if !p.pos.Result().Over() {
+		condition = judge.Asking
+		facts = append(facts, game.Fact{Kind: game.FactTurn, Player: p.pos.Turn()})
+	}
+	return judge.Observation{Facts: p.rules.View(p.pos, game.Nobody, facts), Condition: condition}
+}
+
+// inView reports whether a fact is shown with the position as well.
+func inView(f game.Fact) bool {
+	return slices.Contains([]game.Kind{game.FactShown, game.FactLives, game.FactWord, game.FactCard, game.FactTotal, game.FactBank, game.FactScore}, f.Kind)
+}
+
+func judgeShower(t *testing.T, s *suite.Suite, rules game.Rules) judge.Verdict {
+	t.Helper()
+	var verdicts []judge.ScriptVerdict
+	for _, script := range s.Scripts {
+		moments, err := script.Moments(s.Rules)
+		if err != nil {
+			t.Fatal(err)
+		}
+		p := shower{rules: rules}
+		var seen []judge.Observation
+		for _, m := range moments {
+			seen = append(seen, p.observe(t, script, m))
+		}
+		verdicts = append(verdicts, judge.JudgeScript(s, script, moments, seen))
+	}
+	return judge.Judge(s, verdicts)
+}
+
+// By the suites that ship, a program that keeps the rules gets every point, and one
+// with a known mistake does not.
+func TestEveryMistakeCostsPoints(t *testing.T) {
+	for _, name := range suite.ShippedNames() {
+		t.Run(string(name), func(t *testing.T) {
+			t.Parallel()
+			s, _, err := suite.Shipped(name, games.All())
+			if err != nil {
+				t.Fatal(err)
+			}
+			if v := judgeShower(t, s, s.Rules); v.Points != v.Of || len(v.Findings) > 0 {
+				t.Errorf("the rules get %s of %s: %+v", v.Points, v.Of, v)
+			}
+			for _, m := range mistakes.For(s.Rules).Mistakes {
+				v := judgeShower(t, s, m.Rules)
+				if v.Points == v.Of {
+					t.Errorf("%s gets all %s points", m.Name, v.Points)
+				}
+				var lost []string
+				for _, c := range v.Criteria {
+					if c.Points < c.Of {
+						lost = append(lost, c.Name)
+					}
+				}
+				t.Logf("%-24s loses %v: %.1v", m.Name, lost, v.Findings)
+			}
+		})
+	}
+}

@@ -1,0 +1,230 @@
+package judge
+
+import (
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/suite"
+)
+
+// subject is what facts beside the board, the result and the turn are about.
+type subject struct {
+	name   string
+	aspect suite.Aspect
+	kinds  []game.Kind
+	event  bool        // it belongs to the step, and not to the position
+	owner  game.Player // whose facts they are, nobody for all
+}
+
+var subjects = []subject{
+	{name: "shot", aspect: suite.Shots, kinds: []game.Kind{game.FactHit, game.FactMiss}, event: true},
+	{name: "sinking", aspect: suite.Sunk, kinds: []game.Kind{game.FactSunk}, event: true},
+	{name: "letters", aspect: suite.Letters, kinds: []game.Kind{game.FactShown}},
+	{name: "lives", aspect: suite.Lives, kinds: []game.Kind{game.FactLives}},
+	{name: "word", aspect: suite.Word, kinds: []game.Kind{game.FactWord}},
+	{name: "cards", aspect: suite.Cards, kinds: []game.Kind{game.FactCard}, owner: game.First},
+	{name: "dealer", aspect: suite.Dealer, kinds: []game.Kind{game.FactCard}, owner: game.Second},
+	{name: "total", aspect: suite.Totals, kinds: []game.Kind{game.FactTotal}},
+	{name: "bust", aspect: suite.Totals, kinds: []game.Kind{game.FactBust}, event: true},
+	{name: "hand", aspect: suite.Results, kinds: []game.Kind{game.FactResult}, event: true},
+	{name: "bank", aspect: suite.Money, kinds: []game.Kind{game.FactBank}},
+	{name: "score", aspect: suite.Score, kinds: []game.Kind{game.FactScore}},
+}
+
+// covered is the text of a card that lies face down.
+const covered = "?"
+
+// topic is what one fact or several are about: the same lives, the same hand.
+type topic struct {
+	player game.Player
+	cell   game.Cell
+	hand   int
+}
+
+func (s subject) has(f game.Fact) bool {
+	return slices.Contains(s.kinds, f.Kind) && (s.owner == game.Nobody || s.owner == f.Player)
+}
+
+// about divides the facts of a subject by topic, in the order in which topics come up.
+func (s subject) about(facts []game.Fact) (topics []topic, told map[topic][]game.Fact) {
+	told = map[topic][]game.Fact{}
+	for _, f := range facts {
+		if !s.has(f) {
+			continue
+		}
+		t := topic{player: f.Player, cell: f.Cell}
+		if f.Kind != game.FactLives && f.Kind != game.FactScore { // there N is what is told
+			t.hand = f.N
+		}
+		if _, met := told[t]; !met {
+			topics = append(topics, t)
+		}
+		told[t] = append(told[t], f)
+	}
+	return topics, told
+}
+
+// told compares every subject of which something is expected or seen.
+func (c comparer) told() []Comparison {
+	var list []Comparison
+	for _, s := range subjects {
+		if comparison, any := c.subject(s); any {
+			list = append(list, comparison)
+		}
+	}
+	if c.hides() {
+		list = append(list, c.secret())
+	}
+	return list
+}
+
+// hides reports whether something in the position is hidden.
+func (c comparer) hides() bool {
+	return slices.ContainsFunc(c.moment.View, func(f game.Fact) bool {
+		return f.Text == game.SeaText || f.Text == covered || f.Kind == game.FactShown && strings.Contains(f.Text, "_")
+	})
+}
+
+// secret agrees where something was shown: what gives away more than it should has
+// differed before.
+func (c comparer) secret() Comparison {
+	const kept = "what is hidden stays hidden"
+	result := Comparison{Subject: "hidden", Aspect: suite.Hidden, State: NotShown, Expected: kept, routine: true}
+	shows := slices.ContainsFunc(subjects, func(s subject) bool {
+		_, told := s.about(c.seen.Facts)
+		return len(told) > 0
+	})
+	if shows || len(cells(c.seen.Facts)) > 0 {
+		result.State, result.Seen = Agrees, kept
+	}
+	return result
+}
+
+// expected are the facts that a subject is compared with.
+func (c comparer) expected(s subject) []game.Fact {
+	if s.event {
+		return c.moment.Facts
+	}
+	return c.moment.View
+}
+
+func (c comparer) subject(s subject) (Comparison, bool) {
+	order, expected := s.about(c.expected(s))
+	extra, seen := s.about(c.seen.Facts)
+	if len(expected)+len(seen) == 0 || c.seen.Condition == Anew && !s.event {
+		return Comparison{}, false
+	}
+	result := Comparison{Subject: s.name, Aspect: s.aspect, State: NotShown, routine: len(expected) == 0 || s.aspect == suite.Dealer && holds(c.moment.View, isCovered)}
+	if len(seen) == 0 {
+		result.Expected = c.sayAll(c.expected(s), s)
+		return result, true
+	}
+	result.State = Agrees
+	result.Expected, result.Seen = c.sayAll(c.expected(s), s), c.sayAll(c.seen.Facts, s)
+	for _, t := range append(order, extra...) {
+		is, shown := seen[t]
+		if !shown || agree(expected[t], is) || c.turnedUp(s, expected[t], is) {
+			continue
+		}
+		result.State, result.Aspect, result.routine = Differs, c.toldAspect(s, expected[t], is), false
+		result.Expected, result.Seen = c.sayAll(expected[t], s), c.sayAll(is, s)
+		if len(expected[t]) == 0 {
+			result.Expected = "nothing of the kind"
+		}
+		return result, true
+	}
+	return result, true
+}
+
+// turnedUp reports whether a card is shown that should lie face down because the
+// program ends the round, which is the difference to tell of.
+func (c comparer) turnedUp(s subject, expected, seen []game.Fact) bool {
+	ended := slices.ContainsFunc(c.seen.Facts, func(f game.Fact) bool { return f.Kind == game.FactResult })
+	return s.aspect == suite.Dealer && ended && holds(expected, isCovered) && !holds(seen, isCovered)
+}
+
+func isCovered(f game.Fact) bool { return f.Kind == game.FactCard && f.Text == covered }
+
+func holds(facts []game.Fact, what func(game.Fact) bool) bool {
+	return slices.ContainsFunc(facts, what)
+}
+
+// agree compares what is told about one topic. A text that is left out, such as the
+// name of a ship, is not told.
+func agree(expected, seen []game.Fact) bool {
+	return slices.EqualFunc(expected, seen, func(e, s game.Fact) bool {
+		return e.Kind == s.Kind && e.N == s.N && e.Amount == s.Amount && (e.Text == s.Text || s.Text == "")
+	})
+}
+
+// toldAspect tells which rule a difference is about.
+func (c comparer) toldAspect(s subject, expected, seen []game.Fact) suite.Aspect {
+	switch {
+	case c.unsure != "":
+		return c.unsure
+	case s.aspect == suite.Word && len(expected) == 0:
+		return suite.Hidden
+	case s.name == "total" && seen[0].Player == game.Second && holds(c.moment.View, isCovered):
+		return suite.Hidden
+	case s.aspect == suite.Dealer:
+		return c.dealerAspect(expected, seen)
+	}
+	return s.aspect
+}
+
+// dealerAspect tells which rule the dealer's cards break.
+func (c comparer) dealerAspect(expected, seen []game.Fact) suite.Aspect {
+	isBust := func(f game.Fact) bool { return f.Kind == game.FactBust && f.Player == game.First }
+	same := min(len(expected), len(seen))
+	switch {
+	case holds(expected, isCovered) && !holds(seen, isCovered):
+		return suite.Hidden
+	case holds(seen, isCovered) && !holds(expected, isCovered):
+		return suite.Results // the round should be over
+	case !agree(expected[:same], seen[:same]):
+		return suite.Cards
+	case holds(c.moment.Facts, isBust) && !holds(c.seen.Facts, isBust):
+		return suite.Totals // the dealer plays on because the player's hand counts as good
+	}
+	return suite.Dealer
+}
+
+// answered reports whether the step's own events are told as they should be.
+func (c comparer) answered() bool {
+	for _, s := range subjects {
+		_, seen := s.about(c.seen.Facts)
+		if len(seen) == 0 {
+			continue
+		}
+		if comparison, _ := c.subject(s); comparison.State == Agrees && (s.event || c.moved()) {
+			return true
+		}
+	}
+	return false
+}
+
+// moved reports whether something is told that happened in this step, or that the
+// position did not show before.
+func (c comparer) moved() bool {
+	for _, s := range subjects {
+		_, seen := s.about(c.seen.Facts)
+		_, before := s.about(c.moment.Before)
+		for t, is := range seen {
+			if s.event || !agree(before[t], is) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+func (c comparer) sayAll(facts []game.Fact, s subject) string {
+	var words []string
+	for _, f := range facts {
+		if s.has(f) {
+			words = append(words, game.Say(c.rules, f))
+		}
+	}
+	return strings.Join(words, ", ")
+}
