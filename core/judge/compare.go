@@ -36,6 +36,35 @@ type comparer struct {
 	seen   Observation
 	kept   bool         // the step before was refused, so that a wrong turn is about keeping it
 	unsure suite.Aspect // a refusal that was expected before but not shown, or empty
+
+	before, after, shown picture // the position before and after the step, and what was seen of it
+}
+
+// picture is facts, sorted for comparing.
+type picture struct {
+	cells map[place]content
+	rest  []game.Fact // beside the cells
+}
+
+func newPicture(facts []game.Fact) picture {
+	p := picture{cells: make(map[place]content, len(facts))}
+	for _, f := range facts {
+		if f.Kind != game.FactCell {
+			p.rest = append(p.rest, f)
+			continue
+		}
+		at, held := cellOf(f)
+		p.cells[at] = held
+	}
+	return p
+}
+
+// cellOf is the place that a fact of a cell tells of, and what it holds.
+func cellOf(f game.Fact) (place, content) {
+	if f.Text != "" {
+		return place{f.Player, f.Cell}, content{text: f.Text}
+	}
+	return place{game.Nobody, f.Cell}, content{mark: f.Player}
 }
 
 // compare returns the comparisons of a step, the weightiest first: what makes
@@ -158,12 +187,11 @@ func (c comparer) word() string {
 
 // played reports whether the board shown is the one after the move.
 func (c comparer) played() bool {
-	shown := cells(c.seen.Facts)
-	if len(shown) == 0 {
+	if len(c.shown.cells) == 0 {
 		return false
 	}
-	for at, held := range cells(c.moment.View) {
-		if seen, there := shown[at]; there && seen != held {
+	for at, seen := range c.shown.cells {
+		if held, there := c.after.cells[at]; there && seen != held {
 			return false
 		}
 	}
@@ -172,9 +200,8 @@ func (c comparer) played() bool {
 
 // changed reports whether something shown is another than before the step.
 func (c comparer) changed() bool {
-	before := cells(c.moment.Before)
-	for at, held := range cells(c.seen.Facts) {
-		if before[at] != held {
+	for at, held := range c.shown.cells {
+		if c.before.cells[at] != held {
 			return true
 		}
 	}
@@ -185,8 +212,8 @@ func (c comparer) changed() bool {
 // a player who plays on a cell of their own would leave it so too.
 func (c comparer) unchanged() bool {
 	at := place{game.Nobody, c.moment.Step.Move.Cell}
-	own := c.moment.Step.Act == suite.MakeMove && cells(c.moment.Before)[at].mark == c.moment.Mover && c.moment.Mover != game.Nobody
-	return len(cells(c.seen.Facts)) > 0 && !c.changed() && !own
+	own := c.moment.Step.Act == suite.MakeMove && c.before.cells[at].mark == c.moment.Mover && c.moment.Mover != game.Nobody
+	return len(c.shown.cells) > 0 && !c.changed() && !own
 }
 
 // place is a cell of the one board, whose owner is nobody, or of a player's own.
@@ -200,20 +227,6 @@ type place struct {
 type content struct {
 	mark game.Player
 	text string
-}
-
-func cells(facts []game.Fact) map[place]content {
-	held := map[place]content{}
-	for _, f := range facts {
-		switch {
-		case f.Kind != game.FactCell:
-		case f.Text != "":
-			held[place{f.Player, f.Cell}] = content{text: f.Text}
-		default:
-			held[place{game.Nobody, f.Cell}] = content{mark: f.Player}
-		}
-	}
-	return held
 }
 
 // announced reports whether an end was announced that the reference does not know.
@@ -293,23 +306,24 @@ func (c comparer) board() Comparison {
 	if c.seen.Condition == Anew { // the board is already the next game's
 		return result
 	}
-	shown := cells(c.seen.Facts)
 	var expected, seen []string
 	for _, f := range c.moment.View {
-		for at, held := range cells([]game.Fact{f}) {
-			is, there := shown[at]
-			if !there || held.text == game.ShipText && is.text == game.SeaText { // nobody has to turn up at the end what is left
-				continue
-			}
-			if result.State == NotShown {
-				result.State = Agrees
-			}
-			if is != held {
-				result.State = Differs
-				result.Aspect = c.markAspect(at, held, is)
-				expected = append(expected, c.describeCell(at, held))
-				seen = append(seen, c.describeCell(at, is))
-			}
+		if f.Kind != game.FactCell {
+			continue
+		}
+		at, held := cellOf(f)
+		is, there := c.shown.cells[at]
+		if !there || held.text == game.ShipText && is.text == game.SeaText { // nobody has to turn up at the end what is left
+			continue
+		}
+		if result.State == NotShown {
+			result.State = Agrees
+		}
+		if is != held {
+			result.State = Differs
+			result.Aspect = c.markAspect(at, held, is)
+			expected = append(expected, c.describeCell(at, held))
+			seen = append(seen, c.describeCell(at, is))
 		}
 	}
 	result.Expected, result.Seen = strings.Join(expected, ", "), strings.Join(seen, ", ")
@@ -321,7 +335,7 @@ func (c comparer) board() Comparison {
 
 // markAspect tells why a cell shows something else than it should.
 func (c comparer) markAspect(at place, held, is content) suite.Aspect {
-	moved := cells(c.moment.Before)[at] != held
+	moved := c.before.cells[at] != held
 	switch {
 	case c.unsure != "":
 		return c.unsure

@@ -75,6 +75,7 @@ type scriptJudge struct {
 	suite   *suite.Suite
 	script  suite.Script
 	steps   []StepVerdict
+	view    picture // after the step before
 	finding *Finding
 	kept    bool
 	unsure  suite.Aspect
@@ -84,7 +85,15 @@ type scriptJudge struct {
 }
 
 func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
-	list := comparer{rules: j.suite.Rules, moment: moment, seen: seen, kept: j.kept, unsure: j.unsure}.compare()
+	if i == 0 {
+		j.view = newPicture(moment.Before)
+	}
+	before := j.view
+	j.view = newPicture(moment.View)
+	list := comparer{
+		rules: j.suite.Rules, moment: moment, seen: seen, kept: j.kept, unsure: j.unsure,
+		before: before, after: j.view, shown: newPicture(seen.Facts),
+	}.compare()
 	j.steps = append(j.steps, StepVerdict{Comparisons: list, Echo: j.finding != nil || j.gone})
 	if j.finding != nil || j.gone {
 		return

@@ -57,20 +57,30 @@ func inView(f game.Fact) bool {
 	return slices.Contains([]game.Kind{game.FactShown, game.FactLives, game.FactWord, game.FactCard, game.FactTotal, game.FactBank, game.FactScore}, f.Kind)
 }
 
-func judgeShower(t *testing.T, s *suite.Suite, rules game.Rules) judge.Verdict {
+// expected are the moments of every script of a suite.
+func expected(t *testing.T, s *suite.Suite) [][]suite.Moment {
 	t.Helper()
-	var verdicts []judge.ScriptVerdict
+	var list [][]suite.Moment
 	for _, script := range s.Scripts {
 		moments, err := script.Moments(s.Rules)
 		if err != nil {
 			t.Fatal(err)
 		}
+		list = append(list, moments)
+	}
+	return list
+}
+
+func judgeShower(t *testing.T, s *suite.Suite, moments [][]suite.Moment, rules game.Rules) judge.Verdict {
+	t.Helper()
+	var verdicts []judge.ScriptVerdict
+	for i, script := range s.Scripts {
 		p := shower{rules: rules}
 		var seen []judge.Observation
-		for _, m := range moments {
+		for _, m := range moments[i] {
 			seen = append(seen, p.observe(t, script, m))
 		}
-		verdicts = append(verdicts, judge.JudgeScript(s, script, moments, seen))
+		verdicts = append(verdicts, judge.JudgeScript(s, script, moments[i], seen))
 	}
 	return judge.Judge(s, verdicts)
 }
@@ -85,11 +95,12 @@ func TestEveryMistakeCostsPoints(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if v := judgeShower(t, s, s.Rules); v.Points != v.Of || len(v.Findings) > 0 {
+			moments := expected(t, s)
+			if v := judgeShower(t, s, moments, s.Rules); v.Points != v.Of || len(v.Findings) > 0 {
 				t.Errorf("the rules get %s of %s: %+v", v.Points, v.Of, v)
 			}
 			for _, m := range mistakes.For(s.Rules).Mistakes {
-				v := judgeShower(t, s, m.Rules)
+				v := judgeShower(t, s, moments, m.Rules)
 				if v.Points == v.Of {
 					t.Errorf("%s gets all %s points", m.Name, v.Points)
 				}

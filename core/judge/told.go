@@ -92,10 +92,10 @@ func (c comparer) secret() Comparison {
 	const kept = "what is hidden stays hidden"
 	result := Comparison{Subject: "hidden", Aspect: suite.Hidden, State: NotShown, Expected: kept, routine: true}
 	shows := slices.ContainsFunc(subjects, func(s subject) bool {
-		_, told := s.about(c.seen.Facts)
+		_, told := s.about(c.shown.rest)
 		return len(told) > 0
 	})
-	if shows || len(cells(c.seen.Facts)) > 0 {
+	if shows || len(c.shown.cells) > 0 {
 		result.State, result.Seen = Agrees, kept
 	}
 	return result
@@ -106,22 +106,22 @@ func (c comparer) expected(s subject) []game.Fact {
 	if s.event {
 		return c.moment.Facts
 	}
-	return c.moment.View
+	return c.after.rest
 }
 
 func (c comparer) subject(s subject) (Comparison, bool) {
 	order, expected := s.about(c.expected(s))
-	extra, seen := s.about(c.seen.Facts)
+	extra, seen := s.about(c.shown.rest)
 	if len(expected)+len(seen) == 0 || c.seen.Condition == Anew && !s.event {
 		return Comparison{}, false
 	}
-	result := Comparison{Subject: s.name, Aspect: s.aspect, State: NotShown, routine: len(expected) == 0 || s.aspect == suite.Dealer && holds(c.moment.View, isCovered)}
+	result := Comparison{Subject: s.name, Aspect: s.aspect, State: NotShown, routine: len(expected) == 0 || s.aspect == suite.Dealer && holds(c.after.rest, isCovered)}
 	if len(seen) == 0 {
 		result.Expected = c.sayAll(c.expected(s), s)
 		return result, true
 	}
 	result.State = Agrees
-	result.Expected, result.Seen = c.sayAll(c.expected(s), s), c.sayAll(c.seen.Facts, s)
+	result.Expected, result.Seen = c.sayAll(c.expected(s), s), c.sayAll(c.shown.rest, s)
 	for _, t := range append(order, extra...) {
 		is, shown := seen[t]
 		if !shown || agree(expected[t], is) || c.turnedUp(s, expected[t], is) {
@@ -165,7 +165,7 @@ func (c comparer) toldAspect(s subject, expected, seen []game.Fact) suite.Aspect
 		return c.unsure
 	case s.aspect == suite.Word && len(expected) == 0:
 		return suite.Hidden
-	case s.name == "total" && seen[0].Player == game.Second && holds(c.moment.View, isCovered):
+	case s.name == "total" && seen[0].Player == game.Second && holds(c.after.rest, isCovered):
 		return suite.Hidden
 	case s.aspect == suite.Dealer:
 		return c.dealerAspect(expected, seen)
@@ -193,7 +193,7 @@ func (c comparer) dealerAspect(expected, seen []game.Fact) suite.Aspect {
 // answered reports whether the step's own events are told as they should be.
 func (c comparer) answered() bool {
 	for _, s := range subjects {
-		_, seen := s.about(c.seen.Facts)
+		_, seen := s.about(c.shown.rest)
 		if len(seen) == 0 {
 			continue
 		}
@@ -208,8 +208,8 @@ func (c comparer) answered() bool {
 // position did not show before.
 func (c comparer) moved() bool {
 	for _, s := range subjects {
-		_, seen := s.about(c.seen.Facts)
-		_, before := s.about(c.moment.Before)
+		_, seen := s.about(c.shown.rest)
+		_, before := s.about(c.before.rest)
 		for t, is := range seen {
 			if s.event || !agree(before[t], is) {
 				return true

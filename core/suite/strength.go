@@ -2,6 +2,7 @@ package suite
 
 import (
 	"cmp"
+	"encoding/binary"
 	"errors"
 	"fmt"
 	"slices"
@@ -140,36 +141,39 @@ func Trace(rules game.Rules, setup game.Setup, steps []Step) (string, error) {
 	if err != nil {
 		return "", err
 	}
-	var t tracer
-	t.opening(rules, pos)
+	var t trace
+	t = t.opening(rules, pos)
 	for _, step := range steps {
 		switch step.Act {
 		case MakeMove:
-			t.facts(rules.Play(pos, step.Move, nil))
+			t = t.facts(rules.Play(pos, step.Move, nil))
 		case Again:
 			if pos, err = rules.Again(pos, setup); err != nil {
 				return "", err
 			}
-			t.opening(rules, pos)
+			t = t.opening(rules, pos)
 			continue
 		default:
 			continue
 		}
-		t.facts(rules.View(pos, game.Nobody, nil))
+		t = t.facts(rules.View(pos, game.Nobody, nil))
 	}
-	return t.String(), nil
+	return string(t), nil
 }
 
-type tracer struct{ strings.Builder }
+// trace is facts as bytes that differ when the facts do.
+type trace []byte
 
-func (t *tracer) opening(rules game.Rules, pos game.Position) {
-	t.facts([]game.Fact{{Kind: game.FactTurn, Player: pos.Turn()}})
-	t.facts(rules.View(pos, game.Nobody, nil))
+func (t trace) opening(rules game.Rules, pos game.Position) trace {
+	t = t.facts([]game.Fact{{Kind: game.FactTurn, Player: pos.Turn()}})
+	return t.facts(rules.View(pos, game.Nobody, nil))
 }
 
-func (t *tracer) facts(facts []game.Fact) {
+func (t trace) facts(facts []game.Fact) trace {
 	for _, f := range facts {
-		fmt.Fprintf(t, "%s%d%d,%d%s%d %d;", f.Kind, f.Player, f.Cell.Row, f.Cell.Col, f.Text, f.N, f.Amount)
+		t = append(append(t, f.Kind...), byte(f.Player), byte(f.Cell.Row), byte(f.Cell.Col))
+		t = append(append(t, f.Text...), 0)
+		t = binary.AppendVarint(binary.AppendVarint(t, int64(f.N)), int64(f.Amount))
 	}
-	t.WriteByte('\n')
+	return append(t, '\n')
 }
