@@ -10,7 +10,11 @@ const look = useTheme()
   <a class="visually-hidden-focusable" href="#content">To the content</a>
   <header class="topbar">
     <div class="topbar-inner">
-      <RouterLink class="brand" to="/"><img src="/icon.svg" alt=""> Durchgang</RouterLink>
+      <nav class="d-flex gap-4 align-items-center" aria-label="Main">
+        <RouterLink class="brand" to="/"><img src="/icon.svg" alt=""> Durchgang</RouterLink>
+        <RouterLink to="/">Courses</RouterLink>
+        <RouterLink to="/games">Games</RouterLink>
+      </nav>
       <BButton size="sm" variant="outline-secondary" @click="look.toggle">
         {{ look.theme === 'dark' ? 'Light' : 'Dark' }} colours
       </BButton>

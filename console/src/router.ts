@@ -2,6 +2,8 @@ import { createRouter, createWebHistory } from 'vue-router'
 
 import AssignmentPage from './pages/AssignmentPage.vue'
 import CoursesPage from './pages/CoursesPage.vue'
+import GamePage from './pages/GamePage.vue'
+import GamesPage from './pages/GamesPage.vue'
 import MissingPage from './pages/MissingPage.vue'
 import ResultPage from './pages/ResultPage.vue'
 import ScriptPage from './pages/ScriptPage.vue'
@@ -13,6 +15,8 @@ export const router = createRouter({
     { path: '/courses/:course/:assignment', component: AssignmentPage, props: true },
     { path: '/results/:id(\\d+)', component: ResultPage, props: true },
     { path: '/results/:id(\\d+)/scripts/:script(\\d+)', component: ScriptPage, props: true },
+    { path: '/games', component: GamesPage },
+    { path: '/games/:variant', component: GamePage, props: true },
     { path: '/:rest(.*)*', component: MissingPage },
   ],
   scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? { el: to.hash, top: 12 } : { top: 0 }),

@@ -92,6 +92,24 @@ func (r Refusal) Is(general Refusal) bool {
 	return is && (rest == "" || strings.HasPrefix(rest, ": "))
 }
 
+// Explain says in words why a move is refused.
+func (r Refusal) Explain() string {
+	switch r {
+	case Taken:
+		return "that is taken already"
+	case OutOfRange:
+		return "that is not on the board"
+	case Unreadable:
+		return "that is no move"
+	case GameOver:
+		return "the game is over"
+	}
+	if general, special, found := strings.Cut(string(r), ": "); found && (general == string(OutOfRange) || general == string(Unreadable)) {
+		return special
+	}
+	return string(r)
+}
+
 // Outcome is how a game stands.
 type Outcome uint8
 

@@ -1,7 +1,9 @@
 package game
 
 import (
+	"cmp"
 	"fmt"
+	"slices"
 	"strings"
 )
 
@@ -34,17 +36,25 @@ func Say(rules Rules, f Fact) string {
 	case FactWord:
 		return "the word was " + f.Text
 	case FactCard:
-		return fmt.Sprintf("%s, hand %d: %s", name, f.N, f.Text)
+		return hand(name, f.N) + ": " + f.Text
 	case FactTotal:
-		return fmt.Sprintf("%s, hand %d: %d", name, f.N, f.Amount)
+		return fmt.Sprintf("%s: %d in all", hand(name, f.N), f.Amount)
 	case FactBust:
-		return fmt.Sprintf("%s, hand %d: bust", name, f.N)
+		return hand(name, f.N) + ": bust"
 	case FactResult:
-		return fmt.Sprintf("hand %d: %s, paid %s", f.N, f.Text, money(f.Amount))
+		return fmt.Sprintf("%s: %s, paid %s", hand(name, f.N), f.Text, money(f.Amount))
 	case FactBank:
 		return "bank: " + money(f.Amount)
 	}
 	return string(f.Kind)
+}
+
+// hand names a player's hand, of which there mostly is one.
+func hand(name string, n int) string {
+	if n > 1 {
+		return fmt.Sprintf("%s, hand %d", name, n)
+	}
+	return name
 }
 
 // money writes hundredths as units.
@@ -53,53 +63,49 @@ func money(n int) string {
 	return strings.TrimSuffix(text, ".00")
 }
 
-// Draw draws a view as text: boards with letters over their columns and numbers
-// beside their rows, and everything else in words, a line each.
-func Draw(rules Rules, view []Fact) string {
+// Board is the board of a view: rows of marks, "" for a free cell or open sea, # for a
+// hit, o for a miss, = for a ship.
+type Board struct {
+	Owner Player     `json:"-"` // nobody for the one board of all
+	Title string     `json:"title" description:"Whose board it is; empty for the one board of all."`
+	Rows  [][]string `json:"rows"`
+}
+
+// Boards returns the boards that facts tell of, in the order in which they do.
+func Boards(rules Rules, facts []Fact) []Board {
 	rows, cols := rules.Shape()
-	boards := map[Player]map[Cell]Fact{}
-	var order []Player
-	var b strings.Builder
-	for _, f := range view {
-		if f.Kind != FactCell {
-			fmt.Fprintln(&b, Say(rules, f))
+	boards := []Board{}
+	for _, f := range facts {
+		if f.Kind != FactCell || f.Cell.Row < 0 || int(f.Cell.Row) >= rows || f.Cell.Col < 0 || int(f.Cell.Col) >= cols {
 			continue
 		}
 		owner := Nobody
 		if f.Text != "" {
 			owner = f.Player
 		}
-		if boards[owner] == nil {
-			boards[owner] = map[Cell]Fact{}
-			order = append(order, owner)
+		i := slices.IndexFunc(boards, func(b Board) bool { return b.Owner == owner })
+		if i < 0 {
+			i = len(boards)
+			boards = append(boards, newBoard(rules, owner))
 		}
-		boards[owner][f.Cell] = f
+		boards[i].Rows[f.Cell.Row][f.Cell.Col] = mark(rules, f)
 	}
-	for _, owner := range order {
-		if owner != Nobody {
-			fmt.Fprintf(&b, "the board of %s\n", rules.PlayerName(owner))
-		}
-		drawBoard(&b, rules, boards[owner], rows, cols)
-	}
-	return b.String()
+	return boards
 }
 
-func drawBoard(b *strings.Builder, rules Rules, cells map[Cell]Fact, rows, cols int) {
-	b.WriteString("   ")
-	for col := range cols {
-		fmt.Fprintf(b, " %c", 'a'+rune(col))
+func newBoard(rules Rules, owner Player) Board {
+	rows, cols := rules.Shape()
+	b := Board{Owner: owner, Rows: make([][]string, rows)}
+	if owner != Nobody {
+		b.Title = rules.PlayerName(owner)
 	}
-	b.WriteByte('\n')
-	for row := range rows {
-		fmt.Fprintf(b, "%3d", row+1)
-		for col := range cols {
-			b.WriteString(" " + mark(rules, cells[Cell{Row: int16(row), Col: int16(col)}]))
-		}
-		b.WriteByte('\n')
+	for row := range b.Rows {
+		b.Rows[row] = make([]string, cols)
 	}
+	return b
 }
 
-// mark is a cell in one character: a player's mark, or what lies on a board.
+// mark is a cell in one character at most: a player's mark, or what lies on a board.
 func mark(rules Rules, f Fact) string {
 	switch {
 	case f.Text == HitText:
@@ -111,5 +117,62 @@ func mark(rules Rules, f Fact) string {
 	case f.Player != Nobody && f.Text == "":
 		return rules.PlayerName(f.Player)
 	}
-	return "."
+	return ""
+}
+
+// Lines puts facts into words, but for cells, which a board shows; the cards of a hand
+// and their total are one line.
+func Lines(rules Rules, facts []Fact) []string {
+	lines := []string{}
+	var before Fact
+	for _, f := range facts {
+		if f.Kind == FactCell {
+			continue
+		}
+		same := before.Kind == FactCard && before.Player == f.Player && before.N == f.N
+		switch last := len(lines) - 1; {
+		case same && f.Kind == FactCard:
+			lines[last] += " " + f.Text
+		case same && f.Kind == FactTotal:
+			lines[last] += fmt.Sprintf(", %d in all", f.Amount)
+		default:
+			lines = append(lines, Say(rules, f))
+		}
+		before = f
+	}
+	return lines
+}
+
+// Draw draws a view as text: everything beside the boards in words, a line each, and
+// the boards.
+func Draw(rules Rules, view []Fact) string {
+	var b strings.Builder
+	for _, line := range Lines(rules, view) {
+		fmt.Fprintln(&b, line)
+	}
+	for _, board := range Boards(rules, view) {
+		b.WriteString(board.String())
+	}
+	return b.String()
+}
+
+// String draws the board with letters over its columns and numbers beside its rows.
+func (b Board) String() string {
+	var w strings.Builder
+	if b.Title != "" {
+		fmt.Fprintf(&w, "the board of %s\n", b.Title)
+	}
+	w.WriteString("   ")
+	for col := range b.Rows[0] {
+		fmt.Fprintf(&w, " %c", 'a'+rune(col))
+	}
+	w.WriteByte('\n')
+	for row, cells := range b.Rows {
+		fmt.Fprintf(&w, "%3d", row+1)
+		for _, mark := range cells {
+			w.WriteString(" " + cmp.Or(mark, "."))
+		}
+		w.WriteByte('\n')
+	}
+	return w.String()
 }

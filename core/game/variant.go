@@ -90,7 +90,8 @@ func (v Values) Int(name string) int {
 type Definition struct {
 	Name   string  `json:"name"`
 	Title  string  `json:"title"`
-	Doc    string  `json:"doc"` // the rules in a few sentences
+	Doc    string  `json:"doc"`   // the rules in a few sentences
+	Moves  string  `json:"moves"` // how a move is written
 	Params []Param `json:"params"`
 	// New makes the rules. Every parameter is present and within its bounds; New
 	// checks what only their combination decides, with a *ParamError.

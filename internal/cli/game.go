@@ -15,12 +15,13 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/games"
-	"durchgang/core/mistakes"
+	"durchgang/core/guide"
+	"durchgang/core/play"
 )
 
 func gameCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "game", Short: "The games and their rules", Example: "  durchgang game list\n  durchgang game play tic-tac-toe --against random"}
-	c.AddCommand(gameListCommand(o), gameShowCommand(o), gameCountCommand(o), gamePlayCommand())
+	c := &cobra.Command{Use: "game", Short: "The games and their rules", Example: "  durchgang game list\n  durchgang game play tic-tac-toe --against simple"}
+	c.AddCommand(gameListCommand(o), gameShowCommand(o), gameCountCommand(o), gamePlayCommand(o))
 	return c
 }
 
@@ -47,40 +48,23 @@ func gameListCommand(o *options) *cobra.Command {
 
 func gameShowCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "show GAME", Short: "Show a game's rules, parameters and known mistakes", Args: exactly("a GAME"),
-		Example: "  durchgang game show connect-four\n  durchgang game show blackjack --json",
+		Use: "show GAME", Short: "Show a game's rules, parameters, criteria and known mistakes", Args: exactly("a GAME"),
+		Example: "  durchgang game show connect-four\n  durchgang game show battleship:placing=by-hand --json",
 		RunE: func(c *cobra.Command, args []string) error {
-			rules, err := games.All().Rules(args[0])
+			g, err := guide.For(args[0])
 			if err != nil {
 				return err
 			}
-			all := games.All().Games()
-			d := all[slices.IndexFunc(all, func(d game.Definition) bool { return d.Name == rules.Variant().Game() })]
-			shown := shownGame{Definition: d, Mistakes: []shownMistake{}}
-			for _, m := range mistakes.For(rules).Mistakes {
-				shown.Mistakes = append(shown.Mistakes, shownMistake{m.Name, m.Teacher})
-			}
-			return o.answer(c, shown, nil, func(w io.Writer) { printGame(w, shown) })
+			return o.answer(c, g, nil, func(w io.Writer) { printGuide(w, g) })
 		},
 	}
 }
 
-// shownGame is a game with the mistakes that are known of it.
-type shownGame struct {
-	game.Definition
-	Mistakes []shownMistake `json:"mistakes"`
-}
-
-type shownMistake struct {
-	Name    string `json:"name"`
-	Teacher string `json:"teacher"`
-}
-
-func printGame(w io.Writer, d shownGame) {
-	fmt.Fprintf(w, "%s\n\n%s\n\n", d.Title, text.WrapSoft(d.Doc, 100))
+func printGuide(w io.Writer, g guide.Guide) {
+	fmt.Fprintf(w, "%s\n\n%s\n%s\n\n", g.Title, wrapped(g.Doc), wrapped(g.Moves))
 	t := newTable(w)
 	t.AppendHeader(table.Row{"parameter", "usually", "values", "meaning"})
-	for _, p := range d.Params {
+	for _, p := range g.Params {
 		values := fmt.Sprintf("%d to %d", p.Min, p.Max)
 		switch {
 		case p.Choices != nil:
@@ -90,16 +74,40 @@ func printGame(w io.Writer, d shownGame) {
 		}
 		t.AppendRow(table.Row{p.Name, p.Default, values, p.Doc})
 	}
-	t.SetColumnConfigs([]table.ColumnConfig{{Number: 4, WidthMax: 60}})
+	t.SetColumnConfigs([]table.ColumnConfig{{Number: 4, WidthMax: 60, WidthMaxEnforcer: text.WrapSoft}})
 	t.Render()
-	fmt.Fprintf(w, "\nA variant is written as %s:%s=...\n", d.Name, d.Params[0].Name)
-	if len(d.Mistakes) == 0 {
+	fmt.Fprintf(w, "\nA variant is written as %s:%s=...; this is %s.\n\n", g.Name, g.Params[0].Name, g.Variant)
+	printGuideCriteria(w, g)
+	fmt.Fprintf(w, "\n%d known mistakes:\n", len(g.Mistakes))
+	width := 0
+	for _, m := range g.Mistakes {
+		width = max(width, len(m.Name))
+	}
+	for _, m := range g.Mistakes {
+		fmt.Fprintf(w, "  %-*s  %s\n", width, m.Name, m.Teacher)
+	}
+}
+
+// wrapped breaks a text into lines for a terminal.
+func wrapped(s string) string {
+	lines := strings.Split(text.WrapSoft(s, 100), "\n")
+	for i, line := range lines {
+		lines[i] = strings.TrimRight(line, " ")
+	}
+	return strings.Join(lines, "\n")
+}
+
+func printGuideCriteria(w io.Writer, g guide.Guide) {
+	if len(g.Criteria) == 0 {
+		fmt.Fprintf(w, "No suite ships for this variant; `durchgang suite generate %s` writes one.\n", g.Variant)
 		return
 	}
-	fmt.Fprintf(w, "\n%d known mistakes:\n", len(d.Mistakes))
-	for _, m := range d.Mistakes {
-		fmt.Fprintf(w, "  %-24s %s\n", m.Name, m.Teacher)
+	t := newTable(w)
+	t.AppendHeader(table.Row{"criterion", "points", "scripts", "title"})
+	for _, c := range g.Criteria {
+		t.AppendRow(table.Row{c.Name, c.Points, c.Scripts, c.Title})
 	}
+	t.Render()
 }
 
 func gameCountCommand(o *options) *cobra.Command {
@@ -144,91 +152,95 @@ type playFlags struct {
 	seed           uint64
 }
 
-func gamePlayCommand() *cobra.Command {
+func gamePlayCommand(o *options) *cobra.Command {
 	var f playFlags
 	c := &cobra.Command{
 		Use:   "play GAME",
 		Short: "Play a game in the terminal, by the reference rules",
-		Long: `Play a game in the terminal: two people at one keyboard, or one against moves
-drawn at random. A move is typed in the game's notation; every refused one is explained.`,
-		Example: "  durchgang game play tic-tac-toe --against random\n  durchgang game play hangman --setup word=apple\n  durchgang game play blackjack:rounds=5 --setup seed=7",
+		Long: `Play a game in the terminal: two people at one keyboard, or one against an opponent.
+A move is typed in the game's notation; every refused one is explained. A set-up that
+is not given is drawn.`,
+		Example: "  durchgang game play tic-tac-toe --against simple\n  durchgang game play hangman --setup word=apple\n  durchgang game play blackjack:rounds=5 --seed 7",
 		Args:    exactly("a GAME"),
-		RunE:    func(c *cobra.Command, args []string) error { return playGame(c, f, args[0]) },
+		RunE:    func(c *cobra.Command, args []string) error { return playGame(c, o, f, args[0]) },
 	}
-	c.Flags().StringVar(&f.against, "against", "", "random: the second player's moves are drawn at random")
+	c.Flags().StringVar(&f.against, "against", "", "the second player: simple looks one move ahead, random does not")
 	c.Flags().StringVar(&f.setup, "setup", "", "what chance or a hidden choice fixes, as in word=apple or seed=7")
-	c.Flags().Uint64Var(&f.seed, "seed", 1, "settles the moves drawn at random")
+	c.Flags().Uint64Var(&f.seed, "seed", 1, "settles what is drawn: a set-up, and moves of the opponent")
 	return c
 }
 
-func playGame(c *cobra.Command, f playFlags, variant string) error {
+func playGame(c *cobra.Command, o *options, f playFlags, variant string) error {
 	rules, err := games.All().Rules(variant)
 	if err != nil {
 		return err
 	}
-	pos, err := rules.Start(game.Setup(f.setup))
+	opponent := play.Opponents[f.against]
+	if f.against != "" && opponent == nil {
+		return &usageError{c, fmt.Errorf("--against is simple or random, not %q", f.against)}
+	}
+	g, err := play.New(rules, game.Setup(f.setup), rand.New(rand.NewPCG(f.seed, 0)))
 	if err != nil {
 		return &exitError{exitInput, err}
 	}
-	if f.against != "" && f.against != "random" {
-		return &usageError{c, fmt.Errorf("--against is random or left out, not %q", f.against)}
+	s := session{game: g, in: bufio.NewScanner(c.InOrStdin()), out: c.OutOrStdout(), opponent: opponent}
+	if o.json {
+		s.out = io.Discard
 	}
-	s := session{rules: rules, pos: pos, in: bufio.NewScanner(c.InOrStdin()), out: c.OutOrStdout()}
-	if f.against == "random" {
-		s.random = rand.New(rand.NewPCG(f.seed, 0))
+	if err := s.run(c.Context()); err != nil {
+		return err
 	}
-	return s.run(c.Context())
+	table := g.Table(game.Nobody)
+	return o.answer(c, table, nil, func(w io.Writer) { printTable(w, table) })
 }
 
-// session is a game between people, or a person and chance.
+// session is a game between people, or a person and an opponent.
 type session struct {
-	rules  game.Rules
-	pos    game.Position
-	in     *bufio.Scanner
-	out    io.Writer
-	random *rand.Rand // moves for the second player, when not nil
+	game     *play.Game
+	in       *bufio.Scanner
+	out      io.Writer
+	opponent play.Opponent // moves for the second player, when not nil
 }
 
+// run plays until the game or the input ends.
 func (s *session) run(ctx context.Context) error {
-	for !s.pos.Result().Over() && ctx.Err() == nil {
-		mover := s.pos.Turn()
-		if s.random != nil && mover == game.Second {
-			s.drawMove()
+	for s.game.Turn() != game.Nobody && ctx.Err() == nil {
+		if s.opponent != nil && s.game.Turn() == game.Second {
+			if try, moved := s.game.Answer(s.opponent); moved {
+				fmt.Fprintf(s.out, "%s plays %s\n", try.Player, try.Move)
+				s.say(try)
+			}
 			continue
 		}
-		fmt.Fprint(s.out, game.Draw(s.rules, s.rules.View(s.pos, mover, nil)))
-		fmt.Fprintf(s.out, "%s> ", s.rules.PlayerName(mover))
+		table := s.game.Table(s.game.Turn())
+		printTable(s.out, table)
+		fmt.Fprintf(s.out, "%s> ", table.ToMove)
 		if !s.in.Scan() {
 			fmt.Fprintln(s.out)
 			return s.in.Err()
 		}
-		move, err := s.rules.ParseMove(strings.TrimSpace(s.in.Text()))
-		if err != nil {
-			fmt.Fprintln(s.out, err)
-			continue
-		}
-		s.play(move)
+		s.say(s.game.Try(s.in.Text()))
 	}
-	fmt.Fprint(s.out, game.Draw(s.rules, s.rules.View(s.pos, game.Nobody, nil)))
 	return ctx.Err()
 }
 
-// drawMove plays one of the legal moves.
-func (s *session) drawMove() {
-	moves := s.rules.Candidates(s.pos, nil)
-	for _, i := range s.random.Perm(len(moves)) {
-		if _, refused := game.Refused(s.rules.Play(s.pos.Clone(), moves[i], nil)); !refused {
-			fmt.Fprintf(s.out, "%s plays %s\n", s.rules.PlayerName(s.pos.Turn()), s.rules.FormatMove(moves[i]))
-			s.play(moves[i])
-			return
+func (s *session) say(try play.Try) {
+	if try.Refused != "" {
+		fmt.Fprintf(s.out, "refused: %s\n", try.Refused)
+	}
+	shown := s.game.Table(s.game.Turn()).Lines // will be printed next
+	for _, line := range try.Says {
+		if !slices.Contains(shown, line) {
+			fmt.Fprintln(s.out, line)
 		}
 	}
 }
 
-func (s *session) play(m game.Move) {
-	for _, f := range s.rules.Play(s.pos, m, nil) {
-		if f.Kind != game.FactTurn {
-			fmt.Fprintln(s.out, game.Say(s.rules, f))
-		}
+func printTable(w io.Writer, t play.Table) {
+	for _, line := range t.Lines {
+		fmt.Fprintln(w, line)
+	}
+	for _, b := range t.Boards {
+		fmt.Fprint(w, b)
 	}
 }

@@ -199,22 +199,12 @@ func events(list []channel.Event) []record.Event {
 	return events
 }
 
-// board turns cell facts into rows of marks; it is empty when there are none.
+// board is the one board that facts tell of; it is empty when there is none.
 func (g Grader) board(facts []game.Fact) [][]string {
-	rows, cols := g.Suite.Rules.Shape()
-	board := [][]string{}
-	for _, f := range facts {
-		if f.Kind != game.FactCell {
-			continue
-		}
-		for len(board) < rows {
-			board = append(board, make([]string, cols))
-		}
-		if f.Player != game.Nobody {
-			board[f.Cell.Row][f.Cell.Col] = g.Suite.Rules.PlayerName(f.Player)
-		}
+	if boards := game.Boards(g.Suite.Rules, facts); len(boards) > 0 {
+		return boards[0].Rows
 	}
-	return board
+	return [][]string{}
 }
 
 // says puts a step into words.

@@ -209,3 +209,30 @@ func TestColoursAreKept(t *testing.T) {
 		t.Errorf("colours went from %s to %s to %s", before, changed, after)
 	}
 }
+
+// A teacher looks a game up, plays on its board, is told why a move is refused, and
+// changes the rules.
+func TestConsoleGamePage(t *testing.T) {
+	s := servertest.Start(t, console.Files())
+	ctx := browser(t)
+	do(t, ctx, "open the games", chromedp.Navigate(s.URL+"/games"), chromedp.Click(`//a[.="Tic-tac-toe"]`))
+	see(t, ctx, "known mistakes")
+	see(t, ctx, "A taken cell is refused")
+	see(t, ctx, "X to move")
+	do(t, ctx, "put a mark", chromedp.Click(`button[aria-label="b2, free"]`))
+	see(t, ctx, "O to move")
+	do(t, ctx, "put one on it", chromedp.Click(`button[aria-label="b2, X"]`))
+	see(t, ctx, "b2 is refused: that is taken already")
+	do(t, ctx, "go on to the end", chromedp.Click(`button[aria-label="a1, free"]`))
+	see(t, ctx, "X to move")
+	for _, move := range []string{"b1", "c1", "b3"} {
+		do(t, ctx, "type a move", chromedp.SendKeys(`input[aria-label="Move"]`, move+kb.Enter))
+		until(t, ctx, fmt.Sprintf("document.querySelector('.play-log')?.innerText.includes(%q)", move))
+	}
+	see(t, ctx, "X wins")
+	do(t, ctx, "look for a mistake", chromedp.SendKeys(`input[type=search]`, "bottom"))
+	until(t, ctx, "document.querySelectorAll('.mistakes tbody tr').length == 1")
+	do(t, ctx, "change the rules", chromedp.SetValue("#param-rows", "2"), chromedp.SendKeys("#param-cols", kb.Backspace+"2"))
+	do(t, ctx, "with a line that is too long", chromedp.Click(`//button[.="Use these rules"]`))
+	see(t, ctx, "a line on 2 × 2 has at most 2 cells")
+}

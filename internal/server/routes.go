@@ -6,8 +6,8 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
-	"durchgang/core/game"
-	"durchgang/core/games"
+	"durchgang/core/guide"
+	"durchgang/core/play"
 	"durchgang/internal/record"
 )
 
@@ -54,13 +54,6 @@ type (
 	}
 )
 
-// gameAnswer describes a game that assignments can be about.
-type gameAnswer struct {
-	Name   string       `json:"name"`
-	Title  string       `json:"title"`
-	Params []game.Param `json:"params"`
-}
-
 // health says whether the service can work.
 type health struct {
 	Status string `json:"status" enum:"ready"`
@@ -71,7 +64,9 @@ func routes() []route {
 	const inA = "/courses/{course}/assignments/{assignment}"
 	return []route{
 		{"GET", "/health", "health", "Whether the service and its database answer", nil, health{}, ok, "", (*Server).health},
-		{"GET", "/games", "listGames", "The games that assignments can be about", nil, []gameAnswer{}, ok, "", (*Server).games},
+		{"GET", "/games", "listGames", "The games that Durchgang knows", nil, []gameAnswer{}, ok, "", (*Server).games},
+		{"GET", "/games/{variant}", "getGame", "What there is to know of a variant: rules, parameters, criteria, mistakes", inGame{}, guide.Guide{}, ok, "", (*Server).guide},
+		{"POST", "/play", "play", "Replay moves by the reference rules and say how the game stands; nothing is kept", playRequest{}, play.Table{}, ok, "", (*Server).play},
 		{"GET", "/courses", "listCourses", "All courses", nil, []record.Course{}, ok, "", (*Server).courses},
 		{"POST", "/courses", "createCourse", "Add a course", newCourse{}, record.Course{}, created, "", (*Server).createCourse},
 		{"GET", "/courses/{course}", "getCourse", "One course", inCourse{}, record.Course{}, ok, "", (*Server).course},
@@ -95,14 +90,6 @@ func (s *Server) health(c fiber.Ctx) error {
 		return err
 	}
 	return c.JSON(health{"ready"})
-}
-
-func (s *Server) games(c fiber.Ctx) error {
-	answer := []gameAnswer{}
-	for _, d := range games.All().Games() {
-		answer = append(answer, gameAnswer{d.Name, d.Title, d.Params})
-	}
-	return c.JSON(answer)
 }
 
 func (s *Server) courses(c fiber.Ctx) error {

@@ -10,6 +10,7 @@ import (
 	"strings"
 	"testing"
 
+	"durchgang/core/play"
 	"durchgang/internal/server"
 	"durchgang/internal/server/servertest"
 )
@@ -109,6 +110,10 @@ func TestFailuresAreProblemDocuments(t *testing.T) {
 		{"a name twice", "POST", "/api/v1/courses", `{"name":"evening"}`, 409, "", "exists already"},
 		{"a wrong name", "POST", "/api/v1/courses", `{"name":"Evening!"}`, 422, "name", "Evening!"},
 		{"a wrong game", "POST", "/api/v1/courses/evening/assignments", `{"name":"a","game":"noughts"}`, 422, "game", "known games"},
+		{"a game that is not known", "GET", "/api/v1/games/noughts", "", 404, "", "known games"},
+		{"a variant out of bounds", "GET", "/api/v1/games/tic-tac-toe:rows=99", "", 422, "variant", "rows=99"},
+		{"a set-up that is wrong", "POST", "/api/v1/play", `{"variant":"hangman","setup":"word=7","moves":[]}`, 422, "setup", "at least one letter"},
+		{"an opponent that is not known", "POST", "/api/v1/play", `{"variant":"tic-tac-toe","moves":[],"against":"me"}`, 422, "against", "simple"},
 		{"an archive that is none", "POST", "/api/v1/courses/evening/assignments/none/submissions", "hello", 404, "", "assignment"},
 	}
 	for _, tt := range tests {
@@ -125,6 +130,33 @@ func TestFailuresAreProblemDocuments(t *testing.T) {
 				t.Errorf("content type is %q", got)
 			}
 		})
+	}
+}
+
+// Moves are replayed: a refused one is explained, the opponent answers, and what is
+// drawn stays the same when the answer's set-up is sent again.
+func TestPlay(t *testing.T) {
+	s := servertest.Start(t, nil)
+	ask := func(body string) (table play.Table) {
+		t.Helper()
+		answer, text := call(t, s, "POST", "/api/v1/play", body)
+		if err := json.Unmarshal([]byte(text), &table); err != nil || answer.StatusCode != http.StatusOK {
+			t.Fatalf("%s, %v: %s", answer.Status, err, text)
+		}
+		return table
+	}
+	table := ask(`{"variant":"tic-tac-toe","moves":["b2","b2"]}`)
+	if len(table.Tries) != 2 || table.Tries[1].Refused != "that is taken already" || table.ToMove != "O" || table.Boards[0].Rows[1][1] != "X" {
+		t.Errorf("after a taken cell: %+v", table)
+	}
+	table = ask(`{"variant":"tic-tac-toe","moves":["a1"],"against":"simple"}`)
+	if len(table.Tries) != 2 || table.Tries[1].Player != "O" || table.ToMove != "X" {
+		t.Errorf("against an opponent: %+v", table)
+	}
+	dealt := ask(`{"variant":"hangman","seed":3,"moves":[]}`)
+	again := ask(`{"variant":"hangman","seed":9,"setup":"` + string(dealt.Setup) + `","moves":["e"]}`)
+	if dealt.Setup == "" || again.Setup != dealt.Setup {
+		t.Errorf("the set-up was %q and then %q", dealt.Setup, again.Setup)
 	}
 }
 

@@ -8,12 +8,15 @@ export type Comparison = components['schemas']['Comparison']
 export type CriterionVerdict = components['schemas']['CriterionVerdict']
 export type Evidence = components['schemas']['Evidence']
 export type Finding = components['schemas']['Finding']
+export type Guide = components['schemas']['Guide']
 export type Import = components['schemas']['Import']
 export type Matrix = components['schemas']['Matrix']
+export type Mistake = components['schemas']['Mistake']
 export type Result = components['schemas']['Result']
 export type Row = components['schemas']['Row']
 export type Run = components['schemas']['Run']
 export type Step = components['schemas']['Step']
+export type Table = components['schemas']['Table']
 
 export const api = createClient<paths>({ baseUrl: '/api/v1' })
 

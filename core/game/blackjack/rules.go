@@ -103,6 +103,7 @@ func Blackjack() game.Definition {
 		Name:  "blackjack",
 		Title: "Blackjack",
 		Doc:   "The player draws cards to come closer to 21 than the dealer, without going over. Pictures count ten, an ace one or eleven. An ace and a ten-card at once is a natural. The dealer draws to 17.",
+		Moves: "A bet is a number; then hit, stand, double, split, surrender, insure or decline.",
 		Params: []game.Param{
 			game.Number("decks", 1, 1, 8, "decks of 52 cards"),
 			game.Choice("soft17", "what the dealer does with a soft 17", "stands", "hits"),
@@ -312,16 +313,14 @@ func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) [
 		facts = tellHand(facts, game.First, i+1, h.Cards, h.Total)
 	}
 	if len(p.Dealer) > 0 {
-		seen, total := p.Dealer, p.House
-		switch {
-		case p.Hidden && viewer == game.Second:
+		total := p.House
+		if p.Hidden && viewer == game.Second {
 			total, _ = r.steps.Total(p.Dealer)
-		case p.Hidden:
-			seen = p.Dealer[:1]
 		}
-		facts = tellHand(facts, game.Second, 1, seen, total)
-		if len(seen) < len(p.Dealer) {
-			facts = append(facts, game.Fact{Kind: game.FactCard, Player: game.Second, N: 1, Text: "?"})
+		from := len(facts)
+		facts = tellHand(facts, game.Second, 1, p.Dealer, total)
+		if p.Hidden && viewer != game.Second {
+			facts[from+1].Text = "?"
 		}
 	}
 	return append(facts, game.Fact{Kind: game.FactBank, Player: game.First, Amount: p.Bank})

@@ -1,0 +1,71 @@
+// Package guide gathers what a teacher reads of a game: its rules, its parameters, the
+// criteria of the suite that ships for it, and what students get wrong in it.
+//
+// Read For.
+package guide
+
+import (
+	"durchgang/core/game"
+	"durchgang/core/games"
+	"durchgang/core/mistakes"
+	"durchgang/core/suite"
+)
+
+// Guide is about one variant.
+type Guide struct {
+	game.Definition
+	Variant  game.Variant  `json:"variant"`
+	Kind     game.MoveKind `json:"kind" enum:"cell,column,text" description:"What a player names to move."`
+	Criteria []Criterion   `json:"criteria" description:"Of the suite that ships for the variant; empty when none does."`
+	Mistakes []Mistake     `json:"mistakes" description:"What is known to go wrong in this variant."`
+}
+
+// Criterion is one thing that is graded.
+type Criterion struct {
+	Name    string       `json:"name"`
+	Title   string       `json:"title"`
+	Points  suite.Points `json:"points"`
+	Scripts int          `json:"scripts" description:"How many scripts serve it."`
+}
+
+// Mistake is a known misunderstanding.
+type Mistake struct {
+	Name    string `json:"name"`
+	Family  string `json:"family"`
+	Teacher string `json:"teacher" description:"What happens, for the teacher."`
+	Student string `json:"student" description:"The same for the student, without the solution."`
+}
+
+// For returns the guide to a variant in its text form. Errors are *game.ParamError.
+func For(variant string) (Guide, error) {
+	rules, err := games.All().Rules(variant)
+	if err != nil {
+		return Guide{}, err
+	}
+	g := Guide{Variant: rules.Variant(), Kind: rules.MoveKind(), Criteria: []Criterion{}, Mistakes: []Mistake{}}
+	for _, d := range games.All().Games() {
+		if d.Name == rules.Variant().Game() {
+			g.Definition = d
+		}
+	}
+	if s, _, err := suite.Shipped(rules.Variant(), games.All()); err == nil {
+		g.Criteria = criteria(s)
+	}
+	for _, m := range mistakes.For(rules).Mistakes {
+		g.Mistakes = append(g.Mistakes, Mistake{m.Name, m.Family, m.Teacher, m.Student})
+	}
+	return g, nil
+}
+
+func criteria(s *suite.Suite) []Criterion {
+	list := make([]Criterion, len(s.Criteria))
+	for i, c := range s.Criteria {
+		list[i] = Criterion{Name: c.Name, Title: c.Title, Points: c.Points}
+		for _, script := range s.Scripts {
+			if script.Criterion == c.Name {
+				list[i].Scripts++
+			}
+		}
+	}
+	return list
+}

@@ -1,0 +1,98 @@
+package server
+
+import (
+	"errors"
+	"math/rand/v2"
+	"net/http"
+	"net/url"
+
+	"github.com/gofiber/fiber/v3"
+
+	"durchgang/core/game"
+	"durchgang/core/games"
+	"durchgang/core/guide"
+	"durchgang/core/play"
+	"durchgang/internal/office"
+)
+
+// gameAnswer describes a game in a list.
+type gameAnswer struct {
+	Name   string       `json:"name"`
+	Title  string       `json:"title"`
+	Doc    string       `json:"doc"`
+	Params []game.Param `json:"params"`
+}
+
+type (
+	inGame struct {
+		Variant string `path:"variant" json:"-" description:"A game with its parameters, as in connect-four:cols=6,rows=5."`
+	}
+	playRequest struct {
+		Variant string     `json:"variant"`
+		Setup   game.Setup `json:"setup,omitempty" description:"Without it one is drawn where the game needs one; the answer tells it."`
+		Seed    uint64     `json:"seed,omitempty" description:"Settles what is drawn."`
+		Moves   []string   `json:"moves" description:"Every move so far, in the game's notation, also those that were refused."`
+		Against string     `json:"against,omitempty" enum:"simple,random" description:"Who answers for the second player; nobody without it."`
+	}
+)
+
+const mostMoves = 5000
+
+func (s *Server) games(c fiber.Ctx) error {
+	answer := []gameAnswer{}
+	for _, d := range games.All().Games() {
+		answer = append(answer, gameAnswer{d.Name, d.Title, d.Doc, d.Params})
+	}
+	return c.JSON(answer)
+}
+
+func (s *Server) guide(c fiber.Ctx) error {
+	variant, err := url.PathUnescape(c.Params("variant"))
+	if err != nil {
+		return fiber.NewError(http.StatusBadRequest, "the variant in the path is not escaped rightly: "+err.Error())
+	}
+	g, err := guide.For(variant)
+	if errors.Is(err, game.ErrUnknownGame) {
+		return fiber.NewError(http.StatusNotFound, err.Error())
+	}
+	if err != nil {
+		return &office.InputError{Field: "variant", Err: err}
+	}
+	return c.JSON(g)
+}
+
+// play replays the moves and answers how the game stands. Nothing is kept.
+func (s *Server) play(c fiber.Ctx) error {
+	var in playRequest
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	rules, err := games.All().Rules(in.Variant)
+	if err != nil {
+		return &office.InputError{Field: "variant", Err: err}
+	}
+	opponent := play.Opponents[in.Against]
+	if in.Against != "" && opponent == nil {
+		return &office.InputError{Field: "against", Err: errors.New("it is simple, random or left out")}
+	}
+	if len(in.Moves) > mostMoves {
+		return &office.InputError{Field: "moves", Err: errors.New("there are at most 5000")}
+	}
+	g, err := play.New(rules, in.Setup, rand.New(rand.NewPCG(in.Seed, uint64(len(in.Moves)))))
+	if err != nil {
+		return &office.InputError{Field: "setup", Err: err}
+	}
+	for _, m := range in.Moves {
+		g.Try(m)
+	}
+	for opponent != nil && g.Turn() == game.Second {
+		if _, moved := g.Answer(opponent); !moved {
+			break
+		}
+	}
+	viewer := g.Turn()
+	if opponent != nil {
+		viewer = game.First
+	}
+	return c.JSON(g.Table(viewer))
+}
