@@ -52,6 +52,10 @@ page /courses/$assignment matrix
 page "/results/$(result hugo-tandy)" submission
 page "/results/$(result jonas-petri)/scripts/$(script jonas-petri)" script
 page "/results/$(result levi-amsel)/scripts/$(script levi-amsel)" script-dark --force-dark-mode --blink-settings=preferredColorScheme=0
+page "/games/connect-four?move=d&move=d&move=e&move=c&move=e&move=e&move=h" game
 export PATH=$PWD/bin:$PATH
 terminal "durchgang matrix $assignment" terminal-matrix
 terminal "durchgang try demo/class/greta-holm" terminal-try
+terminal "durchgang game show hangman" terminal-game
+terminal 'tr " " "\n" <<< "b2 b2 d4 a1 c1" | durchgang game play tic-tac-toe --against simple | tail -n 42' terminal-play
+terminal "durchgang suite strength blackjack" terminal-strength

@@ -19,5 +19,5 @@ export const router = createRouter({
     { path: '/games/:variant', component: GamePage, props: true },
     { path: '/:rest(.*)*', component: MissingPage },
   ],
-  scrollBehavior: (to, _from, saved) => saved ?? (to.hash ? { el: to.hash, top: 12 } : { top: 0 }),
+  scrollBehavior: (to, from, saved) => saved ?? (to.hash ? { el: to.hash, top: 12 } : to.path === from.path ? false : { top: 0 }),
 })

@@ -145,7 +145,7 @@ which a suite ships.`,
 
 func printStrength(w io.Writer, s *suite.Suite, st suite.Strength) {
 	t := newTable(w)
-	t.AppendHeader(table.Row{"mistake", "caught by", "for instance"})
+	t.AppendHeader(table.Row{"mistake", "scripts", "for instance"})
 	missed := 0
 	for _, m := range st.Mistakes {
 		first := ""
@@ -154,7 +154,7 @@ func printStrength(w io.Writer, s *suite.Suite, st suite.Strength) {
 		} else {
 			missed++
 		}
-		t.AppendRow(table.Row{m.Name, fmt.Sprintf("%d scripts", len(m.Scripts)), first})
+		t.AppendRow(table.Row{m.Name, len(m.Scripts), first})
 	}
 	t.Render()
 	fmt.Fprintf(w, "\n%s: %d scripts catch %d of %d mistakes and leave %d of %d pairs untold.\n",

@@ -230,9 +230,11 @@ func TestConsoleGamePage(t *testing.T) {
 		until(t, ctx, fmt.Sprintf("document.querySelector('.play-log')?.innerText.includes(%q)", move))
 	}
 	see(t, ctx, "X wins")
+	do(t, ctx, "load the page again", chromedp.Reload())
+	see(t, ctx, "X wins")
 	do(t, ctx, "look for a mistake", chromedp.SendKeys(`input[type=search]`, "bottom"))
 	until(t, ctx, "document.querySelectorAll('.mistakes tbody tr').length == 1")
-	do(t, ctx, "change the rules", chromedp.SetValue("#param-rows", "2"), chromedp.SendKeys("#param-cols", kb.Backspace+"2"))
+	do(t, ctx, "change the rules", chromedp.SetValue("#param-rows", "2"), chromedp.SetValue("#param-cols", "2"))
 	do(t, ctx, "with a line that is too long", chromedp.Click(`//button[.="Use these rules"]`))
 	see(t, ctx, "a line on 2 × 2 has at most 2 cells")
 }

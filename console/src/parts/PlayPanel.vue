@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton'
-import { computed, nextTick, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { computed, nextTick, onBeforeUnmount, ref, shallowRef, useTemplateRef, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 
 import { api, ask, type Guide, type Table } from '../api/client'
 import GameBoard from './GameBoard.vue'
@@ -8,12 +9,15 @@ import GameBoard from './GameBoard.vue'
 /** A game that one can play on the page, by the reference rules. */
 const props = defineProps<{ guide: Guide }>()
 
+const route = useRoute()
+const router = useRouter()
 const table = shallowRef<Table>()
 const error = ref('')
 const busy = ref(false)
 const typed = ref('')
-const against = ref<'' | 'simple'>('')
+const against = ref<'' | 'simple'>(route.query.against === 'simple' ? 'simple' : '')
 const log = useTemplateRef('log')
+let gone = false
 const verbs = computed(() => (props.guide.name === 'blackjack' ? ['10', 'hit', 'stand', 'double', 'split'] : []))
 const last = computed(() => table.value?.tries.at(-1))
 const status = computed(() => (table.value?.result || (table.value ? `${table.value.to_move} to move` : '')))
@@ -25,6 +29,7 @@ async function send(setup: string, moves: string[]) {
     const seed = Math.floor(Math.random() * 1_000_000_000)
     const body = { variant: props.guide.variant, setup, seed, moves, ...(against.value && { against: against.value }) }
     table.value = await ask(api.POST('/play', { body }))
+    remember(table.value)
     await nextTick()
     log.value?.scrollTo({ top: log.value.scrollHeight })
   } catch (failure) {
@@ -32,6 +37,12 @@ async function send(setup: string, moves: string[]) {
   } finally {
     busy.value = false
   }
+}
+
+/** Keeps the moves in the address, so that a game outlives its page; not what is hidden. */
+function remember(t: Table) {
+  if (t.setup || gone) return
+  void router.replace({ query: { move: t.tries.map((m) => m.move), ...(against.value && { against: against.value }) } })
 }
 
 function move(text: string) {
@@ -49,7 +60,11 @@ function restart() {
   table.value = undefined
   void send('', [])
 }
-watch(() => [props.guide.variant, against.value], restart, { immediate: true })
+watch(against, restart)
+onBeforeUnmount(() => {
+  gone = true
+})
+void send('', [route.query.move ?? []].flat().map(String))
 </script>
 
 <template>

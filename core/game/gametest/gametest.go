@@ -30,7 +30,8 @@ const (
 // TestRules plays random games by rules and checks after each move that refused
 // moves change nothing, that facts are a function of set-up and moves, that clones
 // are independent, that finished games stay finished, that positions with one key
-// show the same, and that the notation can be read back. Half of the games begin
+// show the same, that views give away no more of what is hidden than facts have told,
+// and that the notation can be read back. Half of the games begin
 // with the set-up that is given, the others with one that the rules deal.
 func TestRules(t *testing.T, rules game.Rules, setup game.Setup) {
 	t.Helper()
@@ -39,6 +40,7 @@ func TestRules(t *testing.T, rules game.Rules, setup game.Setup) {
 		random := rand.New(rand.NewPCG(seed, 0))
 		playout{t, rules, setup, random, seen}.run()
 		playout{t, rules, rules.Deal(random), random, seen}.run()
+		playout{t, rules, rules.Deal(random), random, seen}.compare(rules.Deal(random))
 	}
 }
 
@@ -97,6 +99,29 @@ func (p playout) run() {
 		played, told = append(played, m), append(told, facts)
 	}
 	p.again(played, told)
+}
+
+// compare plays the same moves on two set-ups for as long as they are told the same, and
+// expects to be shown the same.
+func (p playout) compare(other game.Setup) {
+	p.Helper()
+	one, two := p.start(), playout{p.T, p.rules, other, p.random, p.seen}.start()
+	look := func() bool {
+		return reflect.DeepEqual(p.rules.View(one, game.Nobody, nil), p.rules.View(two, game.Nobody, nil))
+	}
+	if !look() {
+		return // something is open from the start, such as the length of a word
+	}
+	for range longest {
+		moves := p.rules.Candidates(one, nil)
+		m := moves[p.random.IntN(len(moves))]
+		if !reflect.DeepEqual(p.rules.Play(one, m, nil), p.rules.Play(two, m, nil)) || one.Result().Over() {
+			return
+		}
+		if !look() {
+			p.Fatalf("set-ups %q and %q were told the same until %s and are seen to differ", p.setup, other, p.rules.FormatMove(m))
+		}
+	}
 }
 
 // again plays the same moves and expects the same facts.

@@ -64,6 +64,49 @@ func TestConnectFourPositions(t *testing.T) {
 	}
 }
 
+// All positions of connect four on a board of 4 × 4, as John Tromp's table of
+// connect-four positions by width and height gives them.
+func TestSmallConnectFourPositions(t *testing.T) {
+	sum := 0
+	for _, p := range counted(t, "connect-four:rows=4,cols=4", 16) {
+		sum += p.Positions
+	}
+	if sum != 161_029 {
+		t.Errorf("there are %d positions, want 161029", sum)
+	}
+}
+
+// Of all ways to choose as many cells as a line has, as many win as there are lines.
+func TestLines(t *testing.T) {
+	for variant, want := range map[string]int{
+		"tic-tac-toe": 8, "connect-four:gravity=no": 69, "tic-tac-toe:rows=4,cols=4,run=4": 10, "tic-tac-toe:rows=5,cols=5,run=4": 28, "tic-tac-toe:rows=3,cols=5,run=2": 12 + 10 + 8 + 8,
+	} {
+		r := rules(t, variant).(*grid.Rules)
+		if got := lines(r, r.Begin(nil), 0, r.Run()); got != want {
+			t.Errorf("%s has %d lines, want %d", variant, got, want)
+		}
+	}
+}
+
+// lines counts the ways to put that many marks on cells from an index on, so that the
+// last of them wins.
+func lines(r *grid.Rules, p *grid.Position, from, marks int) int {
+	rows, cols := r.Shape()
+	n := 0
+	for i := from; i < rows*cols; i++ {
+		c := game.Cell{Row: int16(i / cols), Col: int16(i % cols)}
+		p.Set(c, game.First)
+		switch {
+		case marks > 1:
+			n += lines(r, p, i+1, marks-1)
+		case r.Wins(p, c):
+			n++
+		}
+		p.Set(c, game.Nobody)
+	}
+	return n
+}
+
 // On small boards every game is counted again by its definition: all orders of the
 // cells, cut where a line is complete.
 func TestCountsAgreeWithTheDefinition(t *testing.T) {
