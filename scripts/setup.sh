@@ -13,6 +13,12 @@ need /usr/sbin/runuser util-linux
 need /usr/bin/python3 python3
 need /usr/bin/gcc gcc libc6-dev
 need /usr/include/stdio.h libc6-dev
+need /usr/bin/g++ g++
+need /usr/bin/javac default-jdk-headless
+need /usr/bin/mcs mono-mcs mono-runtime libmono-system-core4.0-cil
+need /usr/bin/fpc fp-compiler fp-units-rtl
+need /usr/bin/lua5.4 lua5.4
+need /usr/bin/ruby ruby
 need /usr/bin/node nodejs
 need /usr/bin/npm npm
 need /usr/bin/chromium chromium fonts-dejavu-core

@@ -1,14 +1,18 @@
 package channel
 
 import (
+	"bytes"
 	"errors"
 	"fmt"
 	"os"
+	"slices"
 	"time"
+	"unicode/utf8"
 
 	"github.com/creack/pty"
 	"golang.org/x/sys/unix"
 
+	"durchgang/core/phrasebook"
 	"durchgang/internal/sandbox"
 )
 
@@ -19,9 +23,10 @@ type console struct {
 	fd      int // of master
 	probe   probe
 	limits  Patience
-	printed int   // bytes printed since the start
-	written int64 // bytes the program has written when it last rested
-	seen    int   // of printed, at that time
+	printed int    // bytes printed since the start
+	written int64  // bytes the program has written when it last rested
+	seen    int    // of printed, at that time
+	line    []byte // printed since the last line end
 }
 
 // Patience bounds what a program may do between two lines typed.
@@ -91,8 +96,10 @@ func prepare(slave *os.File) error {
 }
 
 // typeLine writes a line and its end to the terminal.
-func (c *console) typeLine(line string) error {
-	data := []byte(line + "\n")
+func (c *console) typeLine(line string) error { return c.send([]byte(line + "\n")) }
+
+// send writes what is typed, or what a terminal answers.
+func (c *console) send(data []byte) error {
 	c.probe.expect(len(data))
 	for len(data) > 0 {
 		n, err := unix.Write(c.fd, data)
@@ -192,9 +199,35 @@ func (c *console) drain(out *[]byte) int {
 		}
 		*out = append(*out, buffer[:n]...)
 		total += n
+		c.answer(buffer[:n])
 	}
 	c.printed += total
 	return total
+}
+
+// cursorQuery asks a terminal where its cursor is (ECMA-48, device status report), as
+// some runtimes do before they read a line.
+var cursorQuery = []byte("\x1b[6n")
+
+// answer tells a program that asks that the cursor is in the last row, and in which
+// column of it.
+func (c *console) answer(printed []byte) {
+	if i := bytes.LastIndexAny(printed, "\r\n"); i >= 0 {
+		c.line = c.line[:0]
+		printed = printed[i+1:]
+	}
+	c.line = append(c.line, printed...)
+	for {
+		before, after, asked := bytes.Cut(c.line, cursorQuery)
+		if !asked {
+			return
+		}
+		column := utf8.RuneCountInString(phrasebook.Plain(string(before))) + 1
+		c.line = slices.Concat(before, after)
+		if err := c.send(fmt.Appendf(nil, "\x1b[24;%dR", min(column, 80))); err != nil {
+			return // the program has ended
+		}
+	}
 }
 
 // poll waits until there is something to read, for at most d.

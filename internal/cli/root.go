@@ -53,7 +53,8 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
   durchgang import, run, matrix, show
                              a class, through the service
   durchgang game             the games, their rules, and a way to play them
-  durchgang suite            what the scripts of a suite do and catch`,
+  durchgang suite            what the scripts of a suite do and catch
+  durchgang toolchain        the languages, and what the machine has of them`,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
@@ -66,7 +67,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
 		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
-		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), gameCommand(&o), suiteCommand(&o), openapiCommand(),
+		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), openapiCommand(),
 	)
 	return root
 }

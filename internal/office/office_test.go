@@ -62,10 +62,18 @@ func TestDemoClassIsGradedAsPlanted(t *testing.T) {
 	}
 }
 
-// graded grades the program in one file; edit changes its text first.
+// graded grades the program in a file or folder; edit changes each file's text first.
 func graded(t *testing.T, variant game.Variant, path string, edit func(string) string) judge.Verdict {
 	t.Helper()
-	source, err := os.ReadFile(path)
+	folder := fstest.MapFS{}
+	err := filepath.WalkDir(path, func(name string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() {
+			return err
+		}
+		source, err := os.ReadFile(name)
+		folder[filepath.Base(name)] = &fstest.MapFile{Data: []byte(edit(string(source))), Mode: 0o644}
+		return err
+	})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -79,7 +87,6 @@ func graded(t *testing.T, variant game.Variant, path string, edit func(string) s
 	if err != nil {
 		t.Fatal(err)
 	}
-	folder := fstest.MapFS{filepath.Base(path): {Data: []byte(edit(string(source))), Mode: 0o644}}
 	g, err := office.Grader{Suite: s, Book: book, Parallel: 2}.Grade(t.Context(), folder, nil)
 	if err != nil {
 		t.Fatal(err)
@@ -99,18 +106,23 @@ func lost(v judge.Verdict) []string {
 
 // variantOf is the game of a program in testdata, where it is told by its folder.
 func variantOf(path string) game.Variant {
-	if strings.Contains(path, "/connect-four/") {
-		return "connect-four"
+	for _, v := range []game.Variant{"connect-four", "five-in-a-row"} {
+		if strings.Contains(path, "/"+string(v)+"/") {
+			return v
+		}
 	}
 	return "tic-tac-toe"
 }
 
 func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
-	paths, err := filepath.Glob("testdata/*/*.[pcj]*")
-	if err != nil || len(paths) < 10 {
-		t.Fatalf("%d programs, %v", len(paths), err)
+	paths, err := filepath.Glob("testdata/*/*")
+	if err != nil || len(paths) < 20 {
+		t.Fatalf("%d files, %v", len(paths), err)
 	}
 	for _, path := range paths {
+		if filepath.Ext(path) == ".yaml" {
+			continue
+		}
 		t.Run(filepath.Base(path), func(t *testing.T) {
 			v := graded(t, variantOf(path), path, func(text string) string { return text })
 			if names := lost(v); len(names) > 0 {
@@ -123,7 +135,7 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 // A right program is made wrong at one place, as a beginner would have it, and must
 // lose the criterion of that rule.
 func TestFaultsInRealProgramsAreCharged(t *testing.T) {
-	const wordings, class, four = "testdata/wordings/", "../../demo/class/", "testdata/connect-four/"
+	const wordings, class, four, languages = "testdata/wordings/", "../../demo/class/", "testdata/connect-four/", "testdata/languages/"
 	tests := []struct{ name, path, right, wrong, loses string }{
 		{"zero wraps to the last row", wordings + "numbers.py", "r < 0 or c < 0", "False", "range"},
 		{"rows and columns swapped", wordings + "numbers.py", "m[r][c] = p", "m[c][r] = p", "marks"},
@@ -146,16 +158,26 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 		{"a full column passes the turn", four + "columns.py", "            print(\"This column is full.\")\n            continue\n", "            print(\"This column is full.\")\n            disc = \"O\" if disc == \"X\" else \"X\"\n            continue\n", "kept"},
 		{"a diagonal is missing", four + "letters.c", " || count(r, c, 1, -1) + count(r, c, -1, 1) > 4", "", "lines"},
 		{"the board is full a move early", four + "letters.c", "moves == 42", "moves == 41", "draw"},
+		{"Java: a diagonal is missing", languages + "java", " || cells[0][2] == m && cells[2][0] == m", "", "lines"},
+		{"Java: a crash on letters", languages + "java", "catch (NumberFormatException | ArrayIndexOutOfBoundsException e)", "catch (ArrayIndexOutOfBoundsException e)", "text"},
+		{"C++: a taken cell is replaced", languages + "grid.cpp", "if (cell != '-')", "if (false)", "taken"},
+		{"C#: the wrong winner is named", languages + "Keypad.cs", "player == 'X' ? 'O' : 'X');\n                return;", "player);\n                return;", "lines"},
+		{"Pascal: a crash on letters", languages + "tictac.pas", "val(line, n, code);", "val(line, n, code); if code <> 0 then runerror(106);", "text"},
+		{"Lua: the draw never comes", languages + "three.lua", "elseif moves == 9 then", "elseif moves == 10 then", "draw"},
+		{"Ruby: a negative row wraps", languages + "rows.rb", "(0..2).cover?(r) &&", "r <= 2 &&", "range"},
+		{"five in a row: the last row is never looked at", "testdata/five-in-a-row/stones.py", "while 0 <= i < N and", "while 0 <= i < N - 1 and", "rows"},
 		{"a crash on letters", class + "elin-okafor/ttt.c", "sscanf(line, \"%d %d\", &r, &c) != 2", "(sscanf(line, \"%d %d\", &r, &c) != 2 && (r = *(int *)0))", "text"},
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
+			found := false
 			v := graded(t, variantOf(tt.path), tt.path, func(text string) string {
-				if !strings.Contains(text, tt.right) {
-					t.Fatalf("%s has no %q", tt.path, tt.right)
-				}
+				found = found || strings.Contains(text, tt.right)
 				return strings.Replace(text, tt.right, tt.wrong, 1)
 			})
+			if !found {
+				t.Fatalf("%s has no %q", tt.path, tt.right)
+			}
 			if names := lost(v); !slices.Contains(names, tt.loses) {
 				t.Errorf("lost %v, want %s: %+v", names, tt.loses, v.Findings)
 			} else {

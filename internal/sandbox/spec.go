@@ -6,6 +6,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
@@ -33,6 +34,7 @@ type Spec struct {
 	Writable bool
 	Argv     []string // absolute program path first
 	Env      []string // NAME=value, added to a minimal environment
+	Shown    []string // more files of the system that are visible, read-only; * and ? as in filepath.Match
 	Limits   Limits
 }
 
@@ -57,7 +59,15 @@ func (s Spec) command() (*exec.Cmd, error) {
 		"--proc", "/proc", "--dev", "/dev",
 		"--size", strconv.FormatInt(s.Limits.Disk, 10), "--tmpfs", "/tmp",
 	}
-	for _, path := range shown {
+	visible := slices.Clone(shown)
+	for _, pattern := range s.Shown {
+		found, err := filepath.Glob(pattern)
+		if err != nil {
+			return nil, fmt.Errorf("what the box shows: %w", err)
+		}
+		visible = append(visible, found...)
+	}
+	for _, path := range visible {
 		if target, err := os.Readlink(path); err == nil {
 			args = append(args, "--symlink", target, path)
 		} else if _, err := os.Stat(path); err == nil {

@@ -6,6 +6,7 @@ import (
 	"io/fs"
 	"os"
 	"path"
+	"regexp"
 	"slices"
 	"strings"
 )
@@ -15,38 +16,109 @@ import (
 type Language struct {
 	Name       string
 	Extensions []string
-	Mains      []string // names, without extension, of the file to start among several
-	Tool       string   // the compiler or interpreter
-	Package    string   // Debian's package for Tool
-	Build      func(files []string) []string
-	Run        func(main string) []string
+	Starts     *regexp.Regexp // what stands in the file that starts the program, where that tells
+	Mains      []string       // names, without extension, of the file to start among several
+	Tool       string         // the compiler or interpreter
+	Runner     string         // what runs a compiled program, where that is another tool
+	Package    string         // Debian's packages for the tools
+	Version    []string       // prints the version
+	Build      func(files []string, main Source) []string
+	Run        func(main Source) []string
 	Env        []string
+	Shown      []string // files of the system outside /usr that the tools read
 }
+
+// Source is the file that starts a program.
+type Source struct {
+	Path string
+	Text string
+}
+
+// stem is the file's name without its folder and extension.
+func (s Source) stem() string { return strings.TrimSuffix(path.Base(s.Path), path.Ext(s.Path)) }
 
 // usualMains are names that beginners give the file to start.
 var usualMains = []string{"main", "game", "tictactoe", "tic_tac_toe", "tic-tac-toe", "ttt", "index", "app", "program", "play"}
+
+// interpreted returns how an interpreter runs a file.
+func interpreted(tool string, flags ...string) func(Source) []string {
+	return func(main Source) []string { return slices.Concat([]string{tool}, flags, []string{main.Path}) }
+}
+
+// compiled returns how a compiler makes the file program of all sources.
+func compiled(command []string, after ...string) func([]string, Source) []string {
+	return func(files []string, _ Source) []string { return slices.Concat(command, files, after) }
+}
+
+// itself runs what a compiler has made.
+func itself(Source) []string { return []string{"./program"} }
+
+// class is the full name of the class in a file of Java.
+func class(main Source) string {
+	if m := javaPackage.FindStringSubmatch(main.Text); m != nil {
+		return m[1] + "." + main.stem()
+	}
+	return main.stem()
+}
+
+var javaPackage = regexp.MustCompile(`(?m)^\s*package\s+([\w.]+)\s*;`)
 
 // Languages lists the languages in the order in which they are looked for.
 func Languages() []Language {
 	return []Language{
 		{
 			Name: "Python", Extensions: []string{".py"}, Mains: append([]string{"__main__"}, usualMains...),
-			Tool: "/usr/bin/python3", Package: "python3",
-			Run: func(main string) []string { return []string{"/usr/bin/python3", main} },
-			Env: []string{"PYTHONDONTWRITEBYTECODE=1"},
+			Tool: "/usr/bin/python3", Package: "python3", Version: []string{"/usr/bin/python3", "--version"},
+			Run: interpreted("/usr/bin/python3"), Env: []string{"PYTHONDONTWRITEBYTECODE=1"},
 		},
 		{
 			Name: "C", Extensions: []string{".c"}, Mains: usualMains,
-			Tool: "/usr/bin/gcc", Package: "gcc libc6-dev",
-			Build: func(files []string) []string {
-				return slices.Concat([]string{"/usr/bin/gcc", "-O1", "-o", "program"}, files, []string{"-lm"})
-			},
-			Run: func(string) []string { return []string{"./program"} },
+			Tool: "/usr/bin/gcc", Package: "gcc libc6-dev", Version: []string{"/usr/bin/gcc", "--version"},
+			Build: compiled([]string{"/usr/bin/gcc", "-O1", "-o", "program"}, "-lm"), Run: itself,
+		},
+		{
+			Name: "C++", Extensions: []string{".cpp", ".cc", ".cxx"}, Mains: usualMains,
+			Tool: "/usr/bin/g++", Package: "g++", Version: []string{"/usr/bin/g++", "--version"},
+			Build: compiled([]string{"/usr/bin/g++", "-O1", "-std=c++17", "-o", "program"}), Run: itself,
 		},
 		{
 			Name: "JavaScript", Extensions: []string{".js", ".mjs", ".cjs"}, Mains: usualMains,
-			Tool: "/usr/bin/node", Package: "nodejs",
-			Run: func(main string) []string { return []string{"/usr/bin/node", main} },
+			Tool: "/usr/bin/node", Package: "nodejs", Version: []string{"/usr/bin/node", "--version"},
+			Run: interpreted("/usr/bin/node"),
+		},
+		{
+			Name: "Java", Extensions: []string{".java"}, Mains: usualMains, Starts: regexp.MustCompile(`static\s+(final\s+)?void\s+main\s*\(`),
+			Tool: "/usr/bin/javac", Runner: "/usr/bin/java", Package: "default-jdk-headless", Version: []string{"/usr/bin/javac", "-version"},
+			Build: compiled([]string{"/usr/bin/javac", "-J-Xmx256m", "-encoding", "UTF-8", "-d", "."}),
+			Run: func(main Source) []string {
+				return []string{"/usr/bin/java", "-Xmx128m", "-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1", "-Xshare:auto", "-cp", ".", class(main)}
+			},
+			Shown: []string{"/etc/java-*"},
+		},
+		{
+			Name: "C#", Extensions: []string{".cs"}, Mains: usualMains,
+			Tool: "/usr/bin/mcs", Runner: "/usr/bin/mono", Package: "mono-mcs mono-runtime libmono-system-core4.0-cil", Version: []string{"/usr/bin/mono", "--version"},
+			Build: compiled([]string{"/usr/bin/mcs", "-out:program.exe"}),
+			Run:   func(Source) []string { return []string{"/usr/bin/mono", "program.exe"} },
+			Shown: []string{"/etc/mono"},
+		},
+		{
+			Name: "Pascal", Extensions: []string{".pas", ".pp"}, Mains: usualMains, Starts: regexp.MustCompile(`(?im)^\s*program\s+\w+`),
+			Tool: "/usr/bin/fpc", Package: "fp-compiler fp-units-rtl", Version: []string{"/usr/bin/fpc", "-iV"},
+			Build: func(_ []string, main Source) []string {
+				return []string{"/usr/bin/fpc", "-O1", "-v0ew", "-oprogram", main.Path}
+			},
+			Run: itself, Shown: []string{"/etc/fpc*"},
+		},
+		{
+			Name: "Lua", Extensions: []string{".lua"}, Mains: usualMains,
+			Tool: "/usr/bin/lua5.4", Package: "lua5.4", Version: []string{"/usr/bin/lua5.4", "-v"},
+			Run: interpreted("/usr/bin/lua5.4"),
+		},
+		{
+			Name: "Ruby", Extensions: []string{".rb"}, Mains: usualMains,
+			Tool: "/usr/bin/ruby", Package: "ruby", Version: []string{"/usr/bin/ruby", "--version"},
+			Run: interpreted("/usr/bin/ruby"),
 		},
 	}
 }
@@ -60,9 +132,8 @@ var (
 	ErrTooLarge  = errors.New("too large")
 )
 
-// detect finds the language of a folder's files, and the file to start. The
-// source files of a language lie in one folder of the tree.
-func detect(files []string) (Language, string, error) {
+// detect finds the language of a folder's files, and the file to start.
+func detect(folder fs.FS, files []string) (Language, Source, error) {
 	var languages []Language
 	for _, l := range Languages() {
 		if slices.ContainsFunc(files, l.owns) {
@@ -71,12 +142,12 @@ func detect(files []string) (Language, string, error) {
 	}
 	switch {
 	case len(languages) == 0:
-		return Language{}, "", fmt.Errorf("%w: no file ends in %s", ErrNoProgram, strings.Join(extensions(), ", "))
+		return Language{}, Source{}, fmt.Errorf("%w: no file ends in %s", ErrNoProgram, strings.Join(extensions(), ", "))
 	case len(languages) > 1:
-		return Language{}, "", fmt.Errorf("%w: %s and %s files lie together; hand in one program", ErrAmbiguous, languages[0].Name, languages[1].Name)
+		return Language{}, Source{}, fmt.Errorf("%w: %s and %s files lie together; hand in one program", ErrAmbiguous, languages[0].Name, languages[1].Name)
 	}
 	l := languages[0]
-	main, err := l.main(files)
+	main, err := l.main(folder, files)
 	return l, main, err
 }
 
@@ -90,19 +161,39 @@ func extensions() []string {
 
 func (l Language) owns(file string) bool { return slices.Contains(l.Extensions, path.Ext(file)) }
 
-func (l Language) main(files []string) (string, error) {
-	sources := slices.DeleteFunc(slices.Clone(files), func(f string) bool { return !l.owns(f) })
-	if len(sources) == 1 || l.Build != nil {
+// main finds the file that starts the program: the only one, or the only one that says
+// so, or the one with a usual name.
+func (l Language) main(folder fs.FS, files []string) (Source, error) {
+	var sources []Source
+	for _, file := range files {
+		if l.owns(file) {
+			text, err := fs.ReadFile(folder, file)
+			if err != nil {
+				return Source{}, err
+			}
+			sources = append(sources, Source{Path: file, Text: string(text)})
+		}
+	}
+	if l.Starts != nil {
+		if starting := slices.DeleteFunc(slices.Clone(sources), func(s Source) bool { return !l.Starts.MatchString(s.Text) }); len(starting) > 0 {
+			sources = starting
+		}
+	}
+	if len(sources) == 1 || l.Build != nil && l.Starts == nil {
 		return sources[0], nil
 	}
 	for _, name := range l.Mains {
-		for _, file := range sources {
-			if strings.EqualFold(strings.TrimSuffix(path.Base(file), path.Ext(file)), name) {
-				return file, nil
+		for _, s := range sources {
+			if strings.EqualFold(s.stem(), name) {
+				return s, nil
 			}
 		}
 	}
-	return "", fmt.Errorf("%w: which of %s starts the game? call it main%s", ErrAmbiguous, strings.Join(sources, ", "), l.Extensions[0])
+	names := make([]string, len(sources))
+	for i, s := range sources {
+		names[i] = s.Path
+	}
+	return Source{}, fmt.Errorf("%w: which of %s starts the game? call it main%s", ErrAmbiguous, strings.Join(names, ", "), l.Extensions[0])
 }
 
 // IsSource reports whether a file name belongs to a language Durchgang knows.
@@ -131,9 +222,20 @@ func ignored(name string) bool {
 	return strings.HasPrefix(name, ".") || name == "__pycache__" || name == "node_modules" || name == "__MACOSX"
 }
 
+// Missing returns the tools of a language that the machine lacks.
+func (l Language) Missing() []string {
+	var missing []string
+	for _, tool := range []string{l.Tool, l.Runner} {
+		if _, err := os.Stat(tool); tool != "" && err != nil {
+			missing = append(missing, tool)
+		}
+	}
+	return missing
+}
+
 func installed(l Language) error {
-	if _, err := os.Stat(l.Tool); err != nil {
-		return fmt.Errorf("%w: %s programs need %s; install Debian's package %s", ErrMissing, l.Name, l.Tool, l.Package)
+	if missing := l.Missing(); len(missing) > 0 {
+		return fmt.Errorf("%w: %s programs need %s; install Debian's %s", ErrMissing, l.Name, strings.Join(missing, " and "), l.Package)
 	}
 	return nil
 }

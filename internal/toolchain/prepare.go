@@ -19,6 +19,7 @@ type Program struct {
 	dir      string
 	argv     []string
 	env      []string
+	shown    []string
 }
 
 const (
@@ -36,7 +37,7 @@ func Prepare(ctx context.Context, folder fs.FS) (*Program, error) {
 	if err != nil {
 		return nil, fmt.Errorf("list the program's files: %w", err)
 	}
-	language, main, err := detect(names)
+	language, main, err := detect(folder, names)
 	if err != nil {
 		return nil, err
 	}
@@ -47,15 +48,15 @@ func Prepare(ctx context.Context, folder fs.FS) (*Program, error) {
 	if err != nil {
 		return nil, fmt.Errorf("make room for a program: %w", err)
 	}
-	p := &Program{Language: language.Name, dir: dir, argv: language.Run(main), env: language.Env}
-	if err := p.fill(ctx, folder, names, language); err != nil {
+	p := &Program{Language: language.Name, dir: dir, argv: language.Run(main), env: language.Env, shown: language.Shown}
+	if err := p.fill(ctx, folder, names, language, main); err != nil {
 		p.Close()
 		return nil, err
 	}
 	return p, nil
 }
 
-func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Language) error {
+func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Language, main Source) error {
 	if err := os.Chmod(p.dir, 0o755); err != nil {
 		return err
 	}
@@ -70,7 +71,7 @@ func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Lang
 	if l.Build == nil {
 		return nil
 	}
-	return p.build(ctx, l, names)
+	return p.build(ctx, l, names, main)
 }
 
 func copyFile(to string, folder fs.FS, name string, room int64) (int64, error) {
@@ -96,7 +97,7 @@ func copyFile(to string, folder fs.FS, name string, room int64) (int64, error) {
 	return n, err
 }
 
-func (p *Program) build(ctx context.Context, l Language, names []string) error {
+func (p *Program) build(ctx context.Context, l Language, names []string, main Source) error {
 	var sources []string
 	for _, name := range names {
 		if l.owns(name) {
@@ -107,7 +108,7 @@ func (p *Program) build(ctx context.Context, l Language, names []string) error {
 	limits.CPU, limits.Disk = buildTime, 100<<20
 	ctx, cancel := context.WithTimeout(ctx, buildTime)
 	defer cancel()
-	spec := sandbox.Spec{Dir: p.dir, Writable: true, Argv: l.Build(sources), Limits: limits}
+	spec := sandbox.Spec{Dir: p.dir, Writable: true, Argv: l.Build(sources, main), Env: l.Env, Shown: l.Shown, Limits: limits}
 	printed, exit, err := sandbox.Run(ctx, spec, buildOutput)
 	if ctx.Err() == context.DeadlineExceeded {
 		return fmt.Errorf("%w: the compiler took longer than %v", ErrBuild, buildTime)
@@ -123,7 +124,7 @@ func (p *Program) build(ctx context.Context, l Language, names []string) error {
 
 // Spec is what a box needs to run the program.
 func (p *Program) Spec() sandbox.Spec {
-	return sandbox.Spec{Dir: p.dir, Argv: p.argv, Env: p.env, Limits: sandbox.DefaultLimits()}
+	return sandbox.Spec{Dir: p.dir, Argv: p.argv, Env: p.env, Shown: p.shown, Limits: sandbox.DefaultLimits()}
 }
 
 // Close removes the program's files.

@@ -19,6 +19,10 @@ func folder(files ...string) fs.FS {
 	return m
 }
 
+func javaMain(class string) string {
+	return "public class " + class + " { public static void main(String[] args) {} }"
+}
+
 func TestProgramIsFound(t *testing.T) {
 	const c = "#include <stdio.h>\nint main(void) { return 0; }\n"
 	tests := []struct {
@@ -33,6 +37,16 @@ func TestProgramIsFound(t *testing.T) {
 		{"in a folder of its own", folder("src/game.js", "", "README.md", ""), "JavaScript", "", nil},
 		{"C in several files", folder("main.c", "int f(void); int main(void) { return f(); }", "f.c", "int f(void) { return 0; }"), "C", "", nil},
 		{"a header beside it", folder("main.c", "#include \"a.h\"\nint main(void) { return A; }", "a.h", "#define A 0\n"), "C", "", nil},
+		{"Java starts in the class with main", folder("Board.java", "class Board {}", "Start.java", javaMain("Start")), "Java", "", nil},
+		{"Java in a package", folder("src/ttt/Start.java", "package ttt;\n"+javaMain("Start")), "Java", "", nil},
+		{"two classes with main", folder("One.java", javaMain("One"), "Two.java", javaMain("Two")), "", "One.java, Two.java", toolchain.ErrAmbiguous},
+		{"a compile error in Java", folder("Start.java", "class Start { int x = y; }"), "", "Start.java:1: error", toolchain.ErrBuild},
+		{"Pascal with a unit", folder("game.pas", "program g; uses helper; begin help; end.", "helper.pas", "unit helper; interface procedure help; implementation procedure help; begin end; end."), "Pascal", "", nil},
+		{"a compile error in Pascal", folder("game.pas", "program g;\nbegin x := 1; end."), "", "game.pas(2,7) Error", toolchain.ErrBuild},
+		{"a compile error in C#", folder("Game.cs", "class Game { static void Main() { return x; } }"), "", "Game.cs(1,", toolchain.ErrBuild},
+		{"C++ in two files", folder("main.cpp", "int f(); int main() { return f(); }", "f.cc", "int f() { return 0; }"), "C++", "", nil},
+		{"Lua", folder("three.lua", ""), "Lua", "", nil},
+		{"Ruby", folder("main.rb", "", "board.rb", ""), "Ruby", "", nil},
 		{"hidden files do not count", folder("game.py", "", ".cache/x.c", c, "__MACOSX/game.js", ""), "Python", "", nil},
 		{"nothing", folder("notes.txt", "later"), "", "no file ends in .py", toolchain.ErrNoProgram},
 		{"two languages", folder("a.py", "", "b.c", c), "", "Python and C", toolchain.ErrAmbiguous},
