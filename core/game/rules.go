@@ -37,6 +37,8 @@ type Rules interface {
 	PlayerName(Player) string
 	// MoveKind is what a player names to move.
 	MoveKind() MoveKind
+	// Solo reports whether one player sits alone at a table that the game keeps.
+	Solo() bool
 	// Shape is the size of the board in rows × columns, 0 × 0 without one.
 	Shape() (rows, cols int)
 }
@@ -97,6 +99,17 @@ func (s Setup) Fields(known ...string) (map[string]string, error) {
 		fields[name] = strings.TrimSpace(value)
 	}
 	return fields, nil
+}
+
+// Values returns the parts of a set-up by name, whatever names they have.
+func (s Setup) Values() map[string]string {
+	values := map[string]string{}
+	for part := range strings.SplitSeq(string(s), ";") {
+		if name, value, found := strings.Cut(part, "="); found {
+			values[strings.TrimSpace(name)] = strings.TrimSpace(value)
+		}
+	}
+	return values
 }
 
 // Refused returns the reason when facts tell of a refused move.

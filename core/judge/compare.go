@@ -77,7 +77,10 @@ func (c comparer) compare() []Comparison {
 	if !c.opening() {
 		list = append(list, c.acceptance())
 	}
-	shown := append([]Comparison{c.board()}, c.told()...)
+	shown := c.told()
+	if len(c.after.cells)+len(c.shown.cells) > 0 {
+		shown = append([]Comparison{c.board()}, shown...)
+	}
 	switch {
 	case c.afterEnd():
 		list = append(list, shown...)
@@ -86,7 +89,7 @@ func (c comparer) compare() []Comparison {
 	default:
 		list = append(append(list, shown...), c.outcome())
 	}
-	if c.moment.Result.Outcome == game.Open {
+	if c.moment.Result.Outcome == game.Open && !c.rules.Solo() {
 		list = append(list, c.turn())
 	}
 	return list
@@ -213,7 +216,7 @@ func (c comparer) changed() bool {
 func (c comparer) unchanged() bool {
 	at := place{game.Nobody, c.moment.Step.Move.Cell}
 	own := c.moment.Step.Act == suite.MakeMove && c.before.cells[at].mark == c.moment.Mover && c.moment.Mover != game.Nobody
-	return len(c.shown.cells) > 0 && !c.changed() && !own
+	return (len(c.shown.cells) > 0 || c.stands()) && !c.changed() && !own
 }
 
 // place is a cell of the one board, whose owner is nobody, or of a player's own.

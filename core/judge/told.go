@@ -151,10 +151,10 @@ func holds(facts []game.Fact, what func(game.Fact) bool) bool {
 }
 
 // agree compares what is told about one topic. A text that is left out, such as the
-// name of a ship, is not told.
+// name of a ship, is not told, and how it is capitalised does not matter.
 func agree(expected, seen []game.Fact) bool {
 	return slices.EqualFunc(expected, seen, func(e, s game.Fact) bool {
-		return e.Kind == s.Kind && e.N == s.N && e.Amount == s.Amount && (e.Text == s.Text || s.Text == "")
+		return e.Kind == s.Kind && e.N == s.N && e.Amount == s.Amount && (strings.EqualFold(e.Text, s.Text) || s.Text == "")
 	})
 }
 
@@ -202,6 +202,14 @@ func (c comparer) answered() bool {
 		}
 	}
 	return false
+}
+
+// stands reports whether what the position shows beside a board is told.
+func (c comparer) stands() bool {
+	return slices.ContainsFunc(subjects, func(s subject) bool {
+		_, seen := s.about(c.shown.rest)
+		return !s.event && len(seen) > 0
+	})
 }
 
 // moved reports whether something is told that happened in this step, or that the

@@ -37,7 +37,7 @@ var variants = []struct {
 	least int // mistakes
 }{
 	{"tic-tac-toe", 40}, {"connect-four", 50}, {"five-in-a-row", 60}, {"battleship", 28}, {"hangman", 19}, {"blackjack", 30},
-	{"tic-tac-toe:rows=1,cols=4,run=2", 20}, {"tic-tac-toe:score=yes", 45}, {"hangman:words=refused,repeat=free", 20},
+	{"tic-tac-toe:rows=1,cols=4,run=2", 20}, {"tic-tac-toe:score=yes", 45}, {"hangman:words=costs,repeat=free", 19},
 	{"battleship:placing=by-hand,touching=forbidden", 35}, {"battleship:sides=one,turns=40,repeat=costs", 30}, {"blackjack:min=5", 31},
 }
 
@@ -122,7 +122,7 @@ func TestEveryPairIsSeparated(t *testing.T) {
 			"score-wrong-player": 5, "score-draw": 9, "score-twice": 9, "score-lost": 6,
 		}},
 		{"hangman", mistake.Usual, false, map[string]int{"first-only": 1, "case": 1, "leaks-word": 0, "last-life-wins": 6}},
-		{"hangman:lives=2,words=refused,repeat=free", mistake.Usual, true, map[string]int{"repeat-costs": 2, "win-late": 1}},
+		{"hangman:lives=2,words=costs,repeat=free", mistake.Usual, true, map[string]int{"repeat-costs": 2, "win-late": 1}},
 		{"battleship", mistake.Bounds{Moves: 1_000_000, Games: 200}, false, map[string]int{
 			"sunk-late": 3, "wrong-name": 3, "sunk-by-initial": 9, "ends-early-ships": 25, "repeat-rewrites": 4, "shows-ships": 0,
 		}},

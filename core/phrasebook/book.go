@@ -21,6 +21,8 @@ type Book struct {
 	prompt  *regexp.Regexp // a player named in a prompt, marks in their own case
 	answers []answer
 	yes     string
+	solo    solo
+	setup   setup
 
 	lines     memo[said]
 	rows      memo[row]
@@ -28,7 +30,11 @@ type Book struct {
 	named     memo[game.Player] // in a prompt
 	offers    memo[string]
 	replies   memo[*string]
+	seats     memo[seat]
 }
+
+// solo is what is said to one player at a table that the program keeps.
+type solo struct{ ignore, won, lost, refused, lives []*regexp.Regexp }
 
 // answer is typed whenever a prompt asks for it.
 type answer struct {

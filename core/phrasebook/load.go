@@ -34,6 +34,22 @@ type document struct {
 		Again   []string `yaml:"again"`
 		Turn    []string `yaml:"turn"`
 	} `yaml:"says"`
+	Solo struct {
+		Ignore  []string `yaml:"ignore"`
+		Won     []string `yaml:"won"`
+		Lost    []string `yaml:"lost"`
+		Refused []string `yaml:"refused"`
+		Lives   []string `yaml:"lives"`
+	} `yaml:"solo"`
+	Setup setupDocument `yaml:"setup"`
+}
+
+// setupDocument says how a program is given what chance or a hidden choice fixes.
+type setupDocument struct {
+	Arguments   []string          `yaml:"arguments"`
+	Environment map[string]string `yaml:"environment"`
+	Files       map[string]string `yaml:"files"`
+	Type        []partDocument    `yaml:"type"`
 }
 
 type formDocument struct {
@@ -73,14 +89,16 @@ func (e *Error) Unwrap() error { return e.Err }
 
 // Causes of errors in a phrasebook, for errors.Is.
 var (
-	ErrBase    = errors.New("base is 0 or 1: the number of the first row and column")
-	ErrPart    = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {number}, {row-from-bottom} or {number-from-bottom}")
-	ErrNoMove  = errors.New("a move needs at least one prompt with what is typed")
-	ErrPattern = errors.New("the pattern does not compile")
-	ErrMarks   = errors.New("the two marks must be different and not blank")
-	ErrFor     = errors.New("a form is for a cell or for a column")
-	ErrWhen    = errors.New("when and screen stand inside forms: a single move always holds")
-	ErrControl = errors.New("what is typed is one line without control characters")
+	ErrBase     = errors.New("base is 0 or 1: the number of the first row and column")
+	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {number}, {row-from-bottom}, {number-from-bottom} or {text}")
+	ErrNoMove   = errors.New("a move needs at least one prompt with what is typed")
+	ErrPattern  = errors.New("the pattern does not compile")
+	ErrMarks    = errors.New("the two marks must be different and not blank")
+	ErrFor      = errors.New("a form is for a cell, a column or a text")
+	ErrWhen     = errors.New("when and screen stand inside forms: a single move always holds")
+	ErrControl  = errors.New("what is typed is one line without control characters")
+	ErrNoNumber = errors.New("the pattern has no group for the number: (?P<n>[0-9]+)")
+	ErrFileName = errors.New("a set-up's file is a name in the program's folder, without a path")
 )
 
 // Default is the book without any text of an assignment's own: moves are typed as
@@ -165,11 +183,42 @@ func (c *compiler) compile(own, builtIn document) {
 	b.refused = both("says.refused", own.Says.Refused, builtIn.Says.Refused)
 	b.again = both("says.again", own.Says.Again, builtIn.Says.Again)
 	b.turn = both("says.turn", own.Says.Turn, builtIn.Says.Turn)
+	b.solo.ignore = both("solo.ignore", own.Solo.Ignore, builtIn.Solo.Ignore)
+	b.solo.won = both("solo.won", own.Solo.Won, builtIn.Solo.Won)
+	b.solo.lost = both("solo.lost", own.Solo.Lost, builtIn.Solo.Lost)
+	b.solo.refused = both("solo.refused", own.Solo.Refused, builtIn.Solo.Refused)
+	b.solo.lives = both("solo.lives", own.Solo.Lives, builtIn.Solo.Lives)
+	for i, lives := range b.solo.lives {
+		if lives.SubexpIndex("n") < 0 {
+			c.fail(fmt.Sprintf("$.solo.lives[%d]", i), ErrNoNumber)
+		}
+	}
+	c.setup(own.Setup, builtIn.Setup)
 	b.prompt = regexp.MustCompile(b.alternatives(true))
 	for i, a := range slices.Concat(own.Answers, builtIn.Answers) {
 		path := fmt.Sprintf("$.answers[%d]", i)
 		c.typed(path+".type", a.Type)
 		b.answers = append(b.answers, answer{c.pattern(path+".ask", a.Ask), a.Type})
+	}
+}
+
+// setup takes what the book says, and for a program that asks the built-in questions
+// as well.
+func (c *compiler) setup(own, builtIn setupDocument) {
+	s := &c.book.setup
+	s.arguments, s.environment, s.files = own.Arguments, own.Environment, own.Files
+	if own.Arguments == nil {
+		s.arguments = builtIn.Arguments
+	}
+	for name := range own.Files {
+		if name == "" || strings.ContainsAny(name, "/\\") || strings.HasPrefix(name, ".") {
+			c.fail("$.setup.files", ErrFileName)
+		}
+	}
+	for i, part := range slices.Concat(own.Type, builtIn.Type) {
+		path := fmt.Sprintf("$.setup.type[%d]", i)
+		c.typed(path+".type", part.Type)
+		s.typed = append(s.typed, answer{c.pattern(path+".ask", part.Ask), part.Type})
 	}
 }
 
@@ -219,6 +268,7 @@ func (c *compiler) forms(own, builtIn document) {
 	}
 	for _, last := range []formDocument{
 		{For: string(game.NamesColumn), Move: []partDocument{{Type: "{col}"}}},
+		{For: string(game.NamesText), Move: []partDocument{{Type: "{text}"}}},
 		{Move: []partDocument{{Type: "{row} {col}"}}},
 	} {
 		last.Base = own.Form.Base
@@ -231,7 +281,7 @@ func (c *compiler) form(path string, d formDocument) Form {
 	switch form.kind {
 	case "":
 		form.kind = game.NamesCell
-	case game.NamesCell, game.NamesColumn:
+	case game.NamesCell, game.NamesColumn, game.NamesText:
 	default:
 		c.fail(path+".for", ErrFor)
 	}

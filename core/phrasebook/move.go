@@ -73,6 +73,7 @@ func announcedForm(forms []Form, prompt, text string) int {
 // place is a cell with what its text forms depend on.
 type place struct {
 	cell       game.Cell
+	text       string
 	rows, cols int
 	base       int
 }
@@ -86,6 +87,7 @@ var fields = map[string]func(place) string{
 	"{row-letter}":      func(p place) string { return letter(p.cell.Row) },
 	"{row-from-bottom}": func(p place) string { return strconv.Itoa(p.rows - 1 - int(p.cell.Row) + p.base) },
 	"{number}":          number,
+	"{text}":            func(p place) string { return p.text },
 	"{number-from-bottom}": func(p place) string {
 		p.cell.Row = int16(p.rows) - 1 - p.cell.Row
 		return number(p)
@@ -114,7 +116,7 @@ func number(p place) string {
 // Lines returns the lines that type a move on a board of rows × cols, one for
 // each prompt.
 func (f Form) Lines(m game.Move, rows, cols int) []string {
-	at := place{cell: m.Cell, rows: rows, cols: cols, base: f.base}
+	at := place{cell: m.Cell, text: m.Text, rows: rows, cols: cols, base: f.base}
 	lines := make([]string, len(f.prompts))
 	for i, part := range f.prompts {
 		lines[i] = placeholder.ReplaceAllStringFunc(part.template, func(name string) string { return fields[name](at) })

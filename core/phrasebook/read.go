@@ -38,10 +38,13 @@ func (s Screen) Question() string {
 	return prompt
 }
 
-// Read turns what a program printed since the last line typed into facts, for a
-// board of rows × cols. A line whose skeleton is usual, that of the move prompt,
-// is never a refusal; usual may be empty.
-func (b *Book) Read(screen Screen, rows, cols int, usual string) []game.Fact {
+// Read turns what a program printed since the last line typed into facts. A line
+// whose skeleton is usual, that of the move prompt, is never a refusal; usual may be
+// empty.
+func (b *Book) Read(screen Screen, t Table, usual string) []game.Fact {
+	if t.Solo {
+		return b.readSolo(screen, t, usual)
+	}
 	var facts []game.Fact
 	turn, ended := game.Nobody, false
 	for _, line := range screen {
@@ -68,7 +71,7 @@ func (b *Book) Read(screen Screen, rows, cols int, usual string) []game.Fact {
 	if turn != game.Nobody {
 		facts = append(facts, game.Fact{Kind: game.FactTurn, Player: turn})
 	}
-	return append(facts, b.board(screen, rows, cols)...)
+	return append(facts, b.board(screen, t.Rows, t.Cols)...)
 }
 
 // said is what one line says: an end, or else a refusal and whose turn it is.
@@ -100,8 +103,10 @@ func (b *Book) line(line string) said {
 }
 
 // blank overwrites what the book says to ignore.
-func (b *Book) blank(line string) string {
-	for _, p := range b.ignore {
+func (b *Book) blank(line string) string { return blank(b.ignore, line) }
+
+func blank(ignored []*regexp.Regexp, line string) string {
+	for _, p := range ignored {
 		line = p.ReplaceAllStringFunc(line, func(match string) string { return strings.Repeat(" ", len(match)) })
 	}
 	return line

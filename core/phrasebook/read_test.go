@@ -7,7 +7,11 @@ import (
 	"testing"
 
 	"durchgang/core/game"
+	"durchgang/core/game/hangman"
 )
+
+// three is a board of 3 × 3.
+var three = Table{Rows: 3, Cols: 3}
 
 func told(facts []game.Fact) string {
 	var words []string
@@ -56,7 +60,7 @@ func TestEnglishWordings(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.text, func(t *testing.T) {
-			if got := told(Default().Read(NewScreen(tt.text), 3, 3, "")); got != tt.want {
+			if got := told(Default().Read(NewScreen(tt.text), three, "")); got != tt.want {
 				t.Errorf("read %q, want %q", got, tt.want)
 			}
 		})
@@ -67,7 +71,7 @@ func TestUsualPromptIsNoRefusal(t *testing.T) {
 	b := Default()
 	prompt := "Player X, pick a free cell (not taken): "
 	usual := b.Skeleton(prompt)
-	if got := told(b.Read(NewScreen(strings.Replace(prompt, "X", "O", 1)), 3, 3, usual)); got != "turn O" {
+	if got := told(b.Read(NewScreen(strings.Replace(prompt, "X", "O", 1)), three, usual)); got != "turn O" {
 		t.Errorf("read %q", got)
 	}
 }
@@ -142,7 +146,7 @@ func FuzzParse(f *testing.F) {
 		if err != nil {
 			return
 		}
-		b.Read(NewScreen("X wins\n. . .\n. X .\n. . .\n"+text), 3, 3, "")
+		b.Read(NewScreen("X wins\n. . .\n. X .\n. . .\n"+text), three, "")
 		if f := b.Forms(NewScreen(text), game.NamesCell)[0]; len(f.Lines(game.Move{}, 3, 3)) != f.Prompts() {
 			t.Errorf("%d prompts, but other lines", f.Prompts())
 		}
@@ -158,4 +162,89 @@ func FuzzPlain(f *testing.F) {
 			}
 		}
 	})
+}
+
+// What is said to one player who guesses a word.
+func TestSoloWordings(t *testing.T) {
+	rules, err := game.NewRegistry(hangman.Hangman()).Rules("hangman")
+	if err != nil {
+		t.Fatal(err)
+	}
+	balloon, phrase := TableOf(rules, "word=balloon"), TableOf(rules, "word=ice-cream, no. 7")
+	tests := []struct {
+		text  string
+		table Table
+		want  string
+	}{
+		{"_ a _ _ _ _ _\nLives: 5\nGuess: ", balloon, "shown _a_____, lives 5"},
+		{"Word: BALL***\n", balloon, "shown BALL___"},
+		{"-a--oo-   (3 tries left)\n", balloon, "shown _a__oo_, lives 3"},
+		{"[ b . l . . . . ]\n", balloon, "shown b_l____"},
+		{"b a l l o o n\nYou won!", balloon, "won 1, shown balloon"},
+		{"Wrong! You lose a life.\nYou have 4 lives left", balloon, "lives 4"},
+		{"You lost. The word was balloon.", balloon, "won 2, word"},
+		{"GAME OVER, it was: Balloon", balloon, "won 2, word"},
+		{"Congratulations, you guessed the word!", balloon, "won 1"},
+		{"You did not guess the word, out of guesses!", balloon, "won 2"},
+		{"You already guessed that.\n", balloon, "refused"},
+		{"Please enter a single letter.\n", balloon, "refused"},
+		{"Letters already guessed: a, e\nWrong guesses: 2\n", balloon, ""},
+		{"There is no x in it.\n6 attempts remaining", balloon, "lives 6"},
+		{"Letter? ", balloon, ""},
+		{"Enter a letter: ", balloon, ""},
+		{"i _ e - _ _ e _ _ ,   _ _ .   7\n", phrase, "shown i_e-__e__, __. 7"},
+		{"***-*****, **. 7\n", phrase, "shown ___-_____, __. 7"},
+		{"********************\n", phrase, ""},
+	}
+	for _, tt := range tests {
+		t.Run(tt.text, func(t *testing.T) {
+			var words []string
+			for _, f := range Default().Read(NewScreen(tt.text), tt.table, "") {
+				switch f.Kind {
+				case game.FactWon:
+					words = append(words, fmt.Sprintf("won %d", f.Player))
+				case game.FactLives:
+					words = append(words, fmt.Sprintf("lives %d", f.N))
+				case game.FactShown:
+					words = append(words, "shown "+f.Text)
+				default:
+					words = append(words, string(f.Kind))
+				}
+			}
+			if got := strings.Join(words, ", "); got != tt.want {
+				t.Errorf("read %q, want %q", got, tt.want)
+			}
+		})
+	}
+}
+
+// A set-up reaches a program in each of the ways that a book says, and what it does not
+// have is left out.
+func TestGive(t *testing.T) {
+	b, err := Parse("book.yaml", `
+setup:
+  arguments: ["--word={word}", "--seed={seed}"]
+  environment: {SECRET: "{word}"}
+  files: {"words.txt": "{word}\n"}
+  type: [{ask: "password", type: "{word}"}]
+`)
+	if err != nil {
+		t.Fatal(err)
+	}
+	g := b.Give("word=apple")
+	if got := fmt.Sprint(g.Arguments, g.Environment, g.Files); got != "[--word=apple] map[SECRET:apple] map[words.txt:apple\n]" {
+		t.Errorf("given %q", got)
+	}
+	for prompt, want := range map[string]string{"The password: ": "apple", "Enter the secret word: ": "apple", "Guess: ": ""} {
+		if got, _ := g.Answer(prompt); got != want {
+			t.Errorf("at %q %q is typed, want %q", prompt, got, want)
+		}
+	}
+	for text, cause := range map[string]error{
+		"setup: {files: {\"../words\": x}}": ErrFileName, "solo: {lives: ['lives']}": ErrNoNumber, "setup: {type: [{ask: '('}]}": ErrPattern,
+	} {
+		if _, err := Parse("book.yaml", text); !errors.Is(err, cause) {
+			t.Errorf("%s: error is %v, want %v", text, err, cause)
+		}
+	}
 }

@@ -3,6 +3,11 @@ package channel
 import (
 	"context"
 	"errors"
+	"fmt"
+	"maps"
+	"math/rand/v2"
+	"os"
+	"path/filepath"
 	"regexp"
 	"slices"
 	"strings"
@@ -35,6 +40,7 @@ type Performance struct {
 type Terminal struct {
 	Book     *phrasebook.Book
 	Rules    game.Rules
+	Setup    game.Setup // of the script that is played
 	Patience Patience
 	Form     int // which of the book's forms is typed; see Probe
 }
@@ -42,13 +48,18 @@ type Terminal struct {
 // Play starts the program anew and plays the moments of one script. The error is
 // about the machine, never about the program. A cancelled context ends it.
 func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (Performance, error) {
+	given := t.Book.Give(t.Setup)
+	spec, remove, err := give(spec, given)
+	if err != nil {
+		return Performance{}, err
+	}
+	defer remove()
 	c, err := open(spec, t.Patience)
 	if err != nil {
 		return Performance{}, err
 	}
 	defer c.close()
-	p := player{Terminal: t, console: c, started: time.Now()}
-	p.rows, p.cols = t.Rules.Shape()
+	p := player{Terminal: t, console: c, started: time.Now(), table: phrasebook.TableOf(t.Rules, t.Setup), given: given}
 	for _, m := range moments {
 		if err := ctx.Err(); err != nil {
 			return Performance{}, err
@@ -60,18 +71,55 @@ func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.M
 	return p.done, nil
 }
 
+// give adds what a program is given before it starts. Its files are removed by the
+// function that is returned.
+func give(spec sandbox.Spec, g phrasebook.Given) (sandbox.Spec, func(), error) {
+	spec.Argv = slices.Concat(spec.Argv, g.Arguments)
+	for _, name := range slices.Sorted(maps.Keys(g.Environment)) {
+		spec.Env = append(slices.Clip(spec.Env), name+"="+g.Environment[name])
+	}
+	if len(g.Files) == 0 {
+		return spec, func() {}, nil
+	}
+	dir, err := os.MkdirTemp("", "durchgang-setup-")
+	if err != nil {
+		return spec, nil, fmt.Errorf("make room for a set-up: %w", err)
+	}
+	remove := func() { _ = os.RemoveAll(dir) }
+	spec.Files = map[string]string{}
+	for name, text := range g.Files {
+		spec.Files[name] = filepath.Join(dir, name)
+		if err := os.WriteFile(spec.Files[name], []byte(text), 0o644); err != nil {
+			remove()
+			return spec, nil, fmt.Errorf("write a set-up: %w", err)
+		}
+	}
+	if err := os.Chmod(dir, 0o755); err != nil {
+		remove()
+		return spec, nil, err
+	}
+	return spec, remove, nil
+}
+
 // ErrNotDriven means that console programs of a game cannot be driven so far.
-var ErrNotDriven = errors.New("programs of this game cannot be graded yet: only games of two people with one board and nothing hidden can")
+var ErrNotDriven = errors.New("programs of this game cannot be graded yet: only games of two people with one board and nothing hidden can, and hangman")
 
 // Drives reports whether programs that play by the rules can be driven: everybody
-// sees one board, and nothing but moves settles what is on it.
+// sees one board and nothing but moves settles what is on it, or one player guesses
+// a word.
 func Drives(rules game.Rules) error {
-	pos, err := rules.Start("")
+	pos, err := rules.Start(rules.Deal(rand.New(rand.NewPCG(1, 1))))
 	if err != nil {
 		return ErrNotDriven
 	}
 	view := rules.View(pos, game.Nobody, nil)
-	if len(view) == 0 || slices.ContainsFunc(view, func(f game.Fact) bool { return f.Kind != game.FactCell || f.Player != game.Nobody }) {
+	strange := func(f game.Fact) bool {
+		if rules.Solo() {
+			return f.Kind != game.FactShown && f.Kind != game.FactLives
+		}
+		return f.Kind != game.FactCell || f.Player != game.Nobody
+	}
+	if len(view) == 0 || slices.ContainsFunc(view, strange) {
 		return ErrNotDriven
 	}
 	return nil
@@ -124,10 +172,11 @@ func takes(o judge.Observation, m suite.Moment) (taken, placed bool) {
 // player is one script on one console.
 type player struct {
 	Terminal
-	console    *console
-	started    time.Time
-	rows, cols int
-	done       Performance
+	console *console
+	started time.Time
+	table   phrasebook.Table
+	given   phrasebook.Given
+	done    Performance
 
 	form    phrasebook.Form
 	usual   string // skeleton of the move prompt
@@ -191,7 +240,7 @@ func (p *player) attempt(step suite.Step) bool {
 	lines := slices.Repeat([]string{step.Text}, prompts)
 	held := len(p.pending)
 	if step.Act == suite.MakeMove {
-		lines = p.form.Lines(step.Move, p.rows, p.cols)
+		lines = p.form.Lines(step.Move, p.table.Rows, p.table.Cols)
 		if !slices.Equal(lines[:held], p.pending) {
 			return false
 		}
@@ -216,7 +265,7 @@ func (p *player) hold(lines []string, asked int) {
 }
 
 func (p *player) refused() bool {
-	_, refused := game.Refused(p.Book.Read(p.screen, 0, 0, p.usual))
+	_, refused := game.Refused(p.Book.Read(p.screen, phrasebook.Table{Solo: p.table.Solo}, p.usual))
 	return refused
 }
 
@@ -248,7 +297,10 @@ func (p *player) read() {
 			p.text = strings.TrimPrefix(p.text+string(printed), p.echo)
 		}
 		p.screen = phrasebook.NewScreen(p.text)
-		answer, found := p.Book.Answer(p.screen.Prompt())
+		answer, found := p.given.Answer(p.screen.Prompt())
+		if !found {
+			answer, found = p.Book.Answer(p.screen.Prompt())
+		}
 		if rest != waits || !found {
 			return
 		}
@@ -259,7 +311,7 @@ func (p *player) read() {
 
 // observe turns what was printed into the observation of this moment.
 func (p *player) observe() {
-	facts := p.Book.Read(p.screen, p.rows, p.cols, p.usual)
+	facts := p.Book.Read(p.screen, p.table, p.usual)
 	marks, shown := count(facts)
 	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == ""}
 	if p.usual == "" {

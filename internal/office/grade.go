@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"slices"
 	"sync"
 	"sync/atomic"
 
@@ -114,6 +115,9 @@ type playing struct {
 // no fault at an edge concerns.
 func (g Grader) probe(ctx context.Context, p *playing) error {
 	rows, cols := g.Suite.Rules.Shape()
+	if rows == 0 {
+		return nil // a text is typed as it is
+	}
 	n := int16(min(rows, cols) / 2)
 	middle := game.Move{Cell: game.Cell{Row: n, Col: n}}
 	moments, err := suite.Script{Steps: []suite.Step{{Act: suite.MakeMove, Move: middle}}}.Moments(g.Suite.Rules)
@@ -149,7 +153,7 @@ func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdic
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, err
 	}
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Patience: p.patience(), Form: p.form}
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
 	performance, err := terminal.Play(ctx, p.program.Spec(), moments)
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
@@ -167,11 +171,11 @@ func (g Grader) evidence(i int, moments []suite.Moment, p channel.Performance, v
 	for k, m := range moments {
 		step := record.Step{
 			Word: g.Suite.Word(m.Step), Act: m.Step.Act, Says: g.says(m),
-			Reference: g.board(m.View), Shown: [][]string{},
+			Reference: g.board(m.View), Shown: [][]string{}, ReferenceLines: game.Lines(g.Suite.Rules, m.View), ShownLines: []string{},
 			Condition: "was not reached", Events: []record.Event{}, Comparisons: []judge.Comparison{},
 		}
 		if k < len(v.Steps) {
-			step.Shown = g.board(p.Observations[k].Facts)
+			step.Shown, step.ShownLines = g.board(p.Observations[k].Facts), g.lines(p.Observations[k].Facts)
 			step.Condition = condition(p.Observations[k])
 			step.Events = events(p.Events[k])
 			step.Comparisons, step.Echo = v.Steps[k].Comparisons, v.Steps[k].Echo
@@ -207,6 +211,12 @@ func (g Grader) board(facts []game.Fact) [][]string {
 	return [][]string{}
 }
 
+// lines are what facts tell of a position beside its board.
+func (g Grader) lines(facts []game.Fact) []string {
+	events := []game.Kind{game.FactTurn, game.FactRefused, game.FactWon, game.FactDrawn}
+	return game.Lines(g.Suite.Rules, slices.DeleteFunc(slices.Clone(facts), func(f game.Fact) bool { return slices.Contains(events, f.Kind) }))
+}
+
 // says puts a step into words.
 func (g Grader) says(m suite.Moment) string {
 	rules := g.Suite.Rules
@@ -225,8 +235,10 @@ func (g Grader) says(m suite.Moment) string {
 		return move + " is tried after the end"
 	case refused:
 		return fmt.Sprintf("%s tries %s, which must be refused: %s", rules.PlayerName(m.Mover), move, reason)
-	case m.Result.Outcome == game.Won:
+	case m.Result.Outcome == game.Won && m.Result.Winner == m.Mover:
 		return fmt.Sprintf("%s plays %s and wins", rules.PlayerName(m.Mover), move)
+	case m.Result.Outcome == game.Won:
+		return fmt.Sprintf("%s plays %s and loses", rules.PlayerName(m.Mover), move)
 	case m.Result.Outcome == game.Drawn:
 		return fmt.Sprintf("%s plays %s: a draw", rules.PlayerName(m.Mover), move)
 	}

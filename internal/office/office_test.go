@@ -106,7 +106,7 @@ func lost(v judge.Verdict) []string {
 
 // variantOf is the game of a program in testdata, where it is told by its folder.
 func variantOf(path string) game.Variant {
-	for _, v := range []game.Variant{"connect-four", "five-in-a-row"} {
+	for _, v := range []game.Variant{"connect-four", "five-in-a-row", "hangman"} {
 		if strings.Contains(path, "/"+string(v)+"/") {
 			return v
 		}
@@ -135,7 +135,10 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 // A right program is made wrong at one place, as a beginner would have it, and must
 // lose the criterion of that rule.
 func TestFaultsInRealProgramsAreCharged(t *testing.T) {
-	const wordings, class, four, languages = "testdata/wordings/", "../../demo/class/", "testdata/connect-four/", "testdata/languages/"
+	const (
+		wordings, class, four = "testdata/wordings/", "../../demo/class/", "testdata/connect-four/"
+		languages, hangman    = "testdata/languages/", "testdata/hangman/"
+	)
 	tests := []struct{ name, path, right, wrong, loses string }{
 		{"zero wraps to the last row", wordings + "numbers.py", "r < 0 or c < 0", "False", "range"},
 		{"rows and columns swapped", wordings + "numbers.py", "m[r][c] = p", "m[c][r] = p", "marks"},
@@ -158,6 +161,22 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 		{"a full column passes the turn", four + "columns.py", "            print(\"This column is full.\")\n            continue\n", "            print(\"This column is full.\")\n            disc = \"O\" if disc == \"X\" else \"X\"\n            continue\n", "kept"},
 		{"a diagonal is missing", four + "letters.c", " || count(r, c, 1, -1) + count(r, c, -1, 1) > 4", "", "lines"},
 		{"the board is full a move early", four + "letters.c", "moves == 42", "moves == 41", "draw"},
+		{"hangman: only the first of equal letters", hangman + "gallows.py", `shown = [c if not c.isalpha() or c.casefold() in guessed else "_" for c in word]`,
+			`shown = [c if not c.isalpha() or c.casefold() in guessed and i == word.casefold().find(c.casefold()) else "_" for i, c in enumerate(word)]`, "letters"},
+		{"hangman: capitals differ", hangman + "gallows.py", "guess = guess.casefold()", "pass", "letters"},
+		{"hangman: a letter again costs a life", hangman + "gallows.py", "print(\"You already guessed that.\")\n            continue", "lives -= 1\n            continue", "repeated"},
+		{"hangman: one life more", hangman + "gallows.py", "lives = 6", "lives = 7", "lives"},
+		{"hangman: the word is not told", hangman + "gallows.py", "The word was \" + word + \".\"", "\"", "told"},
+		{"hangman: the word is on the screen", hangman + "gallows.py", "word = sys.argv[1]", "word = sys.argv[1]; print(\"debug:\", word)", "hidden"},
+		{"hangman: letters survive", hangman + "gallows.py", "def play(word):\n    lives = 6\n    guessed = []", "guessed = []\ndef play(word):\n    lives = 6", "again"},
+		{"hangman: a digit costs a life", hangman + "gallows.py", "or not guess.isalpha():", "or False:", "text"},
+		{"hangman: the first letter of a word is taken", hangman + "gallows.py", "guess = input(\"Guess a letter: \").strip()", "guess = input(\"Guess a letter: \").strip()[:1]", "text"},
+		{"hangman: a crash on an empty line", hangman + "gallows.py", "guess = input(\"Guess a letter: \").strip()", "guess = input(\"Guess a letter: \").strip(); guess[0]", "text"},
+		{"hangman: the game goes on with no life", hangman + "asks_for_the_word.c", "if (!lives)", "if (lives < 0)", "lost"},
+		{"hangman: bytes instead of letters", hangman + "tries.js", "[...word].map", "[...Buffer.from(word).toString('latin1')].map", "unicode"},
+		{"hangman: signs have to be guessed", hangman + "asks_for_the_word.c", "int open = !iswalpha(word[i]);", "int open = 0;", "signs"},
+		{"hangman: a win needs one more guess", hangman + "tries.js", "if (!view().includes('_')) {", "if (this.late || (this.late = !view().includes('_')) && false) {", "won"},
+		{"hangman: the loser has won", hangman + "tries.js", "You ran out of tries, the word", "Well done! The word", "lost"},
 		{"Java: a diagonal is missing", languages + "java", " || cells[0][2] == m && cells[2][0] == m", "", "lines"},
 		{"Java: a crash on letters", languages + "java", "catch (NumberFormatException | ArrayIndexOutOfBoundsException e)", "catch (ArrayIndexOutOfBoundsException e)", "text"},
 		{"C++: a taken cell is replaced", languages + "grid.cpp", "if (cell != '-')", "if (false)", "taken"},
@@ -441,7 +460,7 @@ func TestBadInputIsNamed(t *testing.T) {
 		{"a name with blanks", record.Assignment{Name: "tic tac", Game: "tic-tac-toe"}, "name", "tic tac"},
 		{"an unknown game", record.Assignment{Name: "x", Game: "noughts"}, "game", "known games are tic-tac-toe"},
 		{"a game whose programs cannot be driven", record.Assignment{Name: "x", Game: "battleship:placing=by-hand"}, "game", "cannot be graded yet"},
-		{"a game with a hidden word", record.Assignment{Name: "x", Game: "hangman"}, "game", "cannot be graded yet"},
+		{"a game with hidden cards", record.Assignment{Name: "x", Game: "blackjack"}, "game", "cannot be graded yet"},
 		{"a variant out of bounds", record.Assignment{Name: "x", Game: "tic-tac-toe:rows=99"}, "game", "rows=99"},
 		{"a phrasebook with a wrong key", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "sayz: 1"}, "phrasebook", "phrasebook:1:1"},
 		{"a phrasebook with a wrong pattern", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "says:\n  won: ['(']"}, "phrasebook", "phrasebook:2:"},

@@ -18,15 +18,17 @@ type Evidence struct {
 // Step is one step of a script: what the reference rules say, what was typed and
 // printed, and how the two compare. Boards are rows of marks, "" for a free cell.
 type Step struct {
-	Word        string             `json:"word" description:"The step as it stands in the script; start for the first."`
-	Act         suite.Act          `json:"act" enum:"start,move,line,again"`
-	Says        string             `json:"says" description:"The step in words."`
-	Reference   [][]string         `json:"reference" description:"The board of the reference rules after the step."`
-	Shown       [][]string         `json:"shown" description:"The board the program printed; empty when it printed none."`
-	Condition   string             `json:"condition" description:"What the program did once the step was over."`
-	Events      []Event            `json:"events"`
-	Comparisons []judge.Comparison `json:"comparisons"`
-	Echo        bool               `json:"echo" description:"The step comes after the parting one and is not judged."`
+	Word           string             `json:"word" description:"The step as it stands in the script; start for the first."`
+	Act            suite.Act          `json:"act" enum:"start,move,line,again"`
+	Says           string             `json:"says" description:"The step in words."`
+	Reference      [][]string         `json:"reference" description:"The board of the reference rules after the step."`
+	Shown          [][]string         `json:"shown" description:"The board the program printed; empty when it printed none."`
+	ReferenceLines []string           `json:"reference_lines" description:"What the reference rules show beside a board, in words."`
+	ShownLines     []string           `json:"shown_lines" description:"What the program showed of it, in words."`
+	Condition      string             `json:"condition" description:"What the program did once the step was over."`
+	Events         []Event            `json:"events"`
+	Comparisons    []judge.Comparison `json:"comparisons"`
+	Echo           bool               `json:"echo" description:"The step comes after the parting one and is not judged."`
 }
 
 // Event is one thing typed or printed. Printed bytes that are not text are

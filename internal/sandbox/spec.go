@@ -3,6 +3,7 @@ package sandbox
 import (
 	"errors"
 	"fmt"
+	"maps"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -32,9 +33,10 @@ type Spec struct {
 	// Writable the folder itself is the working folder, and is changed.
 	Dir      string
 	Writable bool
-	Argv     []string // absolute program path first
-	Env      []string // NAME=value, added to a minimal environment
-	Shown    []string // more files of the system that are visible, read-only; * and ? as in filepath.Match
+	Files    map[string]string // more files in the working folder: their names, and where they lie on the host
+	Argv     []string          // absolute program path first
+	Env      []string          // NAME=value, added to a minimal environment
+	Shown    []string          // more files of the system that are visible, read-only; * and ? as in filepath.Match
 	Limits   Limits
 }
 
@@ -105,7 +107,12 @@ func (s Spec) work() ([]string, error) {
 		return nil, fmt.Errorf("open the program's folder: %w", err)
 	}
 	for _, e := range entries {
-		args = append(args, "--ro-bind", filepath.Join(s.Dir, e.Name()), workDir+"/"+e.Name())
+		if _, replaced := s.Files[e.Name()]; !replaced {
+			args = append(args, "--ro-bind", filepath.Join(s.Dir, e.Name()), workDir+"/"+e.Name())
+		}
+	}
+	for _, name := range slices.Sorted(maps.Keys(s.Files)) {
+		args = append(args, "--ro-bind", s.Files[name], workDir+"/"+name)
 	}
 	return args, nil
 }

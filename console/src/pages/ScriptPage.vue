@@ -6,6 +6,7 @@ import { api, ask, type Evidence, type Result } from '../api/client'
 import ComparisonTable from '../parts/ComparisonTable.vue'
 import GameBoard from '../parts/GameBoard.vue'
 import LoadState from '../parts/LoadState.vue'
+import ShownLines from '../parts/ShownLines.vue'
 import StateMark from '../parts/StateMark.vue'
 import StepList from '../parts/StepList.vue'
 import TerminalText from '../parts/TerminalText.vue'
@@ -71,8 +72,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
           <section class="panel" aria-live="polite">
             <p class="mb-2"><strong>Step {{ current }}:</strong> {{ step.says }}<span v-if="step.echo" class="quiet"> (after the parting step, not judged)</span></p>
             <div class="boards">
-              <GameBoard title="Reference" :board="step.reference" />
-              <GameBoard title="Program" :board="step.shown" :other="step.reference" />
+              <template v-if="step.reference.length">
+                <GameBoard title="Reference" :board="step.reference" />
+                <GameBoard title="Program" :board="step.shown" :other="step.reference" />
+              </template>
+              <template v-if="step.reference_lines.length">
+                <ShownLines title="Reference" :lines="step.reference_lines" />
+                <ShownLines title="Program" :lines="step.shown_lines" :other="step.reference_lines" />
+              </template>
               <p class="quiet align-self-end mb-0">Then the program {{ step.condition }}.</p>
             </div>
           </section>

@@ -141,6 +141,9 @@ func (r *Rules) Shape() (rows, cols int) { return r.rows, r.cols }
 // MoveKind implements game.Rules.
 func (r *Rules) MoveKind() game.MoveKind { return game.NamesCell }
 
+// Solo implements game.Rules.
+func (r *Rules) Solo() bool { return !r.two }
+
 // PlayerName implements game.Rules.
 func (r *Rules) PlayerName(p game.Player) string {
 	if !r.two {

@@ -171,6 +171,9 @@ func (r *Rules) Shape() (rows, cols int) { return 0, 0 }
 // MoveKind implements game.Rules.
 func (r *Rules) MoveKind() game.MoveKind { return game.NamesText }
 
+// Solo implements game.Rules.
+func (r *Rules) Solo() bool { return true }
+
 // PlayerName implements game.Rules.
 func (r *Rules) PlayerName(p game.Player) string {
 	return [...]string{game.Nobody: "nobody", game.First: "the player", game.Second: "the dealer"}[p]

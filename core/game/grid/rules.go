@@ -101,6 +101,9 @@ func (r *Rules) MoveKind() game.MoveKind {
 	return game.NamesCell
 }
 
+// Solo implements game.Rules.
+func (r *Rules) Solo() bool { return false }
+
 // PlayerName implements game.Rules: X moves first.
 func (r *Rules) PlayerName(p game.Player) string {
 	return [...]string{game.Nobody: "nobody", game.First: "X", game.Second: "O"}[p]

@@ -21,7 +21,7 @@ func rules(t testing.TB, variant string) game.Rules {
 
 func TestRules(t *testing.T) {
 	for _, variant := range []string{
-		"hangman", "hangman:lives=1", "hangman:repeat=free", "hangman:repeat=costs,words=ends",
+		"hangman", "hangman:lives=1", "hangman:repeat=free", "hangman:repeat=costs,words=ends", "hangman:words=costs",
 		"hangman:shown=nothing,words=refused", "hangman:shown=ends,case=different",
 	} {
 		for _, word := range []game.Setup{"word=apple", "word=Ice-cream at noon", "word=Übergröße", "word=ΣΊΣΥΦΟΣ"} {
@@ -73,10 +73,10 @@ func TestGuesses(t *testing.T) {
 		{"signs have to be guessed where nothing is shown", "hangman:shown=nothing", "a-b", "a b -", "a__ 6, a_b 6, a-b 6, the guesser"},
 		{"the ends are shown wherever their letters stand", "hangman:shown=ends", "banana", "n", "banana 6, the guesser"},
 		{"a digit is refused and costs nothing", "hangman", "apple", "7 !", "unreadable: not a letter, unreadable: not a letter"},
-		{"the right word wins", "hangman", "ice cream", "=Ice_Cream", "ice cream 6, the guesser"},
-		{"a wrong word costs a life", "hangman", "apple", "=apply", "_____ 5"},
+		{"the right word wins", "hangman:words=costs", "ice cream", "=Ice_Cream", "ice cream 6, the guesser"},
+		{"a wrong word costs a life", "hangman:words=costs", "apple", "=apply", "_____ 5"},
 		{"a wrong word ends the game", "hangman:words=ends", "apple", "=apply", "_____ 0, the hangman"},
-		{"words are refused", "hangman:words=refused", "apple", "=apple", "unreadable: only letters are guessed"},
+		{"words are refused", "hangman", "apple", "=apple", "unreadable: only letters are guessed"},
 		{"letters beyond ASCII, by case folding", "hangman", "Übergrößen", "ü Ö ß", "Ü_________ 6, Ü_____ö___ 6, Ü_____öß__ 6"},
 		{"the three sigmas are one letter", "hangman", "ΣΊΣΥΦΟς", "σ", "Σ_Σ___ς 6"},
 		{"capitals differ where the variant says so", "hangman:case=different", "Anna", "a A", "___a 6, A__a 6"},

@@ -97,7 +97,7 @@ func Hangman() game.Definition {
 		Params: []game.Param{
 			game.Number("lives", 6, 1, 26, "wrong guesses until the game is lost"),
 			game.Choice("repeat", "what guessing a letter again does", "refused", "free", "costs"),
-			game.Choice("words", "what guessing a wrong whole word does; refused when only letters are guessed", "costs", "ends", "refused"),
+			game.Choice("words", "what guessing a wrong whole word does; refused when only letters are guessed", "refused", "costs", "ends"),
 			game.Choice("shown", "what is shown from the start: signs that are no letters, nothing, or besides the signs the first and last letter", "signs", "nothing", "ends"),
 			game.Choice("case", "whether capitals and small letters are the same", "same", "different"),
 		},
@@ -120,6 +120,9 @@ func (r *Rules) Shape() (rows, cols int) { return 0, 0 }
 
 // MoveKind implements game.Rules.
 func (r *Rules) MoveKind() game.MoveKind { return game.NamesText }
+
+// Solo implements game.Rules.
+func (r *Rules) Solo() bool { return true }
 
 // PlayerName implements game.Rules: the second player has set the word.
 func (r *Rules) PlayerName(p game.Player) string {
