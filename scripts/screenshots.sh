@@ -36,13 +36,13 @@ page() { # page PATH NAME [FLAG...]
     --disable-component-update --disable-sync --user-data-dir="$work/browser" --hide-scrollbars \
     --window-size=1280,800 --virtual-time-budget=4000 --screenshot="$out/$2.png" "${@:3}" "$url$1" 2> /dev/null
 }
-terminal() { # terminal COMMAND NAME
+terminal() { # terminal COMMAND NAME [SECONDS]
   Xvfb :97 -screen 0 1280x800x24 > /dev/null 2>&1 &
   local server=$!
   sleep 1
   DISPLAY=:97 xterm -fa 'DejaVu Sans Mono' -fs 11 -geometry 138x44+0+0 -bg '#1d2226' -fg '#e4e7e4' -e \
     bash -c "printf '\$ %s\n' '$1'; $1; sleep 30" &
-  sleep 8
+  sleep ${3:-8}
   DISPLAY=:97 import -window root "$out/$2.png"
   kill $server
   wait $server 2> /dev/null || true
@@ -59,3 +59,4 @@ terminal "durchgang try demo/class/greta-holm" terminal-try
 terminal "durchgang game show hangman" terminal-game
 terminal 'tr " " "\n" <<< "b2 b2 d4 a1 c1" | durchgang game play tic-tac-toe --against simple | tail -n 42' terminal-play
 terminal "durchgang suite strength blackjack" terminal-strength
+terminal "durchgang sandbox check" terminal-sandbox 16

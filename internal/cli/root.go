@@ -54,7 +54,8 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
                              a class, through the service
   durchgang game             the games, their rules, and a way to play them
   durchgang suite            what the scripts of a suite do and catch
-  durchgang toolchain        the languages, and what the machine has of them`,
+  durchgang toolchain        the languages, and what the machine has of them
+  durchgang sandbox          the box in which programs run, and its limits`,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
@@ -67,7 +68,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
 		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
-		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), openapiCommand(),
+		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), openapiCommand(),
 	)
 	return root
 }
@@ -144,7 +145,7 @@ func status(err error) int {
 		errors.As(err, &syntax), errors.As(err, &param), errors.Is(err, fs.ErrNotExist),
 		errors.Is(err, server.ErrPortInUse), strings.HasPrefix(err.Error(), "unknown command"):
 		return exitInput
-	case errors.Is(err, sandbox.ErrNoBox), errors.Is(err, cluster.ErrMissing):
+	case errors.Is(err, sandbox.ErrNoBox), errors.Is(err, sandbox.ErrBadBox), errors.Is(err, cluster.ErrMissing):
 		return exitFailed
 	}
 	return exitFailed

@@ -17,6 +17,7 @@ import (
 
 	"durchgang/internal/cluster"
 	"durchgang/internal/office"
+	"durchgang/internal/sandbox"
 	"durchgang/internal/server"
 	"durchgang/internal/store"
 )
@@ -66,6 +67,9 @@ func serve(c *cobra.Command, console fs.FS, f serveFlags) (err error) {
 		return err
 	}
 	defer listener.Close()
+	if err := sandbox.Ready(ctx); err != nil {
+		return fmt.Errorf("the service runs programs in a box only: %w", err)
+	}
 	address := f.database
 	if address == "" {
 		own, err := startCluster(ctx, f.data)

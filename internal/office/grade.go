@@ -22,7 +22,8 @@ import (
 type Grader struct {
 	Suite    *suite.Suite
 	Book     *phrasebook.Book
-	Parallel int // scripts played at the same time
+	Parallel int              // scripts played at the same time
+	Patience channel.Patience // with a program; the usual one when zero
 }
 
 // Graded is how a program fared.
@@ -67,7 +68,10 @@ func (g Grader) playAll(ctx context.Context, program *toolchain.Program, keep fu
 	ctx, cancel := context.WithCancelCause(ctx)
 	defer cancel(nil)
 	verdicts := make([]judge.ScriptVerdict, len(g.Suite.Scripts))
-	p := &playing{program: program}
+	p := &playing{program: program, usual: g.Patience}
+	if p.usual == (channel.Patience{}) {
+		p.usual = channel.DefaultPatience()
+	}
 	if err := g.probe(ctx, p); err != nil {
 		return nil, err
 	}
@@ -107,6 +111,7 @@ feed:
 // playing is one program that plays a suite.
 type playing struct {
 	program *toolchain.Program
+	usual   channel.Patience
 	form    int          // of the phrasebook's
 	stuck   atomic.Int32 // scripts in which it got stuck
 }
@@ -134,7 +139,7 @@ func (g Grader) probe(ctx context.Context, p *playing) error {
 const patientFor = 3
 
 func (p *playing) patience() channel.Patience {
-	patience := channel.DefaultPatience()
+	patience := p.usual
 	if p.stuck.Load() >= patientFor {
 		patience.Rest /= 3
 	}

@@ -58,6 +58,11 @@ func Start(spec Spec, stream *os.File) (*Box, error) {
 }
 
 func start(cmd *exec.Cmd, spec Spec) (*Box, error) {
+	defer func() {
+		for _, f := range cmd.ExtraFiles {
+			f.Close()
+		}
+	}()
 	cmd.SysProcAttr = &syscall.SysProcAttr{Setsid: true}
 	if id, root := nextID(); root {
 		cmd.SysProcAttr.Credential = &syscall.Credential{Uid: id, Gid: id}

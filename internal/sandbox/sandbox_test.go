@@ -107,3 +107,20 @@ func TestCancelEndsEverything(t *testing.T) {
 		t.Errorf("it took %v", took)
 	}
 }
+
+// What a teacher can check by a command holds here.
+func TestEveryLimitHolds(t *testing.T) {
+	if err := sandbox.Ready(t.Context()); err != nil {
+		t.Fatal(err)
+	}
+	checked := 0
+	err := sandbox.CheckAll(t.Context(), func(c sandbox.Check) {
+		checked++
+		if !c.Held {
+			t.Errorf("%s: a program tried %s and met %q", c.Limit, c.Tried, c.Saw)
+		}
+	})
+	if err != nil || checked < 20 {
+		t.Errorf("%d limits, %v", checked, err)
+	}
+}

@@ -40,8 +40,11 @@ type Spec struct {
 	Limits   Limits
 }
 
-// ErrNoBox means that bubblewrap is missing.
-var ErrNoBox = errors.New("no box: bwrap is not installed; install Debian's package bubblewrap")
+// ErrNoBox means that bubblewrap is missing, and ErrBadBox that it does not work here.
+var (
+	ErrNoBox  = errors.New("no box: bwrap is not installed; install Debian's package bubblewrap")
+	ErrBadBox = errors.New("no box: bwrap cannot make one on this machine")
+)
 
 // workDir is where the program's folder appears in the box.
 const workDir = "/home/student"
@@ -49,7 +52,8 @@ const workDir = "/home/student"
 // shown are the parts of the system that a box sees, where they exist.
 var shown = []string{"/usr", "/bin", "/sbin", "/lib", "/lib32", "/lib64", "/etc/alternatives", "/etc/ld.so.cache"}
 
-// command returns the command line that runs the spec in a box.
+// command returns the command line that runs the spec in a box. Its ExtraFiles are
+// closed by start.
 func (s Spec) command() (*exec.Cmd, error) {
 	bwrap, err := exec.LookPath("bwrap")
 	if err != nil {
@@ -88,13 +92,21 @@ func (s Spec) command() (*exec.Cmd, error) {
 		name, value, _ := strings.Cut(pair, "=")
 		args = append(args, "--setenv", name, value)
 	}
+	file, err := filterFile()
+	if err != nil {
+		return nil, err
+	}
+	const firstExtra = 3 // descriptor of the first of ExtraFiles
+	args = append(args, "--seccomp", strconv.Itoa(firstExtra))
 	args = append(args, "--", "/usr/bin/prlimit",
 		fmt.Sprintf("--cpu=%d", int(s.Limits.CPU.Seconds())),
 		fmt.Sprintf("--nproc=%d", s.Limits.Processes),
 		fmt.Sprintf("--data=%d", 4*s.Limits.Memory),
 		fmt.Sprintf("--fsize=%d", s.Limits.Disk),
 		"--core=0", "--nofile=256", "--")
-	return exec.Command(bwrap, append(args, s.Argv...)...), nil
+	cmd := exec.Command(bwrap, append(args, s.Argv...)...)
+	cmd.ExtraFiles = []*os.File{file}
+	return cmd, nil
 }
 
 func (s Spec) work() ([]string, error) {
