@@ -71,7 +71,7 @@ var hostile = []struct {
 	{"compiles without end", "a.c", "#include \"/dev/zero\"\nint main(void) { return 0; }", "does not compile", false},
 	{"includes a file of the machine", "a.c", "#include \"/etc/shadow\"\nint main(void) { return 0; }", "does not compile", false},
 	{"needs a compiler with much memory", "a.c", "char a[1u << 30] = {1};\nint main(void) { return a[5]; }", "does not compile", false},
-	{"breaks the terminal's settings", "a.py", "import termios, tty\ntty.setraw(0)\nimport sys\nsys.stdout.write('\\x1b[?25l\\x1b]0;owned\\x07\\x1b[2J')" + honest, "", false},
+	{"breaks the terminal's settings", "a.py", "import termios, tty\ntty.setraw(0)\nimport sys\nsys.stdout.write('\\x1b[?25l\\x1b]0;owned\\x07\\x1b[2J')" + honest, "", true},
 	{"prints escape codes", "a.py", "print('\\x1b]0;owned\\x07\\x1b[31m\\x1b[2J\\x1b[H', end='')" + honest, "", true},
 }
 
