@@ -17,6 +17,9 @@ type Rules interface {
 	Start(Setup) (Position, error)
 	// Deal draws a set-up at random; it is empty where a game takes none.
 	Deal(*rand.Rand) Setup
+	// Spell writes out what a set-up leaves to a way of drawing that only the rules
+	// know, so that a program can be given it; others stay as they are.
+	Spell(Setup) Setup
 	// Again returns the position that begins another game after p.
 	Again(p Position, s Setup) (Position, error)
 	// Play makes the move for the player whose turn it is, changes p, and appends

@@ -2,7 +2,6 @@ package channel_test
 
 import (
 	"context"
-	"io/fs"
 	"strings"
 	"testing"
 	"testing/fstest"
@@ -17,15 +16,21 @@ import (
 	"durchgang/internal/toolchain"
 )
 
-// play plays the steps with the program in file and returns what was seen.
-func play(t *testing.T, file, source, book, steps string) channel.Performance {
+// prepared is the program in file, ready to start.
+func prepared(t *testing.T, file, source string) *toolchain.Program {
 	t.Helper()
-	var folder fs.FS = fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}
-	program, err := toolchain.Prepare(t.Context(), folder)
+	program, err := toolchain.Prepare(t.Context(), fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}})
 	if err != nil {
 		t.Fatal(err)
 	}
 	t.Cleanup(program.Close)
+	return program
+}
+
+// play plays the steps with the program in file and returns what was seen.
+func play(t *testing.T, file, source, book, steps string) channel.Performance {
+	t.Helper()
+	program := prepared(t, file, source)
 	s, err := suite.Parse("test", "game tic-tac-toe\ncriterion c \"c\"\nscript \"s\"\n"+steps, games.All())
 	if err != nil {
 		t.Fatal(err)

@@ -48,7 +48,7 @@ type Terminal struct {
 // Play starts the program anew and plays the moments of one script. The error is
 // about the machine, never about the program. A cancelled context ends it.
 func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (Performance, error) {
-	given := t.Book.Give(t.Setup)
+	given := t.Book.Give(t.Rules.Spell(t.Setup))
 	spec, remove, err := give(spec, given)
 	if err != nil {
 		return Performance{}, err
@@ -102,7 +102,7 @@ func give(spec sandbox.Spec, g phrasebook.Given) (sandbox.Spec, func(), error) {
 }
 
 // ErrNotDriven means that console programs of a game cannot be driven so far.
-var ErrNotDriven = errors.New("programs of this game cannot be graded yet: only games of two people with one board and nothing hidden can, and hangman")
+var ErrNotDriven = errors.New("programs of this game cannot be graded yet: on a terminal only games of two people with one board and nothing hidden can, and hangman; programs that speak the protocol can (channel wire, docs/wire.md)")
 
 // Drives reports whether programs that play by the rules can be driven: everybody
 // sees one board and nothing but moves settles what is on it, or one player guesses
@@ -319,7 +319,7 @@ func (p *player) observe() {
 	}
 	switch p.rest {
 	case ended:
-		p.now.Condition, p.now.Detail = p.ending()
+		p.now.Condition, p.now.Detail = ending(p.console.box.Exit(), p.text)
 	case stuck:
 		p.now.Condition, p.now.Detail = judge.Stuck, "for "+p.Patience.Rest.String()
 	case floods:
@@ -366,16 +366,16 @@ func count(facts []game.Fact) (marks int, shown bool) {
 // trace matches what the runtimes of the languages print when a program fails.
 var trace = regexp.MustCompile(`Traceback \(most recent call last\)|(?m)^\s+at .+[:(]\d+|(?m)^Node\.js v|SyntaxError|runtime error`)
 
-// ending tells a program that ended by itself from one that failed.
-func (p *player) ending() (judge.Condition, string) {
-	exit := p.console.box.Exit()
+// ending tells a program that ended by itself from one that failed, by how it ended and
+// what it printed last.
+func ending(exit sandbox.Exit, text string) (judge.Condition, string) {
 	switch {
 	case exit.Exceeded != "":
 		return judge.Exceeded, exit.String()
 	case exit.Signal != "":
 		return judge.Crashed, exit.String()
-	case exit.Code != 0 && trace.MatchString(p.text):
-		return judge.Crashed, complaint(p.text)
+	case exit.Code != 0 && trace.MatchString(text):
+		return judge.Crashed, complaint(text)
 	case exit.Code != 0:
 		return judge.Ended, exit.String()
 	}

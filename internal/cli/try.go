@@ -15,15 +15,14 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
-	"durchgang/internal/channel"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
 )
 
 type tryFlags struct {
-	game, phrasebook, suite string
-	strict                  bool
+	game, channel, phrasebook, suite string
+	strict                           bool
 }
 
 func tryCommand(o *options) *cobra.Command {
@@ -43,6 +42,7 @@ unless the phrasebook settles it (docs/phrasebook.md).`,
 		RunE: func(c *cobra.Command, args []string) error { return try(c, o, f, args[0]) },
 	}
 	c.Flags().StringVar(&f.game, "game", "tic-tac-toe", "game or variant, as in tic-tac-toe")
+	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: terminal, or wire when it speaks the protocol of docs/wire.md")
 	c.Flags().StringVar(&f.phrasebook, "phrasebook", "", "YAML file that says how the program talks")
 	c.Flags().StringVar(&f.suite, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
 	c.Flags().BoolVar(&f.strict, "strict", false, "exit with status 3 unless the program has every point")
@@ -93,8 +93,8 @@ func (f tryFlags) grader() (office.Grader, error) {
 	if err != nil {
 		return g, err
 	}
-	if err := channel.Drives(rules); err != nil {
-		return g, &office.InputError{Field: "game", Err: fmt.Errorf("%s: %w", rules.Variant(), err)}
+	if g.Wire, err = office.CheckChannel(f.channel, rules); err != nil {
+		return g, err
 	}
 	if f.suite == "" {
 		g.Suite, _, err = suite.Shipped(rules.Variant(), games.All())

@@ -63,7 +63,7 @@ func (c *Client) Courses(ctx context.Context) (courses []record.Course, err erro
 // CreateAssignment adds an assignment to the course a.Course.
 func (c *Client) CreateAssignment(ctx context.Context, a record.Assignment) (created record.Assignment, err error) {
 	err = c.call(ctx, "POST", "/courses/"+url.PathEscape(a.Course)+"/assignments", map[string]string{
-		"name": a.Name, "title": a.Title, "game": a.Game, "phrasebook": a.Phrasebook, "suite": a.Suite,
+		"name": a.Name, "title": a.Title, "game": a.Game, "channel": a.Channel, "phrasebook": a.Phrasebook, "suite": a.Suite,
 	}, &created)
 	return created, err
 }

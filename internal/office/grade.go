@@ -15,6 +15,7 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
 	"durchgang/internal/record"
+	"durchgang/internal/sandbox"
 	"durchgang/internal/toolchain"
 )
 
@@ -24,6 +25,7 @@ type Grader struct {
 	Book     *phrasebook.Book
 	Parallel int              // scripts played at the same time
 	Patience channel.Patience // with a program; the usual one when zero
+	Wire     bool             // programs speak the protocol, and not with people
 }
 
 // Graded is how a program fared.
@@ -120,8 +122,8 @@ type playing struct {
 // no fault at an edge concerns.
 func (g Grader) probe(ctx context.Context, p *playing) error {
 	rows, cols := g.Suite.Rules.Shape()
-	if rows == 0 {
-		return nil // a text is typed as it is
+	if rows == 0 || g.Wire {
+		return nil // there is one way to write a move
 	}
 	n := int16(min(rows, cols) / 2)
 	middle := game.Move{Cell: game.Cell{Row: n, Col: n}}
@@ -158,14 +160,25 @@ func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdic
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, err
 	}
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
-	performance, err := terminal.Play(ctx, p.program.Spec(), moments)
+	performance, err := g.channel(p, script).Play(ctx, p.program.Spec(), moments)
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
 	}
 	p.heed(performance)
 	verdict := judge.JudgeScript(g.Suite, script, moments, performance.Observations)
 	return verdict, g.evidence(i, moments, performance, verdict), nil
+}
+
+// player is a channel.
+type player interface {
+	Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (channel.Performance, error)
+}
+
+func (g Grader) channel(p *playing, script suite.Script) player {
+	if g.Wire {
+		return channel.Wire{Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience()}
+	}
+	return channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
 }
 
 func (g Grader) evidence(i int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {

@@ -1,6 +1,7 @@
 package office
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"errors"
@@ -12,6 +13,7 @@ import (
 	"github.com/riverqueue/river"
 	"github.com/riverqueue/river/riverdriver/riverdatabasesql"
 
+	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
@@ -87,6 +89,21 @@ func (o *Office) Course(ctx context.Context, name string) (record.Course, error)
 	return c, about(err, "course", name)
 }
 
+// CheckChannel reports whether a channel is the wire. Errors are *InputError: there is no
+// such channel, or it cannot drive programs of the game.
+func CheckChannel(name string, rules game.Rules) (wire bool, err error) {
+	switch name {
+	case record.Wire:
+		return true, nil
+	case record.Terminal:
+		if err := channel.Drives(rules); err != nil {
+			return false, &InputError{"game", fmt.Errorf("%s: %w", rules.Variant(), err)}
+		}
+		return false, nil
+	}
+	return false, &InputError{"channel", fmt.Errorf("%q is none; it is %s or %s", name, record.Terminal, record.Wire)}
+}
+
 // CreateAssignment adds an assignment to a course. Without a suite it takes the one
 // that ships for its game, without a phrasebook the built-in wording.
 func (o *Office) CreateAssignment(ctx context.Context, course string, a record.Assignment) (record.Assignment, error) {
@@ -98,8 +115,9 @@ func (o *Office) CreateAssignment(ctx context.Context, course string, a record.A
 	if err != nil {
 		return a, &InputError{"game", err}
 	}
-	if err := channel.Drives(rules); err != nil {
-		return a, &InputError{"game", fmt.Errorf("%s: %w", rules.Variant(), err)}
+	a.Channel = cmp.Or(a.Channel, record.Terminal)
+	if _, err := CheckChannel(a.Channel, rules); err != nil {
+		return a, err
 	}
 	if _, err := phrasebook.Parse("phrasebook", a.Phrasebook); err != nil {
 		return a, &InputError{"phrasebook", err}

@@ -460,6 +460,7 @@ func TestBadInputIsNamed(t *testing.T) {
 		{"a name with blanks", record.Assignment{Name: "tic tac", Game: "tic-tac-toe"}, "name", "tic tac"},
 		{"an unknown game", record.Assignment{Name: "x", Game: "noughts"}, "game", "known games are tic-tac-toe"},
 		{"a game whose programs cannot be driven", record.Assignment{Name: "x", Game: "battleship:placing=by-hand"}, "game", "cannot be graded yet"},
+		{"a channel that is none", record.Assignment{Name: "x", Game: "hangman", Channel: "post"}, "channel", "terminal or wire"},
 		{"a game with hidden cards", record.Assignment{Name: "x", Game: "blackjack"}, "game", "cannot be graded yet"},
 		{"a variant out of bounds", record.Assignment{Name: "x", Game: "tic-tac-toe:rows=99"}, "game", "rows=99"},
 		{"a phrasebook with a wrong key", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "sayz: 1"}, "phrasebook", "phrasebook:1:1"},
@@ -475,5 +476,82 @@ func TestBadInputIsNamed(t *testing.T) {
 				t.Errorf("error is %v, want field %s with %q", err, tt.field, tt.says)
 			}
 		})
+	}
+}
+
+// The programs to begin with get every point over the wire, and lose the criterion of
+// what is made wrong in them.
+func TestWirePrograms(t *testing.T) {
+	tests := []struct {
+		file         string
+		variant      game.Variant
+		right, wrong string
+		loses        string
+	}{
+		{"tictactoe.c", "tic-tac-toe", "else if (count == 9) puts(\"drawn\");", "", "draw"},
+		{"ConnectFour.java", "connect-four", "int row = 5;", "int row = 5; if (col == 3) row = 4;", "marks"},
+		{"five_in_a_row.rb", "five-in-a-row", "n >= 5", "n == 5", "length"},
+		{"hangman.py", "hangman", "lives -= 1", "lives -= 1 if text.isupper() else 2", "lives"},
+		{"battleship.js", "battleship", "${names[ship]}`);", "${names[(ship + 1) % 5]}`);", "sunk"},
+		{"blackjack.lua", "blackjack", "total(dealer) < 17", "total(dealer) < 16", "dealer"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.file, func(t *testing.T) {
+			t.Parallel()
+			source, err := os.ReadFile("../../demo/wire/" + tt.file)
+			if err != nil {
+				t.Fatal(err)
+			}
+			s, _, err := suite.Shipped(tt.variant, games.All())
+			if err != nil {
+				t.Fatal(err)
+			}
+			grade := func(text string) judge.Verdict {
+				g, err := office.Grader{Suite: s, Wire: true, Parallel: 2}.Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(text), Mode: 0o644}}, nil)
+				if err != nil {
+					t.Fatal(err)
+				}
+				return g.Verdict
+			}
+			if v := grade(string(source)); v.Points != v.Of {
+				t.Errorf("it gets %s of %s: %+v", v.Points, v.Of, v.Findings)
+			}
+			if !strings.Contains(string(source), tt.right) {
+				t.Fatalf("it has no %q", tt.right)
+			}
+			if names := lost(grade(strings.Replace(string(source), tt.right, tt.wrong, 1))); !slices.Contains(names, tt.loses) {
+				t.Errorf("made wrong it loses %v, want %s", names, tt.loses)
+			}
+		})
+	}
+}
+
+// An assignment's channel is kept with its runs.
+func TestClassOverTheWire(t *testing.T) {
+	s := servertest.Start(t, nil)
+	source, err := os.ReadFile("../../demo/wire/hangman.py")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.CreateCourse(t.Context(), "evening", ""); err != nil {
+		t.Fatal(err)
+	}
+	a, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "h", Game: "hangman", Channel: record.Wire})
+	if err != nil || a.Channel != record.Wire {
+		t.Fatalf("the assignment's channel is %q, %v", a.Channel, err)
+	}
+	if _, err := s.Client.Import(t.Context(), "evening", "h", archive(t, map[string]string{"ada.py": string(source)})); err != nil {
+		t.Fatal(err)
+	}
+	run, err := s.Client.StartRun(t.Context(), "evening", "h")
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.Watch(t.Context(), run.ID, func(record.Run) {}); err != nil {
+		t.Fatal(err)
+	}
+	m, err := s.Client.Matrix(t.Context(), run.ID)
+	if err != nil || len(m.Rows) != 1 || m.Rows[0].Points != m.Rows[0].Of {
+		t.Errorf("the matrix is %+v, %v", m, err)
 	}
 }

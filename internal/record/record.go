@@ -24,12 +24,19 @@ type Assignment struct {
 	Name        string    `json:"name" db:"name"`
 	Title       string    `json:"title" db:"title"`
 	Game        string    `json:"game" db:"game" description:"The variant, as in connect-four:cols=6,rows=5."`
+	Channel     string    `json:"channel" db:"channel" enum:"terminal,wire" description:"How programs are driven: as people do, or by the protocol."`
 	Phrasebook  string    `json:"phrasebook" db:"phrasebook" description:"YAML text; empty for the built-in wording."`
 	Suite       string    `json:"suite" db:"suite" description:"The scripts with their criteria."`
 	Submissions int       `json:"submissions" db:"submissions" description:"How many students have handed in."`
 	LastRun     *int64    `json:"last_run" db:"last_run" description:"The newest run, if there is one."`
 	CreatedAt   time.Time `json:"created_at" db:"created_at"`
 }
+
+// The channels.
+const (
+	Terminal = "terminal"
+	Wire     = "wire"
+)
 
 // Submission is a student's program as it was handed in.
 type Submission struct {

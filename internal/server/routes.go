@@ -49,6 +49,7 @@ type (
 		Name       string `json:"name"`
 		Title      string `json:"title,omitempty"`
 		Game       string `json:"game"`
+		Channel    string `json:"channel,omitempty" enum:"terminal,wire" description:"Without it terminal."`
 		Phrasebook string `json:"phrasebook,omitempty" description:"YAML; without it the built-in wording."`
 		Suite      string `json:"suite,omitempty" description:"Without it the one that ships for the game."`
 	}
@@ -122,7 +123,7 @@ func (s *Server) createAssignment(c fiber.Ctx) error {
 		return err
 	}
 	a, err := s.office.CreateAssignment(c.Context(), c.Params("course"),
-		record.Assignment{Name: in.Name, Title: in.Title, Game: in.Game, Phrasebook: in.Phrasebook, Suite: in.Suite})
+		record.Assignment{Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite})
 	return reply(c, http.StatusCreated, a, err)
 }
 

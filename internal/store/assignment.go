@@ -17,11 +17,11 @@ const selectAssignment = `
 func (s *Store) CreateAssignment(ctx context.Context, a record.Assignment) (record.Assignment, error) {
 	var id int64
 	err := get(ctx, s.db, &id, `
-		insert into assignment (course_id, name, title, game, phrasebook, suite)
-		values (:course, :name, :title, :game, :phrasebook, :suite) returning id`,
+		insert into assignment (course_id, name, title, game, channel, phrasebook, suite)
+		values (:course, :name, :title, :game, :channel, :phrasebook, :suite) returning id`,
 		map[string]any{
 			"course": a.CourseID, "name": a.Name, "title": a.Title,
-			"game": a.Game, "phrasebook": a.Phrasebook, "suite": a.Suite,
+			"game": a.Game, "channel": a.Channel, "phrasebook": a.Phrasebook, "suite": a.Suite,
 		})
 	if err != nil {
 		return record.Assignment{}, err

@@ -34,8 +34,8 @@ func (s *Store) StartRun(ctx context.Context, assignment int64, enqueue func(*sq
 		var run int64
 		params := map[string]any{"assignment": assignment}
 		if err := get(ctx, tx, &run, `
-			insert into run (assignment_id, suite, phrasebook)
-			select id, suite, phrasebook from assignment where id = :assignment returning id`, params); err != nil {
+			insert into run (assignment_id, suite, phrasebook, channel)
+			select id, suite, phrasebook, channel from assignment where id = :assignment returning id`, params); err != nil {
 			return err
 		}
 		params["run"] = run

@@ -54,7 +54,7 @@ onBeforeUnmount(() => stop())
       <div class="row-between">
         <div>
           <h1>{{ view.assignment.title }}</h1>
-          <span class="quiet">{{ view.assignment.game }}, {{ view.assignment.submissions }} handed in</span>
+          <span class="quiet">{{ view.assignment.game }}<template v-if="view.assignment.channel === 'wire'">, over the wire</template>, {{ view.assignment.submissions }} handed in</span>
         </div>
         <div class="d-flex flex-wrap gap-2">
           <ClassUpload v-bind="path" @imported="reload" />

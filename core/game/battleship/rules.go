@@ -184,6 +184,9 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	return p, nil
 }
 
+// Spell implements game.Rules.
+func (r *Rules) Spell(s game.Setup) game.Setup { return s }
+
 // Deal implements game.Rules: each fleet lies anywhere it may.
 func (r *Rules) Deal(random *rand.Rand) game.Setup {
 	switch {

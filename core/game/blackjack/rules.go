@@ -11,6 +11,7 @@ import (
 	"fmt"
 	"math/rand/v2"
 	"strconv"
+	"strings"
 
 	"durchgang/core/game"
 )
@@ -203,6 +204,20 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 		return nil, &game.SetupError{Setup: s, Err: err}
 	}
 	return &Position{Shoe: shoe, Bank: r.bank * unit}, nil
+}
+
+// Spell implements game.Rules: a seed becomes the order that it makes.
+func (r *Rules) Spell(s game.Setup) game.Setup {
+	pos, err := r.Start(s)
+	if _, shuffled := s.Values()["seed"]; !shuffled || err != nil {
+		return s
+	}
+	shoe := pos.(*Position).Shoe
+	cards := make([]string, len(shoe))
+	for i, c := range shoe {
+		cards[i] = c.String()
+	}
+	return game.Setup("cards=" + strings.Join(cards, " "))
 }
 
 // Deal implements game.Rules.

@@ -99,6 +99,7 @@ func (p playout) run() {
 		played, told = append(played, m), append(told, facts)
 	}
 	p.again(played, told)
+	p.spelled(played, told)
 }
 
 // compare plays the same moves on two set-ups for as long as they are told the same, and
@@ -133,6 +134,13 @@ func (p playout) again(played []game.Move, told [][]game.Fact) {
 			p.Fatalf("move %d, %s, gave %v and then %v", i+1, p.rules.FormatMove(m), told[i], facts)
 		}
 	}
+}
+
+// spelled plays the same moves on the set-up written out.
+func (p playout) spelled(played []game.Move, told [][]game.Fact) {
+	p.Helper()
+	p.setup = p.rules.Spell(p.setup)
+	p.again(played, told)
 }
 
 func (p playout) readBack(m game.Move) {

@@ -117,6 +117,9 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	return r.steps.Begin(nil), nil
 }
 
+// Spell implements game.Rules.
+func (r *Rules) Spell(s game.Setup) game.Setup { return s }
+
 // Deal implements game.Rules.
 func (r *Rules) Deal(*rand.Rand) game.Setup { return "" }
 

@@ -136,6 +136,9 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) { return r.begin(s, n
 // that is shown whole from the start in any variant.
 var words = []string{"anchor", "balloon", "chimney", "dragonfly", "eleven", "feather", "garden", "hammock", "island", "jigsaw", "kettle", "lantern"}
 
+// Spell implements game.Rules.
+func (r *Rules) Spell(s game.Setup) game.Setup { return s }
+
 // Deal implements game.Rules.
 func (r *Rules) Deal(random *rand.Rand) game.Setup {
 	return game.Setup("word=" + words[random.IntN(len(words))])
