@@ -49,21 +49,26 @@ func labelled(split layout) layout {
 
 // board reads the last board of rows × cols among the lines.
 func (b *Book) board(lines []string, rows, cols int) []game.Fact {
+	facts, _, _ := b.lastBoard(lines, rows, cols)
+	return facts
+}
+
+// lastBoard reads the last board and tells between which lines it stands.
+func (b *Book) lastBoard(lines []string, rows, cols int) (facts []game.Fact, begin, end int) {
 	if rows == 0 {
-		return nil
+		return nil, -1, -1
 	}
 	read := make([]row, len(lines))
 	for i, line := range lines {
 		read[i] = b.rows.get(strconv.Itoa(cols)+":"+line, func() row { return b.row(line, cols) })
 	}
-	var best []game.Fact
-	bestEnd := -1
+	begin, end = -1, -1
 	for k := range layouts {
-		if facts, end := b.find(read, k, rows); end > bestEnd {
-			best, bestEnd = facts, end
+		if found, from, to := b.find(read, k, rows); to > end {
+			facts, begin, end = found, from, to
 		}
 	}
-	return best
+	return facts, begin, end
 }
 
 // row is a line as it may be part of a board.
@@ -83,27 +88,31 @@ func (b *Book) row(line string, cols int) row {
 	return r
 }
 
-// find returns the last board in layout k and the line it ends on, -1 without one.
-func (b *Book) find(lines []row, k, rows int) (facts []game.Fact, end int) {
+// find returns the last board in layout k, the line on which rows in that layout begin,
+// and the one on which the board ends; -1 without one.
+func (b *Book) find(lines []row, k, rows int) (facts []game.Fact, begin, end int) {
 	var run [][]string
-	last := -1 // line of the run's last row
-	end = -1
+	first, last := -1, -1 // lines of the run's first and last row
+	begin, end = -1, -1
 	flush := func() {
 		if found := b.pick(run, rows); found != nil {
-			facts, end = found, last
+			facts, begin, end = found, first, last
 		}
-		run = run[:0]
+		run, first = run[:0], -1
 	}
 	for i, line := range lines {
 		switch {
 		case line.cells[k] != nil:
 			run, last = append(run, line.cells[k]), i
+			if first < 0 {
+				first = i
+			}
 		case !line.between:
 			flush()
 		}
 	}
 	flush()
-	return facts, end
+	return facts, begin, end
 }
 
 // pick returns the last board among rows that follow each other. Where a cell is

@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"durchgang/core/game"
+	"durchgang/core/game/grid"
 	"durchgang/core/game/hangman"
 )
 
@@ -246,5 +247,25 @@ setup:
 		if _, err := Parse("book.yaml", text); !errors.Is(err, cause) {
 			t.Errorf("%s: error is %v, want %v", text, err, cause)
 		}
+	}
+}
+
+// A teacher sees how each line is read, and which one nobody understands.
+func TestExplain(t *testing.T) {
+	rules, err := game.NewRegistry(grid.TicTacToe()).Rules("tic-tac-toe")
+	if err != nil {
+		t.Fatal(err)
+	}
+	printed := ". . .\n. X .\n. . .\n\nPlayer O, your move: b2\nThat is taken.\nGood grief\nX wins!\nPress enter\nPlay again? "
+	want := []string{
+		"1 part of a board", "2 part of a board", "3 part of a board", "5 O to move", "6 a refusal", "7 ", "8 X wins",
+		`9 a question, answered with ""`, `10 an offer of another game, answered with "y"`,
+	}
+	var got []string
+	for _, r := range Default().Explain(NewScreen(printed), TableOf(rules, ""), rules) {
+		got = append(got, fmt.Sprintf("%d %s", r.Line, strings.Join(r.Says, "; ")))
+	}
+	if fmt.Sprint(got) != fmt.Sprint(want) {
+		t.Errorf("read\n%s\nwant\n%s", strings.Join(got, "\n"), strings.Join(want, "\n"))
 	}
 }

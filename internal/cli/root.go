@@ -68,7 +68,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
 		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
-		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), openapiCommand(),
+		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
 	)
 	return root
 }
