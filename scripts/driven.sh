@@ -1,0 +1,31 @@
+#!/bin/bash
+# Prints the table of docs/driven.md: how each program of the repository is driven, and
+# what it gets. Needs bin/durchgang.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+
+echo "| program | language | game | channel | points | loses |"
+echo "|---|---|---|---|---|---|"
+row() { # row PROGRAM GAME CHANNEL [FLAG...]
+  bin/durchgang try "$1" --game "$2" --channel "$3" --json "${@:4}" | python3 -c '
+import json, sys
+t = json.load(sys.stdin)
+lost = ", ".join(c["name"] for c in t["criteria"] if c["points"] < c["of"]) or "nothing"
+name, game, channel = sys.argv[1:]
+print("| `%s` | %s | %s | %s | %g of %g | %s |" % (name, t["language"], game, channel, t["points"], t["of"], lost))' "$1" "$2" "$3"
+}
+for program in demo/class/* internal/office/testdata/{wordings,languages,connect-four,five-in-a-row,hangman}/*; do
+  case $program in
+    *.yaml) continue ;;
+    */connect-four/* | */five-in-a-row/* | */hangman/*) game=$(basename "$(dirname "$program")") ;;
+    *) game=tic-tac-toe ;;
+  esac
+  book=${program%.*}.yaml
+  if [ -f "$book" ]; then row "$program" "$game" terminal --phrasebook "$book"; else row "$program" "$game" terminal; fi
+done
+row demo/wire/tictactoe.c tic-tac-toe wire
+row demo/wire/ConnectFour.java connect-four wire
+row demo/wire/five_in_a_row.rb five-in-a-row wire
+row demo/wire/hangman.py hangman wire
+row demo/wire/battleship.js battleship wire
+row demo/wire/blackjack.lua blackjack wire
