@@ -111,11 +111,11 @@ func TestEveryPairIsSeparated(t *testing.T) {
 			"one-sided-check-X": 6, "one-sided-check-O": 5, "draw-before-win": 9, "draw-early": 8, "draw-never": 9,
 			"plays-on": 6, "stale-board": 6, "wins-by-count": 5, "late-check": 5, "transposed": 1,
 		}},
-		{"connect-four", mistake.Usual, false, map[string]int{
+		{"connect-four", mistake.Bounds{Moves: 2_000_000, Games: 2_000}, false, map[string]int{
 			"line-missing-row-1": 30, "line-missing-up": 14, "draw-before-win": 42, "draw-early": 41, "draw-never": 42,
 			"stale-counter": 43, "plays-on": 8, "end-only": 7, "refused-counts": 42,
 		}},
-		{"five-in-a-row", mistake.Bounds{Moves: 1_000_000, Games: 300}, false, map[string]int{
+		{"five-in-a-row", mistake.Bounds{Moves: 500_000, Games: 150}, false, map[string]int{
 			"line-missing-down": 9, "draw-never": 225, "draw-before-win": 225, "plays-on": 10,
 		}},
 		{"tic-tac-toe:score=yes", mistake.Bounds{Moves: 30_000_000}, true, map[string]int{
@@ -123,10 +123,10 @@ func TestEveryPairIsSeparated(t *testing.T) {
 		}},
 		{"hangman", mistake.Usual, false, map[string]int{"first-only": 1, "case": 1, "leaks-word": 0, "last-life-wins": 6}},
 		{"hangman:lives=2,words=costs,repeat=free", mistake.Usual, true, map[string]int{"repeat-costs": 2, "win-late": 1}},
-		{"battleship", mistake.Bounds{Moves: 1_000_000, Games: 200}, false, map[string]int{
+		{"battleship", mistake.Bounds{Moves: 500_000, Games: 100}, false, map[string]int{
 			"sunk-late": 3, "wrong-name": 3, "sunk-by-initial": 9, "ends-early-ships": 25, "repeat-rewrites": 4, "shows-ships": 0,
 		}},
-		{"battleship:sides=one,turns=40,repeat=costs", mistake.Bounds{Moves: 1_000_000, Games: 200}, false, map[string]int{
+		{"battleship:sides=one,turns=40,repeat=costs", mistake.Bounds{Moves: 500_000, Games: 100}, false, map[string]int{
 			"turn-limit-early": 39, "turn-limit-late": 40, "repeat-free": 2,
 		}},
 		{"battleship:placing=by-hand,touching=forbidden,rows=5,cols=5,fleet=3+2", mistake.Bounds{Moves: 1_000_000, Games: 300}, false, map[string]int{

@@ -177,7 +177,6 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 		{"hangman: signs have to be guessed", hangman + "asks_for_the_word.c", "int open = !iswalpha(word[i]);", "int open = 0;", "signs"},
 		{"hangman: a win needs one more guess", hangman + "tries.js", "if (!view().includes('_')) {", "if (this.late || (this.late = !view().includes('_')) && false) {", "won"},
 		{"hangman: the loser has won", hangman + "tries.js", "You ran out of tries, the word", "Well done! The word", "lost"},
-		{"Java: a diagonal is missing", languages + "java", " || cells[0][2] == m && cells[2][0] == m", "", "lines"},
 		{"Java: a crash on letters", languages + "java", "catch (NumberFormatException | ArrayIndexOutOfBoundsException e)", "catch (ArrayIndexOutOfBoundsException e)", "text"},
 		{"C++: a taken cell is replaced", languages + "grid.cpp", "if (cell != '-')", "if (false)", "taken"},
 		{"C#: the wrong winner is named", languages + "Keypad.cs", "player == 'X' ? 'O' : 'X');\n                return;", "player);\n                return;", "lines"},
