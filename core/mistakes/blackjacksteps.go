@@ -1,0 +1,225 @@
+package mistakes
+
+import (
+	"durchgang/core/game"
+	"durchgang/core/game/blackjack"
+)
+
+// Each type below is the reference rules of blackjack with one step changed.
+
+type (
+	cards = []blackjack.Card
+	right = func(cards) (int, bool) // counts as the rules do
+)
+
+type counts struct {
+	*blackjack.Rules
+	total func(right, cards) (int, bool)
+}
+
+func (m counts) Total(hand []blackjack.Card) (int, bool) { return m.total(m.Rules.Total, hand) }
+
+// plain is the sum of the cards with aces at one, and how many aces there are.
+func plain(hand cards) (n, aces int) {
+	for _, c := range hand {
+		n += c.Value()
+		if c.Rank() == 1 {
+			aces++
+		}
+	}
+	return n, aces
+}
+
+func aceHigh(_ right, hand cards) (int, bool) {
+	n, aces := plain(hand)
+	return n + 10*aces, aces > 0
+}
+
+func aceLow(_ right, hand cards) (int, bool) {
+	n, _ := plain(hand)
+	return n, false
+}
+
+func twoAces(count right, hand cards) (int, bool) {
+	if _, aces := plain(hand); aces == 2 && len(hand) == 2 {
+		return 22, true
+	}
+	return count(hand)
+}
+
+func aceFrozen(_ right, hand cards) (n int, soft bool) {
+	for _, c := range hand {
+		if c.Rank() == 1 && n+11 <= 21 {
+			n, soft = n+11, true
+		} else {
+			n += c.Value()
+		}
+	}
+	return n, soft
+}
+
+func faceValue(count right, hand cards) (int, bool) {
+	n, soft := count(hand)
+	for _, c := range hand {
+		n += c.Rank() - c.Value()
+	}
+	if soft && n > 21 {
+		return n - 10, false
+	}
+	return n, soft
+}
+
+type bustAt struct {
+	*blackjack.Rules
+	least int
+}
+
+func (m bustAt) Bust(total int) bool { return total >= m.least }
+
+type dealerTo struct {
+	*blackjack.Rules
+	stands int
+}
+
+func (m dealerTo) Draws(dealer []blackjack.Card) bool {
+	n, _ := m.Total(dealer)
+	return n < m.stands
+}
+
+type softWrong struct{ *blackjack.Rules }
+
+func (m softWrong) Draws(dealer []blackjack.Card) bool {
+	if n, soft := m.Total(dealer); n == 17 && soft {
+		return !m.Rules.Draws(dealer)
+	}
+	return m.Rules.Draws(dealer)
+}
+
+type afterBust struct{ *blackjack.Rules }
+
+func (m afterBust) Plays([]blackjack.Hand) bool { return true }
+
+func (m afterBust) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
+	if house, _ := m.Total(dealer); m.Bust(house) && m.Bust(h.Total) {
+		return blackjack.Wins
+	}
+	return m.Rules.Outcome(h, dealer)
+}
+
+type pushIs struct {
+	*blackjack.Rules
+	result string
+}
+
+func (m pushIs) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
+	result := m.Rules.Outcome(h, dealer)
+	if result == blackjack.Pushes && h.Ended != blackjack.Natural {
+		return m.result
+	}
+	return result
+}
+
+type pays struct {
+	*blackjack.Rules
+	pay func(h *blackjack.Hand, paid int) int
+}
+
+func (m pays) Pay(h *blackjack.Hand) int { return m.pay(h, m.Rules.Pay(h)) }
+
+type noNatural struct{ *blackjack.Rules }
+
+func (m noNatural) Natural(*blackjack.Hand) bool { return false }
+
+type bothNatural struct{ *blackjack.Rules }
+
+func (m bothNatural) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
+	if h.Ended == blackjack.Natural {
+		return blackjack.Natural
+	}
+	return m.Rules.Outcome(h, dealer)
+}
+
+type again struct{ *blackjack.Rules }
+
+// Next deals the cards after the first four twice each.
+func (m again) Next(p *blackjack.Position) blackjack.Card {
+	n := p.Dealt
+	if n > 4 {
+		n = 4 + (n-4)/2
+	}
+	p.Dealt++
+	return p.Shoe[n%len(p.Shoe)]
+}
+
+type noKings struct{ *blackjack.Rules }
+
+func (m noKings) Next(p *blackjack.Position) blackjack.Card {
+	for {
+		if c := m.Rules.Next(p); c.Rank() != 13 {
+			return c
+		}
+	}
+}
+
+type unshuffled struct{ *blackjack.Rules }
+
+func (m unshuffled) Order(fresh, _ []blackjack.Card) []blackjack.Card { return fresh }
+
+type betUnchecked struct {
+	*blackjack.Rules
+	ignores func(units int, reason game.Refusal) bool
+}
+
+func (m betUnchecked) RefuseBet(p *blackjack.Position, units int) game.Refusal {
+	reason := m.Rules.RefuseBet(p, units)
+	if reason != game.Accepted && m.ignores(units, reason) {
+		return game.Accepted
+	}
+	return reason
+}
+
+type playsBroke struct{ *blackjack.Rules }
+
+func (m playsBroke) Over(p *blackjack.Position) bool { return p.Rounds == m.Rounds() }
+
+type doubleLate struct{ *blackjack.Rules }
+
+func (m doubleLate) RefuseDouble(p *blackjack.Position, h *blackjack.Hand) game.Refusal {
+	if len(h.Cards) == 3 {
+		early := *h
+		early.Cards = h.Cards[:2]
+		return m.Rules.RefuseDouble(p, &early)
+	}
+	return m.Rules.RefuseDouble(p, h)
+}
+
+type doubleOn struct{ *blackjack.Rules }
+
+func (m doubleOn) Doubled(*blackjack.Hand) {}
+
+// showsHole shows everybody what the dealer sees.
+type showsHole struct{ *blackjack.Rules }
+
+func (m showsHole) View(pos game.Position, _ game.Player, facts []game.Fact) []game.Fact {
+	return m.Rules.View(pos, game.Second, facts)
+}
+
+// showsTotal shows the total that the dealer sees.
+type showsTotal struct{ *blackjack.Rules }
+
+func (m showsTotal) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
+	from := len(facts)
+	facts = m.Rules.View(pos, viewer, facts)
+	total := 0
+	for _, f := range m.Rules.View(pos, game.Second, nil) {
+		if f.Kind == game.FactTotal && f.Player == game.Second {
+			total = f.Amount
+		}
+	}
+	for i, f := range facts[from:] {
+		if f.Kind == game.FactTotal && f.Player == game.Second {
+			facts[from+i].Amount = total
+		}
+	}
+	return facts
+}

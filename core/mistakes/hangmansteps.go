@@ -1,0 +1,240 @@
+package mistakes
+
+import (
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"durchgang/core/game"
+	"durchgang/core/game/hangman"
+)
+
+// Each type below is the reference rules of hangman with one step changed.
+
+type firstOnly struct{ *hangman.Rules }
+
+func (m firstOnly) Reveal(p *hangman.Position, guess rune) bool {
+	for i := range p.Word {
+		if m.Same(p, guess, i) {
+			p.Open[i] = true
+			return true
+		}
+	}
+	return false
+}
+
+type strictCase struct{ *hangman.Rules }
+
+// Same knows a guess only by its folded form, which is a capital where there is one.
+func (m strictCase) Same(p *hangman.Position, guess rune, place int) bool {
+	return m.Rules.Same(p, guess, place) && unicode.IsLower(p.Word[place])
+}
+
+type looseCase struct{ *hangman.Rules }
+
+func (m looseCase) Same(p *hangman.Position, guess rune, place int) bool {
+	return strings.EqualFold(string(guess), string(p.Word[place]))
+}
+
+type asciiOnly struct{ *hangman.Rules }
+
+func (m asciiOnly) Same(p *hangman.Position, guess rune, place int) bool {
+	return p.Word[place] < utf8.RuneSelf && m.Rules.Same(p, guess, place)
+}
+
+type firstLetter struct{ *hangman.Rules }
+
+func (m firstLetter) Read(g game.Move) game.Move {
+	if g.Verb == hangman.Word {
+		first, _ := utf8.DecodeRuneInString(g.Text)
+		return game.Move{Text: string(first)}
+	}
+	return g
+}
+
+type wordCosts struct{ *hangman.Rules }
+
+func (m wordCosts) Refuse(p *hangman.Position, g game.Move) game.Refusal {
+	refusal := m.Rules.Refuse(p, g)
+	if refusal == hangman.NoWords {
+		return game.Accepted
+	}
+	return refusal
+}
+
+type repeatCosts struct {
+	*hangman.Rules
+	right bool // a right letter does
+}
+
+func (m repeatCosts) Refuse(p *hangman.Position, g game.Move) game.Refusal {
+	refusal := m.Rules.Refuse(p, g)
+	c, _ := utf8.DecodeRuneInString(g.Text)
+	if refusal == hangman.Repeated && m.contains(p, m.Fold(c)) == m.right {
+		return game.Accepted
+	}
+	return refusal
+}
+
+func (m repeatCosts) contains(p *hangman.Position, c rune) bool {
+	for i := range p.Word {
+		if m.Same(p, c, i) {
+			return true
+		}
+	}
+	return false
+}
+
+func (m repeatCosts) Cost(p *hangman.Position, again, found bool) int {
+	if again && found == m.right {
+		return 1
+	}
+	return m.Rules.Cost(p, again, found)
+}
+
+type livesOff struct {
+	*hangman.Rules
+	by int
+}
+
+func (m livesOff) Begin(p, before *hangman.Position) {
+	m.Rules.Begin(p, before)
+	p.Lives += m.by
+}
+
+type lateLoss struct{ *hangman.Rules }
+
+func (m lateLoss) Decide(p *hangman.Position) game.Result {
+	if p.Lives == 0 && !m.Complete(p) {
+		return game.Result{}
+	}
+	return m.Rules.Decide(p)
+}
+
+type lossWins struct{ *hangman.Rules }
+
+func (m lossWins) Decide(p *hangman.Position) game.Result {
+	result := m.Rules.Decide(p)
+	if result.Over() {
+		result.Winner = game.First
+	}
+	return result
+}
+
+type lateWin struct{ *hangman.Rules }
+
+func (m lateWin) Decide(p *hangman.Position) game.Result {
+	if m.Complete(p) && p.Note == 0 {
+		p.Note = 1
+		return game.Result{}
+	}
+	return m.Rules.Decide(p)
+}
+
+type neverWin struct{ *hangman.Rules }
+
+func (m neverWin) Decide(p *hangman.Position) game.Result {
+	if p.Lives > 0 {
+		return game.Result{}
+	}
+	return game.Result{Outcome: game.Won, Winner: game.Second}
+}
+
+type symbolCosts struct{ *hangman.Rules }
+
+func (m symbolCosts) Refuse(p *hangman.Position, g game.Move) game.Refusal {
+	refusal := m.Rules.Refuse(p, g)
+	if refusal == hangman.NoLetter {
+		return game.Accepted
+	}
+	return refusal
+}
+
+type hidesSigns struct{ *hangman.Rules }
+
+func (m hidesSigns) Begin(p, before *hangman.Position) {
+	m.Rules.Begin(p, before)
+	for i, c := range p.Word {
+		if !unicode.IsLetter(c) {
+			p.Open[i] = false
+		}
+	}
+}
+
+func (m hidesSigns) Refuse(p *hangman.Position, g game.Move) game.Refusal {
+	refusal := m.Rules.Refuse(p, g)
+	if refusal == hangman.NoLetter && strings.ContainsAny(string(p.Word), g.Text) {
+		return game.Accepted
+	}
+	return refusal
+}
+
+type staleWord struct {
+	*hangman.Rules
+	what string
+}
+
+func (m staleWord) Begin(p, before *hangman.Position) {
+	m.Rules.Begin(p, before)
+	switch {
+	case before == nil:
+	case m.what == "lives":
+		p.Lives = before.Lives
+	default:
+		p.Letters = append(p.Letters, before.Letters...)
+	}
+}
+
+// takesTwo shows two places for what takes two bytes or more.
+type takesTwo struct{ *hangman.Rules }
+
+func (m takesTwo) Play(pos game.Position, g game.Move, facts []game.Fact) []game.Fact {
+	return m.widen(pos, m.Rules.Play(pos, g, facts))
+}
+
+func (m takesTwo) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
+	return m.widen(pos, m.Rules.View(pos, viewer, facts))
+}
+
+func (m takesTwo) widen(pos game.Position, facts []game.Fact) []game.Fact {
+	var wide strings.Builder
+	word := pos.(*hangman.Position).Word
+	for i, c := range []rune(pos.(*hangman.Position).Shown()) {
+		wide.WriteRune(c)
+		if word[i] >= utf8.RuneSelf && c == '_' {
+			wide.WriteRune(c)
+		}
+	}
+	for i, f := range facts {
+		if f.Kind == game.FactShown {
+			facts[i].Text = wide.String()
+		}
+	}
+	return facts
+}
+
+type leaksWord struct{ *hangman.Rules }
+
+func (m leaksWord) View(pos game.Position, _ game.Player, facts []game.Fact) []game.Fact {
+	return m.Rules.View(pos, game.Second, facts)
+}
+
+type neverTold struct{ *hangman.Rules }
+
+func (m neverTold) Play(pos game.Position, g game.Move, facts []game.Fact) []game.Fact {
+	return withoutWord(m.Rules.Play(pos, g, facts))
+}
+
+func (m neverTold) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
+	return withoutWord(m.Rules.View(pos, viewer, facts))
+}
+
+func withoutWord(facts []game.Fact) []game.Fact {
+	kept := facts[:0]
+	for _, f := range facts {
+		if f.Kind != game.FactWord {
+			kept = append(kept, f)
+		}
+	}
+	return kept
+}
