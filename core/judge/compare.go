@@ -37,7 +37,8 @@ type comparer struct {
 	kept   bool         // the step before was refused, so that a wrong turn is about keeping it
 	unsure suite.Aspect // a refusal that was expected before but not shown, or empty
 
-	before, after, shown picture // the position before and after the step, and what was seen of it
+	before, after, shown picture               // the position before and after the step, and what was seen of it
+	aside                map[suite.Aspect]bool // what is not compared any more
 }
 
 // picture is facts, sorted for comparing.
@@ -264,7 +265,7 @@ func (c comparer) outcome() Comparison {
 	if expected.Outcome == game.Open && !shown && c.seen.Condition.alive() && !c.seen.Condition.closed() {
 		seen, shown = game.Result{}, true
 	}
-	result.Aspect = outcomeAspect(expected.Outcome, seen.Outcome)
+	result.Aspect = c.outcomeAspect(expected, seen)
 	if !shown {
 		if expected.Outcome == game.Open {
 			result.State, result.Seen = Differs, c.say(c.seen.Condition)
@@ -284,9 +285,13 @@ func (c comparer) outcome() Comparison {
 
 // outcomeAspect charges a wrong result to the rule that decides it: the expected
 // one, or what was claimed too early.
-func outcomeAspect(expected, seen game.Outcome) suite.Aspect {
-	if expected == game.Drawn || expected == game.Open && seen == game.Drawn {
+func (c comparer) outcomeAspect(expected, seen game.Result) suite.Aspect {
+	lost := expected.Winner == game.Second || expected.Outcome == game.Open && seen.Winner == game.Second
+	switch {
+	case expected.Outcome == game.Drawn || expected.Outcome == game.Open && seen.Outcome == game.Drawn:
 		return suite.Draw
+	case c.rules.Solo() && lost:
+		return suite.Loss
 	}
 	return suite.Win
 }

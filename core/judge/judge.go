@@ -1,6 +1,7 @@
 package judge
 
 import (
+	"cmp"
 	"slices"
 
 	"durchgang/core/game"
@@ -55,12 +56,16 @@ type Verdict struct {
 // observation a moment. Observations may be fewer: a program that is gone is not
 // observed any more.
 func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, seen []Observation) ScriptVerdict {
-	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}, routine: map[suite.Aspect]bool{}}
+	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}, routine: map[suite.Aspect]bool{}, aside: map[suite.Aspect]bool{}}
 	for i, moment := range moments {
 		if i == len(seen) {
 			break
 		}
 		j.step(i, moment, seen[i])
+	}
+	j.parted = j.finding != nil
+	if !j.parted || j.beside != nil && j.beside.Criterion == script.Criterion {
+		j.finding = cmp.Or(j.beside, j.finding)
 	}
 	v := ScriptVerdict{Script: script, State: j.state(), Steps: j.steps, Finding: j.finding}
 	for aspect, state := range j.claims {
@@ -79,7 +84,10 @@ type scriptJudge struct {
 	finding *Finding
 	kept    bool
 	unsure  suite.Aspect
-	gone    bool // another game was asked for in vain
+	gone    bool                  // another game was asked for in vain
+	parted  bool                  // the finding ended the judging
+	beside  *Finding              // a difference that does not touch the game
+	aside   map[suite.Aspect]bool // aspects of such differences
 	claims  map[suite.Aspect]State
 	routine map[suite.Aspect]bool // agreed where that is no evidence
 }
@@ -92,7 +100,7 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
 	j.view = newPicture(moment.View)
 	list := comparer{
 		rules: j.suite.Rules, moment: moment, seen: seen, kept: j.kept, unsure: j.unsure,
-		before: before, after: j.view, shown: newPicture(seen.Facts),
+		before: before, after: j.view, shown: newPicture(seen.Facts), aside: j.aside,
 	}.compare()
 	j.steps = append(j.steps, StepVerdict{Comparisons: list, Echo: j.finding != nil || j.gone})
 	if j.finding != nil || j.gone {
@@ -102,6 +110,10 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
 		under := c.Aspect
 		if moment.Game > 1 && c.Subject != "program" {
 			c.Aspect = suite.NewGame
+		}
+		if c.State == Differs && keptBeside(under) {
+			j.setAside(i, c, under)
+			continue
 		}
 		j.note(c)
 		if c.State == Differs {
@@ -151,7 +163,27 @@ func everywhere(a suite.Aspect) bool {
 }
 
 func (j *scriptJudge) part(step int, c Comparison, under suite.Aspect) {
-	j.finding = &Finding{
+	j.finding = j.found(step, c, under)
+}
+
+// keptBeside reports whether an aspect is about something that is only counted beside
+// the game: a program that counts it wrongly can be judged on.
+func keptBeside(a suite.Aspect) bool {
+	return a == suite.Lives || a == suite.Money || a == suite.Score
+}
+
+// setAside notes a difference that does not touch the game, and leaves its aspect out
+// from there on.
+func (j *scriptJudge) setAside(step int, c Comparison, under suite.Aspect) {
+	j.aside[under] = true
+	j.claims[c.Aspect] = Differs
+	if j.beside == nil {
+		j.beside = j.found(step, c, under)
+	}
+}
+
+func (j *scriptJudge) found(step int, c Comparison, under suite.Aspect) *Finding {
+	return &Finding{
 		Criterion: charge(j.suite, j.script, c.Aspect),
 		Script:    j.script.Title,
 		Step:      step,
@@ -185,14 +217,14 @@ func (j *scriptJudge) state() State {
 	}
 	own, _ := j.suite.Criterion(j.script.Criterion)
 	state := NotShown
-	if len(own.Claims) == 0 && j.finding == nil {
+	if len(own.Claims) == 0 && !j.parted {
 		state = Agrees
 	}
 	for _, aspect := range own.Claims {
 		switch shown, there := j.claims[aspect]; {
 		case there && shown != Agrees:
 			return NotShown
-		case there, j.finding == nil && j.routine[aspect]:
+		case there, !j.parted && j.routine[aspect]:
 			state = Agrees // a script may also show that nothing happens
 		}
 	}

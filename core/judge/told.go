@@ -65,10 +65,18 @@ func (s subject) about(facts []game.Fact) (topics []topic, told map[topic][]game
 	return topics, told
 }
 
+// compared are the subjects that have not been set aside.
+func (c comparer) compared() []subject {
+	if len(c.aside) == 0 {
+		return subjects
+	}
+	return slices.DeleteFunc(slices.Clone(subjects), func(s subject) bool { return c.aside[s.aspect] })
+}
+
 // told compares every subject of which something is expected or seen.
 func (c comparer) told() []Comparison {
 	var list []Comparison
-	for _, s := range subjects {
+	for _, s := range c.compared() {
 		if comparison, any := c.subject(s); any {
 			list = append(list, comparison)
 		}
@@ -192,7 +200,7 @@ func (c comparer) dealerAspect(expected, seen []game.Fact) suite.Aspect {
 
 // answered reports whether the step's own events are told as they should be.
 func (c comparer) answered() bool {
-	for _, s := range subjects {
+	for _, s := range c.compared() {
 		_, seen := s.about(c.shown.rest)
 		if len(seen) == 0 {
 			continue
@@ -206,7 +214,7 @@ func (c comparer) answered() bool {
 
 // stands reports whether what the position shows beside a board is told.
 func (c comparer) stands() bool {
-	return slices.ContainsFunc(subjects, func(s subject) bool {
+	return slices.ContainsFunc(c.compared(), func(s subject) bool {
 		_, seen := s.about(c.shown.rest)
 		return !s.event && len(seen) > 0
 	})
@@ -215,7 +223,7 @@ func (c comparer) stands() bool {
 // moved reports whether something is told that happened in this step, or that the
 // position did not show before.
 func (c comparer) moved() bool {
-	for _, s := range subjects {
+	for _, s := range c.compared() {
 		_, seen := s.about(c.shown.rest)
 		_, before := s.about(c.before.rest)
 		for t, is := range seen {

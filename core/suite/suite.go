@@ -53,6 +53,7 @@ const (
 	NewGame   Aspect = "again"   // another game starts afresh
 	Running   Aspect = "running" // the program neither crashes nor hangs nor floods
 
+	Loss    Aspect = "loss"    // the one player's loss is announced when there is one
 	Score   Aspect = "score"   // won games are counted
 	Shots   Aspect = "shot"    // a shot is told as hit or miss
 	Sunk    Aspect = "sunk"    // a ship is told to be sunk by its last hit, with its name
@@ -69,7 +70,7 @@ const (
 
 var aspects = []Aspect{
 	Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running,
-	Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money,
+	Loss, Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money,
 }
 
 // Script is a sequence of steps that starts with a new program.
