@@ -2,6 +2,7 @@ package judge_test
 
 import (
 	"slices"
+	"strings"
 	"testing"
 
 	"durchgang/core/game"
@@ -85,6 +86,17 @@ func judgeShower(t *testing.T, s *suite.Suite, moments [][]suite.Moment, rules g
 	return judge.Judge(s, verdicts)
 }
 
+// charged is what some mistakes lose: the criterion of their rule, and what cannot be
+// shown without it.
+var charged = map[game.Variant]map[string]string{
+	"tic-tac-toe":   {"overwrites": "taken", "bound-low-row": "range", "refused-passes-turn": "kept", "plays-on": "end", "stale-board": "again", "draw-before-win": "last-cell"},
+	"connect-four":  {"end-only": "lines", "column-full-overwrites": "full", "stale-counter": "again"},
+	"battleship":    {"sunk-never": "sunk", "repeat-hit-counts": "repeated", "bound-high-col": "range", "miss-counts": "win"},
+	"hangman":       {"case": "letters", "bytes": "unicode", "lives-one-more": "lives lost told", "never-told": "told", "win-late": "won", "stale-lives": "again"},
+	"blackjack":     {"bust-at-22-allowed": "bust", "soft-17": "dealer", "push-wins": "results", "natural-pays-even": "natural", "card-twice": "cards", "double-late": "refused"},
+	"five-in-a-row": {"overwrites": "taken", "draw-never": "draw"},
+}
+
 // By the suites that ship, a program that keeps the rules gets every point, and one
 // with a known mistake does not.
 func TestEveryMistakeCostsPoints(t *testing.T) {
@@ -109,6 +121,9 @@ func TestEveryMistakeCostsPoints(t *testing.T) {
 					if c.Points < c.Of {
 						lost = append(lost, c.Name)
 					}
+				}
+				if want, asked := charged[name][m.Name]; asked && strings.Join(lost, " ") != want {
+					t.Errorf("%s loses %v, want %s", m.Name, lost, want)
 				}
 				t.Logf("%-24s loses %v: %.1v", m.Name, lost, v.Findings)
 			}
