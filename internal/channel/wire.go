@@ -7,6 +7,7 @@ import (
 	"io"
 	"os"
 	"strings"
+	"sync"
 	"time"
 
 	"golang.org/x/sys/unix"
@@ -76,11 +77,15 @@ func (w Wire) talk(ctx context.Context, spec sandbox.Spec, requests string) (*ta
 	if err != nil {
 		return nil, fmt.Errorf("open a connection: %w", err)
 	}
-	if err := unix.SetNonblock(pair[0], true); err != nil {
-		return nil, err
-	}
+	err = unix.SetNonblock(pair[0], true) // so that deadlines hold
 	ours, theirs := os.NewFile(uintptr(pair[0]), "wire"), os.NewFile(uintptr(pair[1]), "program")
-	defer ours.Close()
+	var sending sync.WaitGroup
+	defer sending.Wait()
+	defer ours.Close() // which ends the sending
+	if err != nil {
+		theirs.Close()
+		return nil, fmt.Errorf("open a connection: %w", err)
+	}
 	began := time.Now()
 	box, err := sandbox.Start(spec, theirs)
 	theirs.Close()
@@ -93,10 +98,12 @@ func (w Wire) talk(ctx context.Context, spec sandbox.Spec, requests string) (*ta
 	if err := ours.SetDeadline(began.Add(w.Patience.Rest)); err != nil {
 		return nil, err
 	}
-	go func() {
+	sending.Go(func() {
 		_, _ = io.WriteString(ours, requests) // a program that ends early is seen by its answers
-		_ = unix.Shutdown(pair[0], unix.SHUT_WR)
-	}()
+		if raw, err := ours.SyscallConn(); err == nil {
+			_ = raw.Control(func(fd uintptr) { _ = unix.Shutdown(int(fd), unix.SHUT_WR) })
+		}
+	})
 	printed, err := io.ReadAll(io.LimitReader(ours, int64(w.Patience.Total)+1))
 	if ctx.Err() != nil {
 		return nil, ctx.Err()
