@@ -27,6 +27,16 @@ const (
 	FactBank   Kind = "bank"   // Player has Amount
 )
 
+// Stands reports whether facts of a kind belong to a position, whose view tells them
+// again at each step; the others belong to the step at which they happen.
+func (k Kind) Stands() bool {
+	switch k {
+	case FactCell, FactScore, FactShown, FactLives, FactWord, FactCard, FactTotal, FactBank:
+		return true
+	}
+	return false
+}
+
 // The texts of a cell on a board of a player's own. Sea is also what is not known yet.
 const (
 	SeaText  = "sea"
@@ -46,4 +56,13 @@ type Fact struct {
 	Text   string  `json:"text,omitempty"`
 	N      int     `json:"n,omitempty"`
 	Amount int     `json:"amount,omitempty"`
+}
+
+// Owner is the player on whose own board the cell of a FactCell lies, and nobody for the
+// one board of all.
+func (f Fact) Owner() Player {
+	if f.Text == "" {
+		return Nobody
+	}
+	return f.Player
 }

@@ -79,10 +79,7 @@ func Boards(rules Rules, facts []Fact) []Board {
 		if f.Kind != FactCell || f.Cell.Row < 0 || int(f.Cell.Row) >= rows || f.Cell.Col < 0 || int(f.Cell.Col) >= cols {
 			continue
 		}
-		owner := Nobody
-		if f.Text != "" {
-			owner = f.Player
-		}
+		owner := f.Owner()
 		i := slices.IndexFunc(boards, func(b Board) bool { return b.Owner == owner })
 		if i < 0 {
 			i = len(boards)

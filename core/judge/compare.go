@@ -37,8 +37,8 @@ type comparer struct {
 	kept   bool         // the step before was refused, so that a wrong turn is about keeping it
 	unsure suite.Aspect // a refusal that was expected before but not shown, or empty
 
-	before, after, shown picture               // the position before and after the step, and what was seen of it
-	aside                map[suite.Aspect]bool // what is not compared any more
+	before, after, shown picture   // the position before and after the step, and what was seen of it
+	subjects             []subject // what is told beside the board and compared
 }
 
 // picture is facts, sorted for comparing.
@@ -62,8 +62,8 @@ func newPicture(facts []game.Fact) picture {
 
 // cellOf is the place that a fact of a cell tells of, and what it holds.
 func cellOf(f game.Fact) (place, content) {
-	if f.Text != "" {
-		return place{f.Player, f.Cell}, content{text: f.Text}
+	if owner := f.Owner(); owner != game.Nobody {
+		return place{owner, f.Cell}, content{text: f.Text}
 	}
 	return place{game.Nobody, f.Cell}, content{mark: f.Player}
 }

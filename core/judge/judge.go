@@ -56,7 +56,7 @@ type Verdict struct {
 // observation a moment. Observations may be fewer: a program that is gone is not
 // observed any more.
 func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, seen []Observation) ScriptVerdict {
-	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}, routine: map[suite.Aspect]bool{}, aside: map[suite.Aspect]bool{}}
+	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}, routine: map[suite.Aspect]bool{}, subjects: subjects}
 	for i, moment := range moments {
 		if i == len(seen) {
 			break
@@ -77,19 +77,19 @@ func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, se
 }
 
 type scriptJudge struct {
-	suite   *suite.Suite
-	script  suite.Script
-	steps   []StepVerdict
-	view    picture // after the step before
-	finding *Finding
-	kept    bool
-	unsure  suite.Aspect
-	gone    bool                  // another game was asked for in vain
-	parted  bool                  // the finding ended the judging
-	beside  *Finding              // a difference that does not touch the game
-	aside   map[suite.Aspect]bool // aspects of such differences
-	claims  map[suite.Aspect]State
-	routine map[suite.Aspect]bool // agreed where that is no evidence
+	suite    *suite.Suite
+	script   suite.Script
+	steps    []StepVerdict
+	view     picture // after the step before
+	finding  *Finding
+	kept     bool
+	unsure   suite.Aspect
+	gone     bool      // another game was asked for in vain
+	parted   bool      // the finding ended the judging
+	beside   *Finding  // a difference that does not touch the game
+	subjects []subject // without those of such differences
+	claims   map[suite.Aspect]State
+	routine  map[suite.Aspect]bool // agreed where that is no evidence
 }
 
 func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
@@ -100,7 +100,7 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
 	j.view = newPicture(moment.View)
 	list := comparer{
 		rules: j.suite.Rules, moment: moment, seen: seen, kept: j.kept, unsure: j.unsure,
-		before: before, after: j.view, shown: newPicture(seen.Facts), aside: j.aside,
+		before: before, after: j.view, shown: newPicture(seen.Facts), subjects: j.subjects,
 	}.compare()
 	j.steps = append(j.steps, StepVerdict{Comparisons: list, Echo: j.finding != nil || j.gone})
 	if j.finding != nil || j.gone {
@@ -175,7 +175,7 @@ func keptBeside(a suite.Aspect) bool {
 // setAside notes a difference that does not touch the game, and leaves its aspect out
 // from there on.
 func (j *scriptJudge) setAside(step int, c Comparison, under suite.Aspect) {
-	j.aside[under] = true
+	j.subjects = slices.DeleteFunc(slices.Clone(j.subjects), func(s subject) bool { return s.aspect == under })
 	j.claims[c.Aspect] = Differs
 	if j.beside == nil {
 		j.beside = j.found(step, c, under)

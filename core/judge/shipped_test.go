@@ -40,7 +40,7 @@ func (p *shower) observe(t *testing.T, script suite.Script, m suite.Moment) judg
 		if reason, _ := game.Refused(facts); reason == game.GameOver {
 			return judge.Observation{Condition: judge.Waiting, Untyped: true}
 		}
-		facts = slices.DeleteFunc(facts, inView)
+		facts = slices.DeleteFunc(facts, func(f game.Fact) bool { return f.Kind.Stands() })
 	}
 	if err != nil {
 		t.Fatal(err)
@@ -51,11 +51,6 @@ func (p *shower) observe(t *testing.T, script suite.Script, m suite.Moment) judg
 		facts = append(facts, game.Fact{Kind: game.FactTurn, Player: p.pos.Turn()})
 	}
 	return judge.Observation{Facts: p.rules.View(p.pos, game.Nobody, facts), Condition: condition}
-}
-
-// inView reports whether a fact is shown with the position as well.
-func inView(f game.Fact) bool {
-	return slices.Contains([]game.Kind{game.FactShown, game.FactLives, game.FactWord, game.FactCard, game.FactTotal, game.FactBank, game.FactScore}, f.Kind)
 }
 
 // expected are the moments of every script of a suite.

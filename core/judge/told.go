@@ -13,21 +13,20 @@ type subject struct {
 	name   string
 	aspect suite.Aspect
 	kinds  []game.Kind
-	event  bool        // it belongs to the step, and not to the position
 	owner  game.Player // whose facts they are, nobody for all
 }
 
 var subjects = []subject{
-	{name: "shot", aspect: suite.Shots, kinds: []game.Kind{game.FactHit, game.FactMiss}, event: true},
-	{name: "sinking", aspect: suite.Sunk, kinds: []game.Kind{game.FactSunk}, event: true},
+	{name: "shot", aspect: suite.Shots, kinds: []game.Kind{game.FactHit, game.FactMiss}},
+	{name: "sinking", aspect: suite.Sunk, kinds: []game.Kind{game.FactSunk}},
 	{name: "letters", aspect: suite.Letters, kinds: []game.Kind{game.FactShown}},
 	{name: "lives", aspect: suite.Lives, kinds: []game.Kind{game.FactLives}},
 	{name: "word", aspect: suite.Word, kinds: []game.Kind{game.FactWord}},
 	{name: "cards", aspect: suite.Cards, kinds: []game.Kind{game.FactCard}, owner: game.First},
 	{name: "dealer", aspect: suite.Dealer, kinds: []game.Kind{game.FactCard}, owner: game.Second},
 	{name: "total", aspect: suite.Totals, kinds: []game.Kind{game.FactTotal}},
-	{name: "bust", aspect: suite.Totals, kinds: []game.Kind{game.FactBust}, event: true},
-	{name: "hand", aspect: suite.Results, kinds: []game.Kind{game.FactResult}, event: true},
+	{name: "bust", aspect: suite.Totals, kinds: []game.Kind{game.FactBust}},
+	{name: "hand", aspect: suite.Results, kinds: []game.Kind{game.FactResult}},
 	{name: "bank", aspect: suite.Money, kinds: []game.Kind{game.FactBank}},
 	{name: "score", aspect: suite.Score, kinds: []game.Kind{game.FactScore}},
 }
@@ -45,6 +44,11 @@ type topic struct {
 func (s subject) has(f game.Fact) bool {
 	return slices.Contains(s.kinds, f.Kind) && (s.owner == game.Nobody || s.owner == f.Player)
 }
+
+func (s subject) in(facts []game.Fact) bool { return slices.ContainsFunc(facts, s.has) }
+
+// stands reports whether the subject is about the position, and not about the step.
+func (s subject) stands() bool { return s.kinds[0].Stands() }
 
 // about divides the facts of a subject by topic, in the order in which topics come up.
 func (s subject) about(facts []game.Fact) (topics []topic, told map[topic][]game.Fact) {
@@ -65,18 +69,10 @@ func (s subject) about(facts []game.Fact) (topics []topic, told map[topic][]game
 	return topics, told
 }
 
-// compared are the subjects that have not been set aside.
-func (c comparer) compared() []subject {
-	if len(c.aside) == 0 {
-		return subjects
-	}
-	return slices.DeleteFunc(slices.Clone(subjects), func(s subject) bool { return c.aside[s.aspect] })
-}
-
 // told compares every subject of which something is expected or seen.
 func (c comparer) told() []Comparison {
 	var list []Comparison
-	for _, s := range c.compared() {
+	for _, s := range c.subjects {
 		if comparison, any := c.subject(s); any {
 			list = append(list, comparison)
 		}
@@ -99,10 +95,7 @@ func (c comparer) hides() bool {
 func (c comparer) secret() Comparison {
 	const kept = "what is hidden stays hidden"
 	result := Comparison{Subject: "hidden", Aspect: suite.Hidden, State: NotShown, Expected: kept, routine: true}
-	shows := slices.ContainsFunc(subjects, func(s subject) bool {
-		_, told := s.about(c.shown.rest)
-		return len(told) > 0
-	})
+	shows := slices.ContainsFunc(subjects, func(s subject) bool { return s.in(c.shown.rest) })
 	if shows || len(c.shown.cells) > 0 {
 		result.State, result.Seen = Agrees, kept
 	}
@@ -111,19 +104,19 @@ func (c comparer) secret() Comparison {
 
 // expected are the facts that a subject is compared with.
 func (c comparer) expected(s subject) []game.Fact {
-	if s.event {
-		return c.moment.Facts
+	if s.stands() {
+		return c.after.rest
 	}
-	return c.after.rest
+	return c.moment.Facts
 }
 
 func (c comparer) subject(s subject) (Comparison, bool) {
 	order, expected := s.about(c.expected(s))
 	extra, seen := s.about(c.shown.rest)
-	if len(expected)+len(seen) == 0 || c.seen.Condition == Anew && !s.event {
+	if len(expected)+len(seen) == 0 || c.seen.Condition == Anew && s.stands() {
 		return Comparison{}, false
 	}
-	result := Comparison{Subject: s.name, Aspect: s.aspect, State: NotShown, routine: len(expected) == 0 || s.aspect == suite.Dealer && holds(c.after.rest, isCovered)}
+	result := Comparison{Subject: s.name, Aspect: s.aspect, State: NotShown, routine: len(expected) == 0 || s.aspect == suite.Dealer && slices.ContainsFunc(c.after.rest, isCovered)}
 	if len(seen) == 0 {
 		result.Expected = c.sayAll(c.expected(s), s)
 		return result, true
@@ -149,14 +142,10 @@ func (c comparer) subject(s subject) (Comparison, bool) {
 // program ends the round, which is the difference to tell of.
 func (c comparer) turnedUp(s subject, expected, seen []game.Fact) bool {
 	ended := slices.ContainsFunc(c.seen.Facts, func(f game.Fact) bool { return f.Kind == game.FactResult })
-	return s.aspect == suite.Dealer && ended && holds(expected, isCovered) && !holds(seen, isCovered)
+	return s.aspect == suite.Dealer && ended && slices.ContainsFunc(expected, isCovered) && !slices.ContainsFunc(seen, isCovered)
 }
 
 func isCovered(f game.Fact) bool { return f.Kind == game.FactCard && f.Text == covered }
-
-func holds(facts []game.Fact, what func(game.Fact) bool) bool {
-	return slices.ContainsFunc(facts, what)
-}
 
 // agree compares what is told about one topic. A text that is left out, such as the
 // name of a ship, is not told, and how it is capitalised does not matter.
@@ -173,7 +162,7 @@ func (c comparer) toldAspect(s subject, expected, seen []game.Fact) suite.Aspect
 		return c.unsure
 	case s.aspect == suite.Word && len(expected) == 0:
 		return suite.Hidden
-	case s.name == "total" && seen[0].Player == game.Second && holds(c.after.rest, isCovered):
+	case s.name == "total" && seen[0].Player == game.Second && slices.ContainsFunc(c.after.rest, isCovered):
 		return suite.Hidden
 	case s.aspect == suite.Dealer:
 		return c.dealerAspect(expected, seen)
@@ -186,13 +175,13 @@ func (c comparer) dealerAspect(expected, seen []game.Fact) suite.Aspect {
 	isBust := func(f game.Fact) bool { return f.Kind == game.FactBust && f.Player == game.First }
 	same := min(len(expected), len(seen))
 	switch {
-	case holds(expected, isCovered) && !holds(seen, isCovered):
+	case slices.ContainsFunc(expected, isCovered) && !slices.ContainsFunc(seen, isCovered):
 		return suite.Hidden
-	case holds(seen, isCovered) && !holds(expected, isCovered):
+	case slices.ContainsFunc(seen, isCovered) && !slices.ContainsFunc(expected, isCovered):
 		return suite.Results // the round should be over
 	case !agree(expected[:same], seen[:same]):
 		return suite.Cards
-	case holds(c.moment.Facts, isBust) && !holds(c.seen.Facts, isBust):
+	case slices.ContainsFunc(c.moment.Facts, isBust) && !slices.ContainsFunc(c.seen.Facts, isBust):
 		return suite.Totals // the dealer plays on because the player's hand counts as good
 	}
 	return suite.Dealer
@@ -200,12 +189,11 @@ func (c comparer) dealerAspect(expected, seen []game.Fact) suite.Aspect {
 
 // answered reports whether the step's own events are told as they should be.
 func (c comparer) answered() bool {
-	for _, s := range c.compared() {
-		_, seen := s.about(c.shown.rest)
-		if len(seen) == 0 {
+	for _, s := range c.subjects {
+		if !s.in(c.shown.rest) {
 			continue
 		}
-		if comparison, _ := c.subject(s); comparison.State == Agrees && (s.event || c.moved()) {
+		if comparison, _ := c.subject(s); comparison.State == Agrees && (!s.stands() || c.moved()) {
 			return true
 		}
 	}
@@ -214,20 +202,17 @@ func (c comparer) answered() bool {
 
 // stands reports whether what the position shows beside a board is told.
 func (c comparer) stands() bool {
-	return slices.ContainsFunc(c.compared(), func(s subject) bool {
-		_, seen := s.about(c.shown.rest)
-		return !s.event && len(seen) > 0
-	})
+	return slices.ContainsFunc(c.subjects, func(s subject) bool { return s.stands() && s.in(c.shown.rest) })
 }
 
 // moved reports whether something is told that happened in this step, or that the
 // position did not show before.
 func (c comparer) moved() bool {
-	for _, s := range c.compared() {
+	for _, s := range c.subjects {
 		_, seen := s.about(c.shown.rest)
 		_, before := s.about(c.before.rest)
 		for t, is := range seen {
-			if s.event || !agree(before[t], is) {
+			if !s.stands() || !agree(before[t], is) {
 				return true
 			}
 		}

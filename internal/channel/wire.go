@@ -185,18 +185,9 @@ func (t *talk) read(o *judge.Observation, request string, lines []string, m suit
 			o.Detail = fmt.Sprintf("it answered %q, which is no line of the protocol", line)
 			continue
 		}
-		if strings.HasPrefix(request, wire.Move) && belongsToPosition(f) {
-			continue // Show tells it as well
+		if strings.HasPrefix(request, wire.Move) && f.Kind.Stands() && f.Kind != game.FactCell {
+			continue // Show tells it as well; a cell may be told twice
 		}
 		o.Facts = append(o.Facts, f)
 	}
-}
-
-// belongsToPosition reports whether a fact is one of those that a view holds.
-func belongsToPosition(f game.Fact) bool {
-	switch f.Kind {
-	case game.FactShown, game.FactLives, game.FactWord, game.FactCard, game.FactTotal, game.FactBank, game.FactScore:
-		return true
-	}
-	return false
 }

@@ -231,8 +231,7 @@ func (g Grader) board(facts []game.Fact) [][]string {
 
 // lines are what facts tell of a position beside its board.
 func (g Grader) lines(facts []game.Fact) []string {
-	events := []game.Kind{game.FactTurn, game.FactRefused, game.FactWon, game.FactDrawn}
-	return game.Lines(g.Suite.Rules, slices.DeleteFunc(slices.Clone(facts), func(f game.Fact) bool { return slices.Contains(events, f.Kind) }))
+	return game.Lines(g.Suite.Rules, slices.DeleteFunc(slices.Clone(facts), func(f game.Fact) bool { return !f.Kind.Stands() }))
 }
 
 // says puts a step into words.
