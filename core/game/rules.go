@@ -115,6 +115,14 @@ func (s Setup) Values() map[string]string {
 	return values
 }
 
+// Legal lists the candidates in a position that are accepted.
+func Legal(rules Rules, p Position) []Move {
+	return slices.DeleteFunc(rules.Candidates(p, nil), func(m Move) bool {
+		_, refused := Refused(rules.Play(p.Clone(), m, nil))
+		return refused
+	})
+}
+
 // Refused returns the reason when facts tell of a refused move.
 func Refused(facts []Fact) (Refusal, bool) {
 	for _, f := range facts {

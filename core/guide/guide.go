@@ -7,6 +7,7 @@ package guide
 import (
 	"durchgang/core/game"
 	"durchgang/core/games"
+	"durchgang/core/mistake"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 )
@@ -14,10 +15,10 @@ import (
 // Guide is about one variant.
 type Guide struct {
 	game.Definition
-	Variant  game.Variant  `json:"variant"`
-	Kind     game.MoveKind `json:"kind" enum:"cell,column,text" description:"What a player names to move."`
-	Criteria []Criterion   `json:"criteria" description:"Of the suite that ships for the variant; empty when none does."`
-	Mistakes []Mistake     `json:"mistakes" description:"What is known to go wrong in this variant."`
+	Variant  game.Variant      `json:"variant"`
+	Kind     game.MoveKind     `json:"kind" enum:"cell,column,text" description:"What a player names to move."`
+	Criteria []Criterion       `json:"criteria" description:"Of the suite that ships for the variant; empty when none does."`
+	Mistakes []mistake.Mistake `json:"mistakes" description:"What is known to go wrong in this variant."`
 }
 
 // Criterion is one thing that is graded.
@@ -28,21 +29,16 @@ type Criterion struct {
 	Scripts int          `json:"scripts" description:"How many scripts serve it."`
 }
 
-// Mistake is a known misunderstanding.
-type Mistake struct {
-	Name    string `json:"name"`
-	Family  string `json:"family"`
-	Teacher string `json:"teacher" description:"What happens, for the teacher."`
-	Student string `json:"student" description:"The same for the student, without the solution."`
-}
-
 // For returns the guide to a variant in its text form. Errors are *game.ParamError.
 func For(variant string) (Guide, error) {
 	rules, err := games.All().Rules(variant)
 	if err != nil {
 		return Guide{}, err
 	}
-	g := Guide{Variant: rules.Variant(), Kind: rules.MoveKind(), Criteria: []Criterion{}, Mistakes: []Mistake{}}
+	g := Guide{
+		Variant: rules.Variant(), Kind: rules.MoveKind(), Criteria: []Criterion{},
+		Mistakes: append([]mistake.Mistake{}, mistakes.For(rules).Mistakes...), // a list, also when it is empty
+	}
 	for _, d := range games.All().Games() {
 		if d.Name == rules.Variant().Game() {
 			g.Definition = d
@@ -50,9 +46,6 @@ func For(variant string) (Guide, error) {
 	}
 	if s, _, err := suite.Shipped(rules.Variant(), games.All()); err == nil {
 		g.Criteria = criteria(s)
-	}
-	for _, m := range mistakes.For(rules).Mistakes {
-		g.Mistakes = append(g.Mistakes, Mistake{m.Name, m.Family, m.Teacher, m.Student})
 	}
 	return g, nil
 }

@@ -12,11 +12,11 @@ import "durchgang/core/game"
 // has a parameter, such as which line is missing, each value is a mistake of its own
 // with the same family.
 type Mistake struct {
-	Name    string // unique among the mistakes of a variant
-	Family  string
-	Teacher string // one sentence for the teacher
-	Student string // one for the student, which does not give the solution away
-	Rules   game.Rules
+	Name    string     `json:"name"` // unique among the mistakes of a variant
+	Family  string     `json:"family"`
+	Teacher string     `json:"teacher" description:"What happens, in one sentence for the teacher."`
+	Student string     `json:"student" description:"The same for the student, without the solution."`
+	Rules   game.Rules `json:"-"`
 }
 
 // Known is what is known to go wrong in one variant.

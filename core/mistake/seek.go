@@ -121,12 +121,12 @@ func (s *search) shrinkAll() {
 			narrow.alive = append(narrow.alive, s.reference())
 		}
 		t := trial{search: narrow, a: p.i, b: p.k, setup: f.Setup}
-		s.follow(f.Setup, t.shrink(f.Steps))
+		s.share(f.Setup, t.shrink(f.Steps))
 	}
 }
 
-// follow keeps a sequence, or the begin of it, for every open pair it separates.
-func (s *search) follow(setup game.Setup, steps []Step) {
+// share keeps a sequence, or the begin of it, for every open pair it separates.
+func (s *search) share(setup game.Setup, steps []Step) {
 	j, err := s.begin(setup)
 	if err != nil {
 		return
@@ -150,7 +150,7 @@ type trial struct {
 
 // separates reports whether the steps are possible and separate with the last one,
 // and no facts differ before. Views are compared at the end only, which is where a
-// difference is looked for; follow finds it where it shows earlier.
+// difference is looked for; share finds it where it shows earlier.
 func (t trial) separates(steps []Step) bool {
 	j, err := t.begin(t.setup)
 	if err != nil {

@@ -73,14 +73,3 @@ func loses(rules game.Rules, pos game.Position, player game.Player) bool {
 	}
 	return false
 }
-
-// legal lists the moves that are accepted.
-func legal(rules game.Rules, pos game.Position) []game.Move {
-	var moves []game.Move
-	for _, m := range rules.Candidates(pos, nil) {
-		if _, refused := game.Refused(rules.Play(pos.Clone(), m, nil)); !refused {
-			moves = append(moves, m)
-		}
-	}
-	return moves
-}

@@ -88,7 +88,7 @@ func (g *Game) mover() string {
 
 // Answer lets an opponent move. It reports whether there was a move to make.
 func (g *Game) Answer(by Opponent) (Try, bool) {
-	moves := legal(g.rules, g.pos)
+	moves := game.Legal(g.rules, g.pos)
 	if len(moves) == 0 {
 		return Try{}, false
 	}

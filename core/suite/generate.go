@@ -100,12 +100,11 @@ func (g *generator) first(setup game.Setup) (Step, error) {
 	if err != nil {
 		return Step{}, err
 	}
-	for _, m := range g.rules.Candidates(pos, nil) {
-		if _, refused := game.Refused(g.rules.Play(pos.Clone(), m, nil)); !refused {
-			return Step{Act: MakeMove, Move: m}, nil
-		}
+	moves := game.Legal(g.rules, pos)
+	if len(moves) == 0 {
+		return Step{}, errors.New("no move is legal at the start")
 	}
-	return Step{}, errors.New("no move is legal at the start")
+	return Step{Act: MakeMove, Move: moves[0]}, nil
 }
 
 func (g *generator) told(i, k int) bool {

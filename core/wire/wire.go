@@ -93,7 +93,7 @@ func Read(line string) (game.Fact, error) {
 		return game.Fact{}, fmt.Errorf("%q: %w", line, ErrLine)
 	}
 	rest := strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(line), words[0]))
-	r := reader{words: words[1:], rest: rest}
+	r := reader{words: words[1:]}
 	f := game.Fact{Kind: game.Kind(words[0])}
 	switch f.Kind {
 	case game.FactTurn:
@@ -140,7 +140,6 @@ func Read(line string) (game.Fact, error) {
 // reader takes the words of a line one by one.
 type reader struct {
 	words  []string
-	rest   string
 	failed bool
 }
 
