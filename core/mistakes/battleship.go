@@ -11,22 +11,11 @@ import (
 
 // battleshipList collects the mistakes of one variant.
 type battleshipList struct {
-	r    *battleship.Rules
-	list list
-}
-
-type shipSteps = func(*battleship.Rules) battleship.Steps
-
-func (b *battleshipList) add(name, teacher, student string, change shipSteps) {
-	b.list.add(name, teacher, student, b.r.With(change))
-}
-
-func (b *battleshipList) family(family, name, teacher, student string, change shipSteps) {
-	b.list.family(family, name, teacher, student, b.r.With(change))
+	changes[*battleship.Rules, battleship.Steps]
 }
 
 func battleshipMistakes(r *battleship.Rules) []mistake.Mistake {
-	b := &battleshipList{r: r}
+	b := &battleshipList{changes[*battleship.Rules, battleship.Steps]{r: r}}
 	b.shots()
 	b.sinking()
 	b.ends()

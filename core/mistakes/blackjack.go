@@ -8,22 +8,11 @@ import (
 
 // blackjackList collects the mistakes of one table.
 type blackjackList struct {
-	r    *blackjack.Rules
-	list list
-}
-
-type cardSteps = func(*blackjack.Rules) blackjack.Steps
-
-func (b *blackjackList) add(name, teacher, student string, change cardSteps) {
-	b.list.add(name, teacher, student, b.r.With(change))
-}
-
-func (b *blackjackList) family(family, name, teacher, student string, change cardSteps) {
-	b.list.family(family, name, teacher, student, b.r.With(change))
+	changes[*blackjack.Rules, blackjack.Steps]
 }
 
 func blackjackMistakes(r *blackjack.Rules) []mistake.Mistake {
-	b := &blackjackList{r: r}
+	b := &blackjackList{changes[*blackjack.Rules, blackjack.Steps]{r: r}}
 	b.totals()
 	b.dealer()
 	b.results()
@@ -63,7 +52,7 @@ func blackjackLeads(r *blackjack.Rules, setups []game.Setup) []mistake.Lead {
 		p := pos.(*blackjack.Position)
 		lead := mistake.Lead{Setup: setup}
 		for !p.Result().Over() {
-			for _, m := range []game.Move{{Verb: blackjack.Bet, Amount: min(r.Most(), p.Bank/100)}, {Verb: blackjack.Decline}, {Verb: blackjack.Stand}} {
+			for _, m := range []game.Move{{Verb: blackjack.Bet, Amount: min(r.Most(), p.Bank/blackjack.Unit)}, {Verb: blackjack.Decline}, {Verb: blackjack.Stand}} {
 				if _, refused := game.Refused(r.Play(p, m, nil)); !refused {
 					lead.Moves = append(lead.Moves, m)
 				}
@@ -136,7 +125,7 @@ func (b *blackjackList) results() {
 	if b.r.BrokenNaturals() {
 		b.add("payout-rounding", "A payment is rounded down to whole units.", "Your program loses part of a payment.",
 			func(r *blackjack.Rules) blackjack.Steps {
-				return pays{r, func(_ *blackjack.Hand, paid int) int { return paid / 100 * 100 }}
+				return pays{r, func(_ *blackjack.Hand, paid int) int { return paid / blackjack.Unit * blackjack.Unit }}
 			})
 	}
 }

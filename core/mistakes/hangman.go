@@ -20,62 +20,56 @@ func hangmanSetups(r *hangman.Rules) []game.Setup {
 }
 
 func hangmanMistakes(r *hangman.Rules) []mistake.Mistake {
-	var l list
-	add := func(family, name, teacher, student string, change func(*hangman.Rules) hangman.Steps) {
-		l.family(family, name, teacher, student, r.With(change))
-	}
-	one := func(name, teacher, student string, change func(*hangman.Rules) hangman.Steps) {
-		add(name, name, teacher, student, change)
-	}
-	one("first-only", "Only the first of equal letters is shown.",
+	h := changes[*hangman.Rules, hangman.Steps]{r: r}
+	h.add("first-only", "Only the first of equal letters is shown.",
 		"Your program does not show every place of a letter.", func(r *hangman.Rules) hangman.Steps { return firstOnly{r} })
 	if r.Folds() {
-		one("case", "Capitals are other letters than small ones.",
+		h.add("case", "Capitals are other letters than small ones.",
 			"Your program takes a capital for another letter.", func(r *hangman.Rules) hangman.Steps { return strictCase{r} })
 	} else {
-		one("case", "Capitals and small letters are the same, although they should differ.",
+		h.add("case", "Capitals and small letters are the same, although they should differ.",
 			"Your program takes a capital for a small letter.", func(r *hangman.Rules) hangman.Steps { return looseCase{r} })
 	}
-	one("bytes", "Letters outside ASCII are never found.",
+	h.add("bytes", "Letters outside ASCII are never found.",
 		"Your program does not find letters such as ä.", func(r *hangman.Rules) hangman.Steps { return asciiOnly{r} })
-	l.family("bytes", "bytes-twice", "A letter outside ASCII takes two places.",
+	h.list.family("bytes", "bytes-twice", "A letter outside ASCII takes two places.",
 		"Your program shows too many places for letters such as ä.", takesTwo{r})
-	one("word-first-letter", "Of a whole word that is typed only the first letter is taken.",
+	h.add("word-first-letter", "Of a whole word that is typed only the first letter is taken.",
 		"Your program reads only a part of what is typed.", func(r *hangman.Rules) hangman.Steps { return firstLetter{r} })
 	if r.Words() == "refused" {
-		one("word-costs", "A whole word typed for a letter costs a life.",
+		h.add("word-costs", "A whole word typed for a letter costs a life.",
 			"Your program punishes a guess that is no letter.", func(r *hangman.Rules) hangman.Steps { return wordCosts{r} })
 	}
 	if r.Repeats() != "costs" {
-		one("repeat-costs", "A wrong letter that is guessed again costs a life again.",
+		h.add("repeat-costs", "A wrong letter that is guessed again costs a life again.",
 			"Your program punishes a guess that was made before.", func(r *hangman.Rules) hangman.Steps { return repeatCosts{r, false} })
-		one("repeat-right-costs", "A right letter that is guessed again costs a life.",
+		h.add("repeat-right-costs", "A right letter that is guessed again costs a life.",
 			"Your program punishes a right guess that was made before.", func(r *hangman.Rules) hangman.Steps { return repeatCosts{r, true} })
 	}
 	for _, by := range []int{-1, 1} {
 		name := map[int]string{-1: "lives-one-less", 1: "lives-one-more"}[by]
-		add("lives-off-by-one", name, "The number of lives is off by one.",
+		h.family("lives-off-by-one", name, "The number of lives is off by one.",
 			"Your program gives another number of lives than asked for.", func(r *hangman.Rules) hangman.Steps { return livesOff{r, by} })
 	}
-	one("last-life-left", "The game goes on with no life left, until one more is lost.",
+	h.add("last-life-left", "The game goes on with no life left, until one more is lost.",
 		"Your program ends a lost game too late.", func(r *hangman.Rules) hangman.Steps { return lateLoss{r} })
-	one("last-life-wins", "When the lives are used up the guesser has won.",
+	h.add("last-life-wins", "When the lives are used up the guesser has won.",
 		"Your program mixes up winning and losing.", func(r *hangman.Rules) hangman.Steps { return lossWins{r} })
-	one("win-late", "A win needs one more guess after the last letter.",
+	h.add("win-late", "A win needs one more guess after the last letter.",
 		"Your program sees that the word is complete too late.", func(r *hangman.Rules) hangman.Steps { return lateWin{r} })
-	one("win-never", "A complete word is not seen, as when it was read with its line end: the game goes on.",
+	h.add("win-never", "A complete word is not seen, as when it was read with its line end: the game goes on.",
 		"Your program does not see that the word is complete.", func(r *hangman.Rules) hangman.Steps { return neverWin{r} })
 	if r.Shown() != "nothing" {
-		one("symbol-costs", "A digit or sign costs a life, as a wrong letter does.",
+		h.add("symbol-costs", "A digit or sign costs a life, as a wrong letter does.",
 			"Your program punishes a guess that is no letter.", func(r *hangman.Rules) hangman.Steps { return symbolCosts{r} })
-		one("must-guess-blank", "Blanks and signs of the word have to be guessed.",
+		h.add("must-guess-blank", "Blanks and signs of the word have to be guessed.",
 			"Your program hides blanks and signs of the word.", func(r *hangman.Rules) hangman.Steps { return hidesSigns{r} })
 	}
 	for _, what := range []string{"letters", "lives"} {
-		add("stale-restart", "stale-"+what, "The "+what+" survive into the next game.",
+		h.family("stale-restart", "stale-"+what, "The "+what+" survive into the next game.",
 			"In your program something of one game is left in the next.", func(r *hangman.Rules) hangman.Steps { return staleWord{r, what} })
 	}
-	l.add("leaks-word", "The word is on the screen before the end.", "Your program shows the word too early.", leaksWord{r})
-	l.add("never-told", "The word is not told after a loss.", "Your program does not tell the word at the end.", neverTold{r})
-	return l
+	h.list.add("leaks-word", "The word is on the screen before the end.", "Your program shows the word too early.", leaksWord{r})
+	h.list.add("never-told", "The word is not told after a loss.", "Your program does not tell the word at the end.", neverTold{r})
+	return h.list
 }

@@ -43,3 +43,24 @@ func (l *list) add(name, teacher, student string, rules game.Rules) {
 func (l *list) family(family, name, teacher, student string, rules game.Rules) {
 	*l = append(*l, mistake.Mistake{Name: name, Family: family, Teacher: teacher, Student: student, Rules: rules})
 }
+
+// changeable are rules of which a step can be changed.
+type changeable[R, S any] interface {
+	game.Rules
+	With(change func(R) S) R
+}
+
+// changes collects mistakes that change a step of the rules, made from the rules that
+// will use it.
+type changes[R changeable[R, S], S any] struct {
+	r    R
+	list list
+}
+
+func (c *changes[R, S]) add(name, teacher, student string, change func(R) S) {
+	c.list.add(name, teacher, student, c.r.With(change))
+}
+
+func (c *changes[R, S]) family(family, name, teacher, student string, change func(R) S) {
+	c.list.family(family, name, teacher, student, c.r.With(change))
+}

@@ -38,8 +38,8 @@ const (
 	WrongHand  game.Refusal = "not with these cards"
 )
 
-// unit is one unit of money in the hundredths that are counted.
-const unit = 100
+// Unit is one unit of money in the hundredths that are counted.
+const Unit = 100
 
 // Rules are the reference rules of one table.
 type Rules struct {
@@ -203,7 +203,7 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	if err != nil {
 		return nil, &game.SetupError{Setup: s, Err: err}
 	}
-	return &Position{Shoe: shoe, Bank: r.bank * unit}, nil
+	return &Position{Shoe: shoe, Bank: r.bank * Unit}, nil
 }
 
 // Spell implements game.Rules: a seed becomes the order that it makes.
@@ -290,7 +290,7 @@ func (r *Rules) RefuseBet(p *Position, units int) game.Refusal {
 		return BelowMin
 	case units > r.most:
 		return AboveMax
-	case units*unit > p.Bank:
+	case units*Unit > p.Bank:
 		return NoMoney
 	}
 	return game.Accepted
@@ -353,7 +353,7 @@ func tellHand(facts []game.Fact, owner game.Player, n int, cards []Card, total i
 
 // Candidates implements game.Rules: bets at and beyond each bound, and every verb.
 func (r *Rules) Candidates(pos game.Position, moves []game.Move) []game.Move {
-	bank := pos.(*Position).Bank / unit
+	bank := pos.(*Position).Bank / Unit
 	seen := map[int]bool{}
 	for _, units := range []int{-1, 0, r.least - 1, r.least, r.least + 1, r.most, r.most + 1, bank, bank + 1} {
 		if !seen[units] {

@@ -26,7 +26,7 @@ func (t *turn) tell(f game.Fact) { t.facts = append(t.facts, f) }
 
 func (t *turn) act(m game.Move) {
 	if m.Verb == Bet {
-		t.deal(m.Amount * unit)
+		t.deal(m.Amount * Unit)
 		return
 	}
 	h := t.p.hand()
@@ -284,12 +284,12 @@ func (r *Rules) Pay(h *Hand) int {
 }
 
 // Over implements Steps.
-func (r *Rules) Over(p *Position) bool { return p.Rounds == r.rounds || p.Bank < r.least*unit }
+func (r *Rules) Over(p *Position) bool { return p.Rounds == r.rounds || p.Bank < r.least*Unit }
 
 // end compares the bank with what the player began with.
 func (t *turn) end() {
 	p := t.p
-	switch began := t.bank * unit; {
+	switch began := t.bank * Unit; {
 	case p.Bank > began:
 		p.result = game.Result{Outcome: game.Won, Winner: game.First}
 	case p.Bank < began:
