@@ -29,7 +29,7 @@ type Book struct {
 	skeletons memo[string]
 	named     memo[game.Player] // in a prompt
 	offers    memo[string]
-	replies   memo[*string]
+	replies   memo[reply]
 	seats     memo[seat]
 }
 
@@ -44,18 +44,27 @@ type answer struct {
 
 // Answer returns what to type at a prompt that the book has a fixed answer for.
 func (b *Book) Answer(prompt string) (text string, found bool) {
-	reply := b.replies.get(prompt, func() *string {
-		for _, a := range b.answers {
-			if a.ask.MatchString(prompt) {
-				return &a.text
-			}
-		}
-		return nil
+	r := b.replies.get(prompt, func() reply {
+		text, found := find(b.answers, prompt)
+		return reply{text, found}
 	})
-	if reply == nil {
-		return "", false
+	return r.text, r.found
+}
+
+// reply is what an answer that was looked for came to.
+type reply struct {
+	text  string
+	found bool
+}
+
+// find returns the text of the first answer whose question is asked.
+func find(list []answer, prompt string) (text string, found bool) {
+	for _, a := range list {
+		if a.ask.MatchString(prompt) {
+			return a.text, true
+		}
 	}
-	return *reply, true
+	return "", false
 }
 
 var (

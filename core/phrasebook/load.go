@@ -195,11 +195,18 @@ func (c *compiler) compile(own, builtIn document) {
 	}
 	c.setup(own.Setup, builtIn.Setup)
 	b.prompt = regexp.MustCompile(b.alternatives(true))
-	for i, a := range slices.Concat(own.Answers, builtIn.Answers) {
-		path := fmt.Sprintf("$.answers[%d]", i)
-		c.typed(path+".type", a.Type)
-		b.answers = append(b.answers, answer{c.pattern(path+".ask", a.Ask), a.Type})
+	b.answers = c.answers("$.answers", own.Answers, builtIn.Answers)
+}
+
+// answers compiles questions with what is typed, the book's own before the built-in ones.
+func (c *compiler) answers(path string, own, builtIn []partDocument) []answer {
+	var list []answer
+	for i, part := range slices.Concat(own, builtIn) {
+		at := fmt.Sprintf("%s[%d]", path, i)
+		c.typed(at+".type", part.Type)
+		list = append(list, answer{c.pattern(at+".ask", part.Ask), part.Type})
 	}
+	return list
 }
 
 // setup takes what the book says, and for a program that asks the built-in questions
@@ -215,11 +222,7 @@ func (c *compiler) setup(own, builtIn setupDocument) {
 			c.fail("$.setup.files", ErrFileName)
 		}
 	}
-	for i, part := range slices.Concat(own.Type, builtIn.Type) {
-		path := fmt.Sprintf("$.setup.type[%d]", i)
-		c.typed(path+".type", part.Type)
-		s.typed = append(s.typed, answer{c.pattern(path+".ask", part.Ask), part.Type})
-	}
+	s.typed = c.answers("$.setup.type", own.Type, builtIn.Type)
 }
 
 func (c *compiler) players(own document) {

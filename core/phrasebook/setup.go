@@ -28,20 +28,10 @@ type Given struct {
 // not have is left out.
 func (b *Book) Give(s game.Setup) Given {
 	values := s.Values()
-	g := Given{Environment: map[string]string{}, Files: map[string]string{}}
+	g := Given{Environment: fillAll(b.setup.environment, values), Files: fillAll(b.setup.files, values)}
 	for _, text := range b.setup.arguments {
 		if filled, whole := fill(text, values); whole {
 			g.Arguments = append(g.Arguments, filled)
-		}
-	}
-	for name, text := range b.setup.environment {
-		if filled, whole := fill(text, values); whole {
-			g.Environment[name] = filled
-		}
-	}
-	for name, text := range b.setup.files {
-		if filled, whole := fill(text, values); whole {
-			g.Files[name] = filled
 		}
 	}
 	for _, a := range b.setup.typed {
@@ -54,12 +44,18 @@ func (b *Book) Give(s game.Setup) Given {
 
 // Answer returns what is typed at a prompt that asks for a part of the set-up.
 func (g Given) Answer(prompt string) (text string, found bool) {
-	for _, a := range g.typed {
-		if a.ask.MatchString(prompt) {
-			return a.text, true
+	return find(g.typed, prompt)
+}
+
+// fillAll fills the texts of which every name is known.
+func fillAll(texts, values map[string]string) map[string]string {
+	filled := map[string]string{}
+	for name, text := range texts {
+		if text, whole := fill(text, values); whole {
+			filled[name] = text
 		}
 	}
-	return "", false
+	return filled
 }
 
 var named = regexp.MustCompile(`\{[a-z]+\}`)
