@@ -81,9 +81,9 @@ func give(spec sandbox.Spec, g phrasebook.Given) (sandbox.Spec, func(), error) {
 	if len(g.Files) == 0 {
 		return spec, func() {}, nil
 	}
-	dir, err := os.MkdirTemp("", "durchgang-setup-")
+	dir, err := sandbox.MkdirTemp("setup")
 	if err != nil {
-		return spec, nil, fmt.Errorf("make room for a set-up: %w", err)
+		return spec, nil, err
 	}
 	remove := func() { _ = os.RemoveAll(dir) }
 	spec.Files = map[string]string{}
@@ -93,10 +93,6 @@ func give(spec sandbox.Spec, g phrasebook.Given) (sandbox.Spec, func(), error) {
 			remove()
 			return spec, nil, fmt.Errorf("write a set-up: %w", err)
 		}
-	}
-	if err := os.Chmod(dir, 0o755); err != nil {
-		remove()
-		return spec, nil, err
 	}
 	return spec, remove, nil
 }

@@ -67,14 +67,11 @@ var attempts = []attempt{
 // Ready runs a program that does nothing, and fails when the machine has no box or
 // cannot make one.
 func Ready(ctx context.Context) error {
-	dir, err := os.MkdirTemp("", "durchgang-check-")
+	dir, err := MkdirTemp("check")
 	if err != nil {
 		return err
 	}
 	defer os.RemoveAll(dir)
-	if err := os.Chmod(dir, 0o755); err != nil {
-		return err
-	}
 	printed, exit, err := Run(ctx, Spec{Dir: dir, Argv: []string{"/bin/true"}, Limits: DefaultLimits()}, 1<<10)
 	if err != nil {
 		return err
@@ -102,14 +99,11 @@ func CheckAll(ctx context.Context, report func(Check)) error {
 }
 
 func (a attempt) run(ctx context.Context) (Check, error) {
-	dir, err := os.MkdirTemp("", "durchgang-check-")
+	dir, err := MkdirTemp("check")
 	if err != nil {
 		return Check{}, err
 	}
 	defer os.RemoveAll(dir)
-	if err := os.Chmod(dir, 0o755); err != nil {
-		return Check{}, err
-	}
 	if err := os.WriteFile(filepath.Join(dir, "attempt.py"), []byte(a.script), 0o644); err != nil {
 		return Check{}, err
 	}

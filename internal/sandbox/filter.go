@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"os"
 	"runtime"
+	"sync"
 
 	"golang.org/x/net/bpf"
 	"golang.org/x/sys/unix"
@@ -89,9 +90,8 @@ func filter() ([]bpf.Instruction, error) {
 	), nil
 }
 
-// filterFile returns a pipe that holds the filter as struct sock_filter, as bubblewrap
-// reads it. It fits into the pipe.
-func filterFile() (*os.File, error) {
+// assembled is the filter as struct sock_filter, made once for all boxes.
+var assembled = sync.OnceValues(func() ([]byte, error) {
 	list, err := filter()
 	if err != nil {
 		return nil, err
@@ -106,12 +106,22 @@ func filterFile() (*os.File, error) {
 			return nil, err
 		}
 	}
+	return out.Bytes(), nil
+})
+
+// filterFile returns a pipe that holds the filter as bubblewrap reads it. It fits into
+// the pipe.
+func filterFile() (*os.File, error) {
+	program, err := assembled()
+	if err != nil {
+		return nil, err
+	}
 	r, w, err := os.Pipe()
 	if err != nil {
 		return nil, err
 	}
 	defer w.Close()
-	if _, err := w.Write(out.Bytes()); err != nil {
+	if _, err := w.Write(program); err != nil {
 		r.Close()
 		return nil, err
 	}

@@ -44,9 +44,9 @@ func Prepare(ctx context.Context, folder fs.FS) (*Program, error) {
 	if err := installed(language); err != nil {
 		return nil, err
 	}
-	dir, err := os.MkdirTemp("", "durchgang-program-")
+	dir, err := sandbox.MkdirTemp("program")
 	if err != nil {
-		return nil, fmt.Errorf("make room for a program: %w", err)
+		return nil, err
 	}
 	p := &Program{Language: language.Name, dir: dir, argv: language.Run(main), env: language.Env, shown: language.Shown}
 	if err := p.fill(ctx, folder, names, language, main); err != nil {
@@ -57,9 +57,6 @@ func Prepare(ctx context.Context, folder fs.FS) (*Program, error) {
 }
 
 func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Language, main Source) error {
-	if err := os.Chmod(p.dir, 0o755); err != nil {
-		return err
-	}
 	var size int64
 	for _, name := range names {
 		n, err := copyFile(filepath.Join(p.dir, name), folder, name, maxSource-size)
