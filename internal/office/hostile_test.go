@@ -14,34 +14,8 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
 	"durchgang/internal/office"
+	"durchgang/internal/server/servertest"
 )
-
-const twoScripts = `game tic-tac-toe
-criterion marks "A mark goes where it was put"
-points 2
-claims mark legal
-script "two moves"
-a1 b2
-criterion taken "A taken cell is refused"
-points 1
-claims taken
-script "a taken cell"
-a1 !a1 b2
-`
-
-// honest keeps the rules of twoScripts.
-const honest = `
-b = ["."] * 9
-p = "X"
-while True:
-    for i in (0, 3, 6): print(*b[i:i+3])
-    r, c = map(int, input(p + ", row and column: ").split())
-    i = (r - 1) * 3 + c - 1
-    if b[i] != ".":
-        print("taken"); continue
-    b[i] = p
-    p = "O" if p == "X" else "X"
-`
 
 // hostile programs, what a teacher reads of each, and whether they still play right.
 var hostile = []struct {
@@ -71,13 +45,13 @@ var hostile = []struct {
 	{"compiles without end", "a.c", "#include \"/dev/zero\"\nint main(void) { return 0; }", "does not compile", false},
 	{"includes a file of the machine", "a.c", "#include \"/etc/shadow\"\nint main(void) { return 0; }", "does not compile", false},
 	{"needs a compiler with much memory", "a.c", "char a[1u << 30] = {1};\nint main(void) { return a[5]; }", "does not compile", false},
-	{"breaks the terminal's settings", "a.py", "import termios, tty\ntty.setraw(0)\nimport sys\nsys.stdout.write('\\x1b[?25l\\x1b]0;owned\\x07\\x1b[2J')" + honest, "", true},
-	{"prints escape codes", "a.py", "print('\\x1b]0;owned\\x07\\x1b[31m\\x1b[2J\\x1b[H', end='')" + honest, "", true},
+	{"breaks the terminal's settings", "a.py", "import termios, tty\ntty.setraw(0)\nimport sys\nsys.stdout.write('\\x1b[?25l\\x1b]0;owned\\x07\\x1b[2J')" + servertest.RightProgram, "", true},
+	{"prints escape codes", "a.py", "print('\\x1b]0;owned\\x07\\x1b[31m\\x1b[2J\\x1b[H', end='')" + servertest.RightProgram, "", true},
 }
 
 func grade(ctx context.Context, t *testing.T, file, source string) (string, bool) {
 	t.Helper()
-	s, err := suite.Parse("two", twoScripts, games.All())
+	s, err := suite.Parse("two", servertest.ShortSuite, games.All())
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -102,7 +76,7 @@ func TestHostileProgramsAreContained(t *testing.T) {
 	graded, kept := 0, 0
 	neighbour.Go(func() {
 		for ctx.Err() == nil {
-			if _, full := grade(t.Context(), t, "right.py", honest); full {
+			if _, full := grade(t.Context(), t, "right.py", servertest.RightProgram); full {
 				kept++
 			}
 			graded++

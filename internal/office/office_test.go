@@ -1,8 +1,6 @@
 package office_test
 
 import (
-	"archive/zip"
-	"bytes"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -205,30 +203,6 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 	}
 }
 
-// archive packs files into a zip; a name that ends in @ becomes a link.
-func archive(t *testing.T, files map[string]string) []byte {
-	t.Helper()
-	var out bytes.Buffer
-	w := zip.NewWriter(&out)
-	for name, content := range files {
-		header := &zip.FileHeader{Name: strings.TrimSuffix(name, "@"), Method: zip.Deflate}
-		if strings.HasSuffix(name, "@") {
-			header.SetMode(fs.ModeSymlink | 0o777)
-		}
-		f, err := w.CreateHeader(header)
-		if err != nil {
-			t.Fatal(err)
-		}
-		if _, err := f.Write([]byte(content)); err != nil {
-			t.Fatal(err)
-		}
-	}
-	if err := w.Close(); err != nil {
-		t.Fatal(err)
-	}
-	return out.Bytes()
-}
-
 // assignment makes a course with one assignment.
 func assignment(t *testing.T, s *servertest.Service) {
 	t.Helper()
@@ -274,7 +248,7 @@ func TestImport(t *testing.T) {
 			if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: name, Game: "tic-tac-toe"}); err != nil {
 				t.Fatal(err)
 			}
-			report, err := s.Office.Import(t.Context(), "evening", name, archive(t, tt.files))
+			report, err := s.Office.Import(t.Context(), "evening", name, servertest.Archive(t, tt.files))
 			if !errors.Is(err, tt.cause) || err != nil && !strings.Contains(err.Error(), tt.says) {
 				t.Fatalf("error is %v, want %v with %q", err, tt.cause, tt.says)
 			}
@@ -300,7 +274,7 @@ func TestImport(t *testing.T) {
 func TestNoArchiveIsRefused(t *testing.T) {
 	s := servertest.Start(t, nil)
 	assignment(t, s)
-	good := archive(t, map[string]string{"ada.py": "print()"})
+	good := servertest.Archive(t, map[string]string{"ada.py": "print()"})
 	for name, data := range map[string][]byte{"text": []byte("hello"), "nothing": nil, "cut off": good[:len(good)/2]} {
 		if _, err := s.Office.Import(t.Context(), "evening", "ttt", data); !errors.Is(err, office.ErrArchive) {
 			t.Errorf("%s: error is %v", name, err)
@@ -311,11 +285,11 @@ func TestNoArchiveIsRefused(t *testing.T) {
 func TestHandingInAgainReplacesWhatChanged(t *testing.T) {
 	s := servertest.Start(t, nil)
 	assignment(t, s)
-	first, err := s.Office.Import(t.Context(), "evening", "ttt", archive(t, map[string]string{"ada.py": "1", "bo.py": "1"}))
+	first, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "1"}))
 	if err != nil || len(first.Added) != 2 {
 		t.Fatalf("%+v, %v", first, err)
 	}
-	second, err := s.Office.Import(t.Context(), "evening", "ttt", archive(t, map[string]string{"ada.py": "1", "bo.py": "2"}))
+	second, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "2"}))
 	if err != nil || !slices.Equal(second.Added, []string{"bo"}) || !slices.Equal(second.Unchanged, []string{"ada"}) {
 		t.Errorf("%+v, %v", second, err)
 	}
@@ -333,7 +307,7 @@ func started(t *testing.T, s *servertest.Service, files map[string]string) recor
 	if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: "ttt", Game: "tic-tac-toe", Suite: quickSuite}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Office.Import(t.Context(), "evening", "ttt", archive(t, files)); err != nil {
+	if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files)); err != nil {
 		t.Fatal(err)
 	}
 	run, err := s.Office.StartRun(t.Context(), "evening", "ttt")
@@ -539,7 +513,7 @@ func TestClassOverTheWire(t *testing.T) {
 	if err != nil || a.Channel != record.Wire {
 		t.Fatalf("the assignment's channel is %q, %v", a.Channel, err)
 	}
-	if _, err := s.Client.Import(t.Context(), "evening", "h", archive(t, map[string]string{"ada.py": string(source)})); err != nil {
+	if _, err := s.Client.Import(t.Context(), "evening", "h", servertest.Archive(t, map[string]string{"ada.py": string(source)})); err != nil {
 		t.Fatal(err)
 	}
 	run, err := s.Client.StartRun(t.Context(), "evening", "h")

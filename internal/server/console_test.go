@@ -1,8 +1,6 @@
 package server_test
 
 import (
-	"archive/zip"
-	"bytes"
 	"context"
 	"fmt"
 	"strings"
@@ -17,34 +15,8 @@ import (
 	"durchgang/internal/server/servertest"
 )
 
-const shortSuite = `game tic-tac-toe
-criterion marks "A mark goes where it was put"
-points 2
-claims mark
-script "two moves"
-a1 b2
-criterion taken "A taken cell is refused"
-points 1
-claims taken
-script "a taken cell"
-a1 !a1 b2
-`
-
-// rightProgram keeps the rules of shortSuite; wrongProgram accepts a taken cell.
-const rightProgram = `
-b = ["."] * 9
-p = "X"
-while True:
-    for i in (0, 3, 6): print(*b[i:i+3])
-    r, c = map(int, input(p + ", row and column: ").split())
-    i = (r - 1) * 3 + c - 1
-    if b[i] != ".":
-        print("taken <b>&amp;</b>"); continue
-    b[i] = p
-    p = "O" if p == "X" else "X"
-`
-
-var wrongProgram = strings.Replace(rightProgram, `b[i] != "."`, "False", 1)
+// wrongProgram accepts a taken cell.
+var wrongProgram = strings.Replace(servertest.RightProgram, `b[i] != "."`, "False", 1)
 
 func startedRun(t *testing.T, s *servertest.Service, files map[string]string) string {
 	t.Helper()
@@ -58,27 +30,13 @@ func startedRun(t *testing.T, s *servertest.Service, files map[string]string) st
 
 func handIn(t *testing.T, s *servertest.Service, files map[string]string) {
 	t.Helper()
-	var out bytes.Buffer
-	w := zip.NewWriter(&out)
-	for name, content := range files {
-		f, err := w.Create(name)
-		if err != nil {
-			t.Fatal(err)
-		}
-		if _, err := f.Write([]byte(content)); err != nil {
-			t.Fatal(err)
-		}
-	}
-	if err := w.Close(); err != nil {
-		t.Fatal(err)
-	}
 	if _, err := s.Client.CreateCourse(t.Context(), "evening", "Evening class"); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "ttt", Title: "Noughts for two", Game: "tic-tac-toe", Suite: shortSuite}); err != nil {
+	if _, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "ttt", Title: "Noughts for two", Game: "tic-tac-toe", Suite: servertest.ShortSuite}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Client.Import(t.Context(), "evening", "ttt", out.Bytes()); err != nil {
+	if _, err := s.Client.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files)); err != nil {
 		t.Fatal(err)
 	}
 }
@@ -135,7 +93,7 @@ func TestConsoleFromClassToPartingStep(t *testing.T) {
 	ctx := browser(t)
 	do(t, ctx, "open the console", chromedp.Navigate(s.URL))
 	see(t, ctx, "There is no course yet")
-	handIn(t, s, map[string]string{"ada.py": rightProgram, "bo.py": wrongProgram, "cleo.c": "int main(void) { return x; }"})
+	handIn(t, s, map[string]string{"ada.py": servertest.RightProgram, "bo.py": wrongProgram, "cleo.c": "int main(void) { return x; }"})
 	do(t, ctx, "open the assignment", chromedp.Reload(), chromedp.Click(`//a[.="Noughts for two"]`))
 	see(t, ctx, "Nothing has been graded yet")
 	do(t, ctx, "grade", chromedp.Click(`//button[contains(., "Grade all")]`))
@@ -181,7 +139,7 @@ func TestMatrixFillsLive(t *testing.T) {
 	ctx := browser(t)
 	files := map[string]string{}
 	for i := range 8 {
-		files[fmt.Sprintf("student-%d.py", i)] = "import time; time.sleep(0.4)\n" + rightProgram
+		files[fmt.Sprintf("student-%d.py", i)] = "import time; time.sleep(0.4)\n" + servertest.RightProgram
 	}
 	handIn(t, s, files)
 	do(t, ctx, "open the assignment", chromedp.Navigate(s.URL+"/courses/evening/ttt"))

@@ -182,7 +182,7 @@ func TestListsAreNeverNull(t *testing.T) {
 
 func TestProgressIsStreamed(t *testing.T) {
 	s := servertest.Start(t, nil)
-	run := startedRun(t, s, map[string]string{"ada.py": rightProgram, "bo.py": rightProgram, "cleo.py": rightProgram})
+	run := startedRun(t, s, map[string]string{"ada.py": servertest.RightProgram, "bo.py": servertest.RightProgram, "cleo.py": servertest.RightProgram})
 	answer, err := http.Get(s.URL + "/api/v1/runs/" + run + "/events")
 	if err != nil {
 		t.Fatal(err)
