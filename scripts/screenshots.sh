@@ -60,3 +60,6 @@ terminal "durchgang game show hangman" terminal-game
 terminal 'tr " " "\n" <<< "b2 b2 d4 a1 c1" | durchgang game play tic-tac-toe --against simple | tail -n 42' terminal-play
 terminal "durchgang suite strength blackjack" terminal-strength
 terminal "durchgang sandbox check" terminal-sandbox 16
+terminal "durchgang toolchain list" terminal-toolchain
+printf "1 1\n1 1\n" | python3 demo/class/ada-brandt/tictactoe.py > "$work/session.txt" 2> /dev/null || true # it ends at the end of its input
+terminal "durchgang phrasebook check --transcript $work/session.txt" terminal-phrasebook
