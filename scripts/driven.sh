@@ -14,10 +14,10 @@ lost = ", ".join(c["name"] for c in t["criteria"] if c["points"] < c["of"]) or "
 name, game, channel = sys.argv[1:]
 print("| `%s` | %s | %s | %s | %g of %g | %s |" % (name, t["language"], game, channel, t["points"], t["of"], lost))' "$1" "$2" "$3"
 }
-for program in demo/class/* internal/office/testdata/{wordings,languages,connect-four,five-in-a-row,hangman}/*; do
+for program in demo/class/* internal/office/testdata/{wordings,languages,connect-four,five-in-a-row,hangman,battleship,blackjack}/*; do
   case $program in
     *.yaml) continue ;;
-    */connect-four/* | */five-in-a-row/* | */hangman/*) game=$(basename "$(dirname "$program")") ;;
+    */connect-four/* | */five-in-a-row/* | */hangman/* | */battleship/* | */blackjack/*) game=$(basename "$(dirname "$program")") ;;
     *) game=tic-tac-toe ;;
   esac
   book=${program%.*}.yaml

@@ -23,7 +23,7 @@ const (
 	FactCard   Kind = "card"   // Player has the card Text in hand N, from 1; ? for one that is face down
 	FactTotal  Kind = "total"  // hand N of Player counts Amount
 	FactBust   Kind = "bust"   // hand N of Player counts more than 21
-	FactResult Kind = "result" // hand N of Player ends as Text and is paid Amount
+	FactResult Kind = "result" // hand N of Player ends as Text and is paid Amount, or Untold
 	FactBank   Kind = "bank"   // Player has Amount
 )
 
@@ -36,6 +36,9 @@ func (k Kind) Stands() bool {
 	}
 	return false
 }
+
+// Untold is the amount of a result of which a program says nothing.
+const Untold = -1
 
 // The texts of a cell on a board of a player's own. Sea is also what is not known yet.
 const (

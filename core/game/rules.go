@@ -54,6 +54,7 @@ const (
 	NamesCell   MoveKind = "cell"
 	NamesColumn MoveKind = "column"
 	NamesText   MoveKind = "text" // a letter, a word, or a number
+	NamesShip   MoveKind = "ship" // a cell and a direction, where ships are placed by hand
 )
 
 // Position is a game in progress. Positions belong to the rules that made them.

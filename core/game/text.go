@@ -42,6 +42,9 @@ func Say(rules Rules, f Fact) string {
 	case FactBust:
 		return hand(name, f.N) + ": bust"
 	case FactResult:
+		if f.Amount == Untold {
+			return fmt.Sprintf("%s: %s", hand(name, f.N), f.Text)
+		}
 		return fmt.Sprintf("%s: %s, paid %s", hand(name, f.N), f.Text, money(f.Amount))
 	case FactBank:
 		return "bank: " + money(f.Amount)

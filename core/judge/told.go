@@ -147,13 +147,38 @@ func (c comparer) turnedUp(s subject, expected, seen []game.Fact) bool {
 
 func isCovered(f game.Fact) bool { return f.Kind == game.FactCard && f.Text == covered }
 
-// agree compares what is told about one topic. A text that is left out, such as the
-// name of a ship, is not told, and how it is capitalised does not matter.
+// agree compares what is told about one topic. The order in which cards lie is no rule.
 func agree(expected, seen []game.Fact) bool {
-	return slices.EqualFunc(expected, seen, func(e, s game.Fact) bool {
-		return e.Kind == s.Kind && e.N == s.N && e.Amount == s.Amount && (strings.EqualFold(e.Text, s.Text) || s.Text == "")
-	})
+	if len(seen) == 0 || seen[0].Kind != game.FactCard {
+		return slices.EqualFunc(expected, seen, same)
+	}
+	left := slices.Clone(expected)
+	for _, s := range seen {
+		i := slices.IndexFunc(left, func(e game.Fact) bool { return same(e, s) })
+		if i < 0 {
+			return false
+		}
+		left = slices.Delete(left, i, i+1)
+	}
+	return len(left) == 0
 }
+
+// same compares two facts. What is left out is not told: the name of a ship, the suit of
+// a card, what a hand is paid, and then also that a win is a natural. How a text is
+// capitalised does not matter.
+func same(e, s game.Fact) bool {
+	if e.Kind != s.Kind || e.N != s.N {
+		return false
+	}
+	untold := s.Kind == game.FactResult && s.Amount == game.Untold
+	text := s.Text == "" || strings.EqualFold(e.Text, s.Text) ||
+		s.Kind == game.FactCard && rank(s.Text) == s.Text && rank(e.Text) == s.Text ||
+		untold && e.Text == "natural" && s.Text == "win"
+	return text && (untold || e.Amount == s.Amount)
+}
+
+// rank is a card without its suit.
+func rank(card string) string { return strings.TrimRight(card, "SHDC") }
 
 // toldAspect tells which rule a difference is about.
 func (c comparer) toldAspect(s subject, expected, seen []game.Fact) suite.Aspect {

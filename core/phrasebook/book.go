@@ -16,12 +16,17 @@ type Book struct {
 	won     []*regexp.Regexp
 	drawn   []*regexp.Regexp
 	refused []*regexp.Regexp
+	hints   []*regexp.Regexp
 	again   []*regexp.Regexp
 	turn    []*regexp.Regexp
 	prompt  *regexp.Regexp // a player named in a prompt, marks in their own case
 	answers []answer
 	yes     string
 	solo    solo
+	sea     sea
+	cards   cards
+	words   map[string]string // what is typed for a verb
+	verbs   map[string]verb   // what a verb may be called
 	setup   setup
 
 	lines     memo[said]
@@ -31,10 +36,12 @@ type Book struct {
 	offers    memo[string]
 	replies   memo[reply]
 	seats     memo[seat]
+	splashes  memo[splash]
+	hands     memo[handLine]
 }
 
 // solo is what is said to one player at a table that the program keeps.
-type solo struct{ ignore, won, lost, refused, lives []*regexp.Regexp }
+type solo struct{ ignore, won, lost, refused, hints, lives []*regexp.Regexp }
 
 // answer is typed whenever a prompt asks for it.
 type answer struct {

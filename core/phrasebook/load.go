@@ -1,6 +1,7 @@
 package phrasebook
 
 import (
+	"cmp"
 	_ "embed"
 	"errors"
 	"fmt"
@@ -31,6 +32,7 @@ type document struct {
 		Won     []string `yaml:"won"`
 		Drawn   []string `yaml:"drawn"`
 		Refused []string `yaml:"refused"`
+		Hints   []string `yaml:"hints"`
 		Again   []string `yaml:"again"`
 		Turn    []string `yaml:"turn"`
 	} `yaml:"says"`
@@ -39,9 +41,38 @@ type document struct {
 		Won     []string `yaml:"won"`
 		Lost    []string `yaml:"lost"`
 		Refused []string `yaml:"refused"`
+		Hints   []string `yaml:"hints"`
 		Lives   []string `yaml:"lives"`
 	} `yaml:"solo"`
-	Setup setupDocument `yaml:"setup"`
+	Shots struct {
+		Ignore  []string            `yaml:"ignore"`
+		Hit     []string            `yaml:"hit"`
+		Miss    []string            `yaml:"miss"`
+		Sunk    []string            `yaml:"sunk"`
+		Won     []string            `yaml:"won"`
+		Refused []string            `yaml:"refused"`
+		Own     []string            `yaml:"own"`
+		Target  []string            `yaml:"target"`
+		Drawn   map[string][]string `yaml:"drawn"`
+	} `yaml:"shots"`
+	Cards struct {
+		Dealer    []string `yaml:"dealer"`
+		Player    []string `yaml:"player"`
+		Ignore    []string `yaml:"ignore"`
+		Drawn     []string `yaml:"drawn"`
+		Total     []string `yaml:"total"`
+		Bank      []string `yaml:"bank"`
+		Bust      []string `yaml:"bust"`
+		Natural   []string `yaml:"natural"`
+		Win       []string `yaml:"win"`
+		Lose      []string `yaml:"lose"`
+		Push      []string `yaml:"push"`
+		Surrender []string `yaml:"surrender"`
+		Broke     []string `yaml:"broke"`
+	} `yaml:"cards"`
+	Words map[string]string `yaml:"words"`
+	Verbs map[string]string `yaml:"verbs"`
+	Setup setupDocument     `yaml:"setup"`
 }
 
 // setupDocument says how a program is given what chance or a hidden choice fixes.
@@ -49,7 +80,22 @@ type setupDocument struct {
 	Arguments   []string          `yaml:"arguments"`
 	Environment map[string]string `yaml:"environment"`
 	Files       map[string]string `yaml:"files"`
-	Type        []partDocument    `yaml:"type"`
+	Type        []typedDocument   `yaml:"type"`
+	Ship        *shipDocument     `yaml:"ship"`
+}
+
+type typedDocument struct {
+	Ask  string `yaml:"ask"`
+	Type string `yaml:"type"`
+	Each string `yaml:"each"`
+}
+
+type shipDocument struct {
+	Type    string  `yaml:"type"`
+	Base    *int    `yaml:"base"`
+	Across  string  `yaml:"across"`
+	Down    string  `yaml:"down"`
+	Between *string `yaml:"between"`
 }
 
 type formDocument struct {
@@ -57,6 +103,8 @@ type formDocument struct {
 	When   string         `yaml:"when"`
 	Screen string         `yaml:"screen"`
 	Base   *int           `yaml:"base"`
+	Across string         `yaml:"across"`
+	Down   string         `yaml:"down"`
 	Move   []partDocument `yaml:"move"`
 }
 
@@ -90,14 +138,16 @@ func (e *Error) Unwrap() error { return e.Err }
 // Causes of errors in a phrasebook, for errors.Is.
 var (
 	ErrBase     = errors.New("base is 0 or 1: the number of the first row and column")
-	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {number}, {row-from-bottom}, {number-from-bottom} or {text}")
+	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {number}, {row-from-bottom}, {number-from-bottom}, {text} or {way}")
 	ErrNoMove   = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern  = errors.New("the pattern does not compile")
 	ErrMarks    = errors.New("the two marks must be different and not blank")
-	ErrFor      = errors.New("a form is for a cell, a column or a text")
+	ErrFor      = errors.New("a form is for a cell, a column, a ship or a text")
 	ErrWhen     = errors.New("when and screen stand inside forms: a single move always holds")
 	ErrControl  = errors.New("what is typed is one line without control characters")
 	ErrNoNumber = errors.New("the pattern has no group for the number: (?P<n>[0-9]+)")
+	ErrEach     = errors.New("each names the ships that are typed one after the other, as in {first}, and stands without type")
+	ErrDrawn    = errors.New("cells are drawn as hit, miss, sea or ship, each with a list of signs")
 	ErrFileName = errors.New("a set-up's file is a name in the program's folder, without a path")
 )
 
@@ -177,25 +227,95 @@ func (c *compiler) compile(own, builtIn document) {
 	both := func(name string, mine, theirs []string) []*regexp.Regexp {
 		return append(c.patterns("$."+name, mine), c.patterns("", theirs)...)
 	}
+	numbers := func(name string, mine, theirs []string) []*regexp.Regexp {
+		list := both(name, mine, theirs)
+		for i, p := range list {
+			if p.SubexpIndex("n") < 0 {
+				c.fail(fmt.Sprintf("$.%s[%d]", name, i), ErrNoNumber)
+			}
+		}
+		return list
+	}
 	b.ignore = both("ignore", own.Ignore, builtIn.Ignore)
 	b.won = both("says.won", own.Says.Won, builtIn.Says.Won)
 	b.drawn = both("says.drawn", own.Says.Drawn, builtIn.Says.Drawn)
 	b.refused = both("says.refused", own.Says.Refused, builtIn.Says.Refused)
+	b.hints = both("says.hints", own.Says.Hints, builtIn.Says.Hints)
 	b.again = both("says.again", own.Says.Again, builtIn.Says.Again)
 	b.turn = both("says.turn", own.Says.Turn, builtIn.Says.Turn)
-	b.solo.ignore = both("solo.ignore", own.Solo.Ignore, builtIn.Solo.Ignore)
-	b.solo.won = both("solo.won", own.Solo.Won, builtIn.Solo.Won)
-	b.solo.lost = both("solo.lost", own.Solo.Lost, builtIn.Solo.Lost)
-	b.solo.refused = both("solo.refused", own.Solo.Refused, builtIn.Solo.Refused)
-	b.solo.lives = both("solo.lives", own.Solo.Lives, builtIn.Solo.Lives)
-	for i, lives := range b.solo.lives {
-		if lives.SubexpIndex("n") < 0 {
-			c.fail(fmt.Sprintf("$.solo.lives[%d]", i), ErrNoNumber)
-		}
+	b.solo = solo{
+		ignore:  both("solo.ignore", own.Solo.Ignore, builtIn.Solo.Ignore),
+		won:     both("solo.won", own.Solo.Won, builtIn.Solo.Won),
+		lost:    both("solo.lost", own.Solo.Lost, builtIn.Solo.Lost),
+		refused: both("solo.refused", own.Solo.Refused, builtIn.Solo.Refused),
+		hints:   both("solo.hints", own.Solo.Hints, builtIn.Solo.Hints),
+		lives:   numbers("solo.lives", own.Solo.Lives, builtIn.Solo.Lives),
 	}
+	b.sea = sea{
+		ignore:  both("shots.ignore", own.Shots.Ignore, builtIn.Shots.Ignore),
+		hit:     both("shots.hit", own.Shots.Hit, builtIn.Shots.Hit),
+		miss:    both("shots.miss", own.Shots.Miss, builtIn.Shots.Miss),
+		sunk:    both("shots.sunk", own.Shots.Sunk, builtIn.Shots.Sunk),
+		won:     both("shots.won", own.Shots.Won, builtIn.Shots.Won),
+		refused: both("shots.refused", own.Shots.Refused, builtIn.Shots.Refused),
+		own:     both("shots.own", own.Shots.Own, builtIn.Shots.Own),
+		target:  both("shots.target", own.Shots.Target, builtIn.Shots.Target),
+		drawn:   c.drawings(own.Shots.Drawn),
+	}
+	b.cards = cards{
+		dealer:    both("cards.dealer", own.Cards.Dealer, builtIn.Cards.Dealer),
+		player:    both("cards.player", own.Cards.Player, builtIn.Cards.Player),
+		ignore:    both("cards.ignore", own.Cards.Ignore, builtIn.Cards.Ignore),
+		drawn:     both("cards.drawn", own.Cards.Drawn, builtIn.Cards.Drawn),
+		total:     numbers("cards.total", own.Cards.Total, builtIn.Cards.Total),
+		bank:      numbers("cards.bank", own.Cards.Bank, builtIn.Cards.Bank),
+		bust:      both("cards.bust", own.Cards.Bust, builtIn.Cards.Bust),
+		natural:   both("cards.natural", own.Cards.Natural, builtIn.Cards.Natural),
+		win:       both("cards.win", own.Cards.Win, builtIn.Cards.Win),
+		lose:      both("cards.lose", own.Cards.Lose, builtIn.Cards.Lose),
+		push:      both("cards.push", own.Cards.Push, builtIn.Cards.Push),
+		surrender: both("cards.surrender", own.Cards.Surrender, builtIn.Cards.Surrender),
+		broke:     both("cards.broke", own.Cards.Broke, builtIn.Cards.Broke),
+	}
+	c.verbs(own, builtIn)
 	c.setup(own.Setup, builtIn.Setup)
 	b.prompt = regexp.MustCompile(b.alternatives(true))
 	b.answers = c.answers("$.answers", own.Answers, builtIn.Answers)
+}
+
+// drawings takes how cells of a board at sea are drawn: a list of signs by what they mean.
+func (c *compiler) drawings(signs map[string][]string) map[string]string {
+	drawn := map[string]string{}
+	for meaning, list := range signs {
+		switch meaning {
+		case game.HitText, game.MissText, game.SeaText, game.ShipText:
+		default:
+			c.fail("$.shots.drawn", ErrDrawn)
+		}
+		for _, sign := range list {
+			drawn[strings.ToLower(sign)] = meaning
+		}
+	}
+	return drawn
+}
+
+// verbs takes what things are called, and what is typed for them.
+func (c *compiler) verbs(own, builtIn document) {
+	b := c.book
+	b.words, b.verbs = own.Words, map[string]verb{}
+	for name, text := range own.Words {
+		c.typed("$.words."+name, text)
+	}
+	for _, d := range []struct {
+		path  string
+		verbs map[string]string
+	}{{"", builtIn.Verbs}, {"$.verbs.", own.Verbs}} {
+		for name, text := range d.verbs {
+			if c.pattern(d.path+name, text); c.err == nil {
+				b.verbs[name] = newVerb(text)
+			}
+		}
+	}
 }
 
 // answers compiles questions with what is typed, the book's own before the built-in ones.
@@ -222,7 +342,39 @@ func (c *compiler) setup(own, builtIn setupDocument) {
 			c.fail("$.setup.files", ErrFileName)
 		}
 	}
-	s.typed = c.answers("$.setup.type", own.Type, builtIn.Type)
+	for i, d := range slices.Concat(own.Type, builtIn.Type) {
+		at := fmt.Sprintf("$.setup.type[%d]", i)
+		if d.Each != "" && d.Type != "" || d.Each != "" && !named.MatchString(d.Each) {
+			c.fail(at+".each", ErrEach)
+		}
+		c.typed(at+".type", d.Type)
+		s.typed = append(s.typed, question{answer{c.pattern(at+".ask", d.Ask), cmp.Or(d.Each, d.Type)}, d.Each != ""})
+	}
+	if own.Ship != nil {
+		s.ship = c.ship(*own.Ship)
+	}
+}
+
+// ship compiles how a ship's place is written.
+func (c *compiler) ship(d shipDocument) *ship {
+	const path = "$.setup.ship"
+	compiled := &ship{base: 1, between: "\n", ways: [2]string{cmp.Or(d.Across, "H"), cmp.Or(d.Down, "V")}}
+	if d.Base != nil {
+		compiled.base = c.base(path, *d.Base)
+	}
+	if d.Between != nil {
+		compiled.between = *d.Between
+	}
+	compiled.template = c.part(path, partDocument{Type: d.Type}, false).template
+	return compiled
+}
+
+// base checks the number of the first row and column.
+func (c *compiler) base(path string, n int) int {
+	if n != 0 && n != 1 {
+		c.fail(path+".base", ErrBase)
+	}
+	return n
 }
 
 func (c *compiler) players(own document) {
@@ -258,7 +410,6 @@ func (c *compiler) forms(own, builtIn document) {
 		form := c.form("$", own.Form)
 		form.kind = "" // for every game
 		c.book.forms = []Form{form}
-		return
 	}
 	for i, f := range own.Forms {
 		c.book.forms = append(c.book.forms, c.form(fmt.Sprintf("$.forms[%d]", i), f))
@@ -271,6 +422,7 @@ func (c *compiler) forms(own, builtIn document) {
 	}
 	for _, last := range []formDocument{
 		{For: string(game.NamesColumn), Move: []partDocument{{Type: "{col}"}}},
+		{For: string(game.NamesShip), Move: []partDocument{{Type: "{letter}{row} {way}"}}},
 		{For: string(game.NamesText), Move: []partDocument{{Type: "{text}"}}},
 		{Move: []partDocument{{Type: "{row} {col}"}}},
 	} {
@@ -280,19 +432,16 @@ func (c *compiler) forms(own, builtIn document) {
 }
 
 func (c *compiler) form(path string, d formDocument) Form {
-	form := Form{base: announced, kind: game.MoveKind(d.For)}
+	form := Form{base: announced, kind: game.MoveKind(d.For), ways: [2]string{cmp.Or(d.Across, "H"), cmp.Or(d.Down, "V")}}
 	switch form.kind {
 	case "":
 		form.kind = game.NamesCell
-	case game.NamesCell, game.NamesColumn, game.NamesText:
+	case game.NamesCell, game.NamesColumn, game.NamesText, game.NamesShip:
 	default:
 		c.fail(path+".for", ErrFor)
 	}
 	if d.Base != nil {
-		form.base = *d.Base
-		if *d.Base != 0 && *d.Base != 1 {
-			c.fail(path+".base", ErrBase)
-		}
+		form.base = c.base(path, *d.Base)
 	}
 	if d.When != "" {
 		form.when = c.pattern(path+".when", d.When)

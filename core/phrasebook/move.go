@@ -16,6 +16,7 @@ type Form struct {
 	screen  *regexp.Regexp // what must stand on its first screen besides; nil always does
 	base    int            // the number of the first row and column
 	prompts []part
+	ways    [2]string // what {way} is for a ship, across and down
 }
 
 // part is one prompt of a move: what asks for it, and what is typed.
@@ -40,9 +41,12 @@ func (b *Book) Forms(greeting Screen, kind game.MoveKind) []Form {
 	}
 	var forms []Form
 	for _, f := range b.forms {
-		if f.kind == "" || f.kind == kind {
+		if f.kind == kind || f.kind == "" && kind != game.NamesShip {
 			forms = append(forms, f)
 		}
+	}
+	if forms[0].kind == "" {
+		forms = forms[:1]
 	}
 	if i := announcedForm(forms, greeting.Prompt(), text); i > 0 {
 		first := forms[i]
@@ -57,7 +61,7 @@ func (b *Book) Forms(greeting Screen, kind game.MoveKind) []Form {
 }
 
 // announcedForm returns the index of the form that the prompt speaks of, or else
-// the whole text, or else of the last, which holds when nothing is said.
+// the whole text, or else of the first that holds whatever is said.
 func announcedForm(forms []Form, prompt, text string) int {
 	for _, said := range []string{prompt, text} {
 		i := slices.IndexFunc(forms, func(f Form) bool {
@@ -67,7 +71,7 @@ func announcedForm(forms []Form, prompt, text string) int {
 			return i
 		}
 	}
-	return len(forms) - 1
+	return slices.IndexFunc(forms, func(f Form) bool { return f.when == nil })
 }
 
 // place is a cell with what its text forms depend on.
@@ -76,6 +80,12 @@ type place struct {
 	text       string
 	rows, cols int
 	base       int
+	way        string // of a ship
+}
+
+// fill puts the place into a template.
+func (p place) fill(template string) string {
+	return placeholder.ReplaceAllStringFunc(template, func(name string) string { return fields[name](p) })
 }
 
 // fields are the placeholders of what is typed.
@@ -87,6 +97,7 @@ var fields = map[string]func(place) string{
 	"{row-letter}":      func(p place) string { return letter(p.cell.Row) },
 	"{row-from-bottom}": func(p place) string { return strconv.Itoa(p.rows - 1 - int(p.cell.Row) + p.base) },
 	"{number}":          number,
+	"{way}":             func(p place) string { return p.way },
 	"{text}":            func(p place) string { return p.text },
 	"{number-from-bottom}": func(p place) string {
 		p.cell.Row = int16(p.rows) - 1 - p.cell.Row
@@ -116,10 +127,13 @@ func number(p place) string {
 // Lines returns the lines that type a move on a board of rows × cols, one for
 // each prompt.
 func (f Form) Lines(m game.Move, rows, cols int) []string {
-	at := place{cell: m.Cell, text: m.Text, rows: rows, cols: cols, base: f.base}
+	at := place{cell: m.Cell, text: m.Text, rows: rows, cols: cols, base: f.base, way: f.ways[0]}
+	if m.Text == "v" {
+		at.way = f.ways[1]
+	}
 	lines := make([]string, len(f.prompts))
 	for i, part := range f.prompts {
-		lines[i] = placeholder.ReplaceAllStringFunc(part.template, func(name string) string { return fields[name](at) })
+		lines[i] = at.fill(part.template)
 	}
 	return lines
 }

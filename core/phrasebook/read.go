@@ -15,12 +15,29 @@ func NewScreen(printed string) Screen { return strings.Split(Plain(printed), "\n
 
 // Prompt is the last line that is not blank.
 func (s Screen) Prompt() string {
-	for i := len(s) - 1; i >= 0; i-- {
-		if strings.TrimSpace(s[i]) != "" {
-			return strings.TrimRight(s[i], " ")
-		}
+	if i := s.last(); i >= 0 {
+		return strings.TrimRight(s[i], " ")
 	}
 	return ""
+}
+
+// asks is the index of the prompt if it asks for something: the cursor stays behind it,
+// or it ends as questions do. It is -1 otherwise.
+func (s Screen) asks() int {
+	i := s.last()
+	if i >= 0 && (i == len(s)-1 || strings.ContainsAny(s[i][len(strings.TrimRight(s[i], " "))-1:], ":?>")) {
+		return i
+	}
+	return -1
+}
+
+// last is the index of the prompt, -1 without one.
+func (s Screen) last() int {
+	i := len(s) - 1
+	for i >= 0 && strings.TrimSpace(s[i]) == "" {
+		i--
+	}
+	return i
 }
 
 // Question is the last two lines that are not blank, where a question stands.
@@ -38,16 +55,28 @@ func (s Screen) Question() string {
 	return prompt
 }
 
-// Read turns what a program printed since the last line typed into facts. A line
-// whose skeleton is usual, that of the move prompt, is never a refusal; usual may be
-// empty.
-func (b *Book) Read(screen Screen, t Table, usual string) []game.Fact {
-	if t.Solo {
-		return b.readSolo(screen, t, usual)
-	}
+// Read turns what a program printed since the last line typed into facts.
+func (b *Book) Read(screen Screen, t Table, step Step) []game.Fact {
 	var facts []game.Fact
-	turn, ended := game.Nobody, false
-	for _, line := range screen {
+	if t.Solo {
+		facts = b.readSolo(screen, t, step)
+	} else {
+		facts = b.readTwo(screen, t, step)
+	}
+	switch {
+	case t.oceans:
+		return b.readShots(screen, t, step, facts)
+	case t.cards:
+		return append(facts, b.readCards(screen, step)...)
+	}
+	return append(facts, b.board(screen, t.Rows, t.Cols)...)
+}
+
+// readTwo reads what is said to two players.
+func (b *Book) readTwo(screen Screen, t Table, step Step) []game.Fact {
+	var facts []game.Fact
+	turn, ended, prompt := game.Nobody, false, screen.asks()
+	for i, line := range screen {
 		s := b.lines.get(line, func() said { return b.line(line) })
 		if s.blank {
 			continue
@@ -56,22 +85,23 @@ func (b *Book) Read(screen Screen, t Table, usual string) []game.Fact {
 		if ended {
 			facts = append(facts, s.result)
 		}
-		if s.refused && (usual == "" || b.Skeleton(line) != usual) {
+		refused := s.refused || s.hint && i != prompt || t.oceans && matchesAny(b.sea.refused, line)
+		if refused && !step.usual(b.Skeleton(line)) && !(t.oceans && b.splashOf(line).told()) {
 			facts = append(facts, game.Fact{Kind: game.FactRefused})
 		}
 		if s.turn != game.Nobody {
 			turn = s.turn
 		}
 	}
-	prompt := screen.Prompt()
-	asked := b.named.get(prompt, func() game.Player { return player(b.prompt, b.blank(prompt)) })
+	last := screen.Prompt()
+	asked := b.named.get(last, func() game.Player { return player(b.prompt, b.blank(last)) })
 	if asked != game.Nobody && !ended {
 		turn = asked
 	}
 	if turn != game.Nobody {
 		facts = append(facts, game.Fact{Kind: game.FactTurn, Player: turn})
 	}
-	return append(facts, b.board(screen, t.Rows, t.Cols)...)
+	return facts
 }
 
 // said is what one line says: an end, or else a refusal and whose turn it is.
@@ -79,6 +109,7 @@ type said struct {
 	blank   bool
 	result  game.Fact // won or drawn; zero for neither
 	refused bool
+	hint    bool // of a refusal, unless it stands in the prompt
 	turn    game.Player
 }
 
@@ -93,7 +124,7 @@ func (b *Book) line(line string) said {
 	if winner, won := b.winner(text); won {
 		return said{result: game.Fact{Kind: game.FactWon, Player: winner}}
 	}
-	s := said{refused: matchesAny(b.refused, text)}
+	s := said{refused: matchesAny(b.refused, text), hint: matchesAny(b.hints, text)}
 	for _, p := range b.turn {
 		if s.turn = player(p, text); s.turn != game.Nobody {
 			break

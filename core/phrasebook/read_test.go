@@ -61,7 +61,7 @@ func TestEnglishWordings(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.text, func(t *testing.T) {
-			if got := told(Default().Read(NewScreen(tt.text), three, "")); got != tt.want {
+			if got := told(Default().Read(NewScreen(tt.text), three, Step{})); got != tt.want {
 				t.Errorf("read %q, want %q", got, tt.want)
 			}
 		})
@@ -72,7 +72,7 @@ func TestUsualPromptIsNoRefusal(t *testing.T) {
 	b := Default()
 	prompt := "Player X, pick a free cell (not taken): "
 	usual := b.Skeleton(prompt)
-	if got := told(b.Read(NewScreen(strings.Replace(prompt, "X", "O", 1)), three, usual)); got != "turn O" {
+	if got := told(b.Read(NewScreen(strings.Replace(prompt, "X", "O", 1)), three, Step{Usual: []string{usual}})); got != "turn O" {
 		t.Errorf("read %q", got)
 	}
 }
@@ -147,7 +147,7 @@ func FuzzParse(f *testing.F) {
 		if err != nil {
 			return
 		}
-		b.Read(NewScreen("X wins\n. . .\n. X .\n. . .\n"+text), three, "")
+		b.Read(NewScreen("X wins\n. . .\n. X .\n. . .\n"+text), three, Step{})
 		if f := b.Forms(NewScreen(text), game.NamesCell)[0]; len(f.Lines(game.Move{}, 3, 3)) != f.Prompts() {
 			t.Errorf("%d prompts, but other lines", f.Prompts())
 		}
@@ -200,7 +200,7 @@ func TestSoloWordings(t *testing.T) {
 	for _, tt := range tests {
 		t.Run(tt.text, func(t *testing.T) {
 			var words []string
-			for _, f := range Default().Read(NewScreen(tt.text), tt.table, "") {
+			for _, f := range Default().Read(NewScreen(tt.text), tt.table, Step{}) {
 				switch f.Kind {
 				case game.FactWon:
 					words = append(words, fmt.Sprintf("won %d", f.Player))

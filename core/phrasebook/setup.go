@@ -13,30 +13,65 @@ type setup struct {
 	arguments   []string
 	environment map[string]string
 	files       map[string]string
-	typed       []answer
+	typed       []question
+	ship        *ship
 }
 
-// Given is a set-up in the forms in which a program gets it.
+// question asks for a part of a set-up, or with each for its ships one after the other.
+type question struct {
+	answer
+	each bool
+}
+
+// ship is how a ship's place is written.
+type ship struct {
+	template string
+	base     int
+	between  string    // two ships
+	ways     [2]string // what {way} is, across and down
+}
+
+// Given is a set-up in the forms in which a program gets it. It belongs to one run of a
+// program, since it knows what has been typed.
 type Given struct {
 	Arguments   []string          // of its command line
 	Environment map[string]string // variables
 	Files       map[string]string // texts by name, in the program's folder
-	typed       []answer
+	typed       []*typing
+}
+
+// typing is what is typed where a program asks, a line each time if there are several.
+type typing struct {
+	ask   *regexp.Regexp
+	lines []string
+	each  bool
 }
 
 // Give returns how a program is given a set-up. What names a part that the set-up does
 // not have is left out.
 func (b *Book) Give(s game.Setup) Given {
-	values := s.Values()
+	values, lists := s.Values(), map[string][]string{}
+	for name, value := range values {
+		if ships := berths.FindAllString(value, -1); strings.Join(ships, ",") == value && value != "" {
+			lists[name] = b.setup.ship.write(ships)
+			values[name] = strings.Join(lists[name], b.setup.ship.divider())
+		}
+	}
 	g := Given{Environment: fillAll(b.setup.environment, values), Files: fillAll(b.setup.files, values)}
 	for _, text := range b.setup.arguments {
 		if filled, whole := fill(text, values); whole {
 			g.Arguments = append(g.Arguments, filled)
 		}
 	}
-	for _, a := range b.setup.typed {
-		if filled, whole := fill(a.text, values); whole {
-			g.typed = append(g.typed, answer{a.ask, filled})
+	for _, q := range b.setup.typed {
+		t := &typing{ask: q.ask, each: q.each}
+		if q.each {
+			t.lines = lists[strings.Trim(q.text, "{}")]
+		} else if filled, whole := fill(q.text, values); whole {
+			t.lines = []string{filled}
+		}
+		if len(t.lines) > 0 {
+			g.typed = append(g.typed, t)
 		}
 	}
 	return g
@@ -44,7 +79,48 @@ func (b *Book) Give(s game.Setup) Given {
 
 // Answer returns what is typed at a prompt that asks for a part of the set-up.
 func (g Given) Answer(prompt string) (text string, found bool) {
-	return find(g.typed, prompt)
+	for _, t := range g.typed {
+		if len(t.lines) == 0 || !t.ask.MatchString(prompt) {
+			continue
+		}
+		text = t.lines[0]
+		if t.each {
+			t.lines = append(t.lines[1:], text) // from the start again in another game
+		}
+		return text, true
+	}
+	return "", false
+}
+
+// berths are ships' places as set-ups write them: b3> or b3v.
+var berths = regexp.MustCompile(`[a-z][0-9]{1,2}[>v]`)
+
+// write writes the places as a program reads them; without a ship's form they stay.
+func (s *ship) write(places []string) []string {
+	if s == nil {
+		return places
+	}
+	written := make([]string, len(places))
+	for i, text := range places {
+		last := len(text) - 1
+		cell, err := game.ParseCell(text[:last])
+		if err != nil {
+			return places // the set-up has been checked, so this does not come
+		}
+		at := place{cell: cell, base: s.base, way: s.ways[0]}
+		if text[last] == 'v' {
+			at.way = s.ways[1]
+		}
+		written[i] = at.fill(s.template)
+	}
+	return written
+}
+
+func (s *ship) divider() string {
+	if s == nil {
+		return ","
+	}
+	return s.between
 }
 
 // fillAll fills the texts of which every name is known.

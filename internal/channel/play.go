@@ -2,10 +2,8 @@ package channel
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"maps"
-	"math/rand/v2"
 	"os"
 	"path/filepath"
 	"regexp"
@@ -97,30 +95,6 @@ func give(spec sandbox.Spec, g phrasebook.Given) (sandbox.Spec, func(), error) {
 	return spec, remove, nil
 }
 
-// ErrNotDriven means that console programs of a game cannot be driven so far.
-var ErrNotDriven = errors.New("programs of this game cannot be graded yet: on a terminal only games of two people with one board and nothing hidden can, and hangman; programs that speak the protocol can (channel wire, docs/wire.md)")
-
-// Drives reports whether programs that play by the rules can be driven: everybody
-// sees one board and nothing but moves settles what is on it, or one player guesses
-// a word.
-func Drives(rules game.Rules) error {
-	pos, err := rules.Start(rules.Deal(rand.New(rand.NewPCG(1, 1))))
-	if err != nil {
-		return ErrNotDriven
-	}
-	view := rules.View(pos, game.Nobody, nil)
-	strange := func(f game.Fact) bool {
-		if rules.Solo() {
-			return f.Kind != game.FactShown && f.Kind != game.FactLives
-		}
-		return f.Kind != game.FactCell || f.Player != game.Nobody
-	}
-	if len(view) == 0 || slices.ContainsFunc(view, strange) {
-		return ErrNotDriven
-	}
-	return nil
-}
-
 // Probe returns which of the book's forms to type to a program: the first in which
 // the mark of the moment's move appears where it was put; else the first in which
 // the program takes the move at all; else the one it announces. moments are the
@@ -158,7 +132,7 @@ func takes(o judge.Observation, m suite.Moment) (taken, placed bool) {
 	}
 	if marks, shown := count(o.Facts); shown {
 		return marks > 0, marks > 0 && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
-			return f.Player != game.Nobody && !slices.Contains(o.Facts, f)
+			return f.Kind == game.FactCell && marked(f) && !slices.Contains(o.Facts, f)
 		})
 	}
 	_, refused := game.Refused(o.Facts)
@@ -175,7 +149,12 @@ type player struct {
 	done    Performance
 
 	form    phrasebook.Form
-	usual   string // skeleton of the move prompt
+	places  bool             // ships, before the first shot
+	said    string           // all that was printed before the step
+	prompts []string         // skeletons of the prompts for a move
+	usual   []string         // of these and of the lines over the first one
+	known   phrasebook.Known // from the screens before
+	step    phrasebook.Step  // that is played
 	events  []Event
 	text    string            // printed since the move's last line
 	screen  phrasebook.Screen // the same, as read
@@ -188,6 +167,10 @@ type player struct {
 
 // moment plays one moment; it returns false when the script cannot go on.
 func (p *player) moment(m suite.Moment) bool {
+	p.step = phrasebook.Step{Usual: p.usual, Mover: m.Mover, Known: p.known}
+	if m.Step.Act == suite.MakeMove {
+		p.step.Move = &m.Step.Move
+	}
 	p.events, p.now = nil, judge.Observation{Condition: p.now.Condition, Detail: p.now.Detail, Facts: p.now.Facts}
 	switch {
 	case m.Step.Act == suite.Start:
@@ -207,11 +190,46 @@ func (p *player) moment(m suite.Moment) bool {
 		return false
 	default:
 		p.observe()
+		p.nextRound(m)
 	}
+	p.learn(m)
 	p.done.Observations = append(p.done.Observations, p.now)
 	p.done.Events = append(p.done.Events, p.events)
 	return !(m.Step.Act == suite.Again && p.now.Untyped)
 }
+
+// nextRound agrees to play on where a program asks for that after each round of a game
+// that has more of them.
+func (p *player) nextRound(m suite.Moment) {
+	yes, offered := p.Book.Offers(p.screen.Question())
+	if m.Result.Over() || !p.table.Rounds() || p.now.Condition != judge.Offering || !offered {
+		return
+	}
+	before := p.text
+	p.enter(yes)
+	p.text = before + "\n" + p.text
+	p.screen = phrasebook.NewScreen(p.text)
+	p.observe()
+}
+
+// learn keeps what later screens are read by.
+func (p *player) learn(m suite.Moment) {
+	if _, refused := game.Refused(m.Facts); !refused && p.rest == waits && !p.now.Untyped {
+		if prompt := p.Book.Skeleton(p.screen.Prompt()); !slices.Contains(p.prompts, prompt) && len(p.prompts) < maxPrompts && p.table.Rounds() {
+			p.ask(prompt)
+		}
+	}
+	p.known.Deal(phrasebook.Hands(p.now.Facts))
+	p.said += p.text
+}
+
+// ask notes the skeleton of a prompt for a move.
+func (p *player) ask(prompt string) {
+	p.prompts, p.usual = append(p.prompts, prompt), append(p.usual, prompt)
+}
+
+// maxPrompts is how many prompts for a move a program has.
+const maxPrompts = 4
 
 func (p *player) again() {
 	yes, offered := p.Book.Offers(p.screen.Question())
@@ -232,24 +250,47 @@ func (p *player) again() {
 // attempt types a step. It returns false when the program holds a part of an
 // earlier move and cannot be given this one.
 func (p *player) attempt(step suite.Step) bool {
-	prompts := p.form.Prompts()
+	form := p.formFor(step)
+	prompts := form.Prompts()
 	lines := slices.Repeat([]string{step.Text}, prompts)
 	held := len(p.pending)
 	if step.Act == suite.MakeMove {
-		lines = p.form.Lines(step.Move, p.table.Rows, p.table.Cols)
+		lines = form.Lines(p.spell(step.Move), p.table.Rows, p.table.Cols)
 		if !slices.Equal(lines[:held], p.pending) {
 			return false
 		}
 	}
 	for i := held; i < prompts; i++ {
 		p.enter(lines[i])
-		asked := p.form.Asked(p.screen.Prompt())
+		asked := form.Asked(p.screen.Prompt())
 		if p.rest != waits || i+1 == prompts || asked >= 0 && asked != i+1 || p.refused() {
 			p.hold(lines, asked)
 			return true
 		}
 	}
 	return true
+}
+
+// formFor is how a step is typed. Once ships are placed, a program may say how shots are.
+func (p *player) formFor(step suite.Step) phrasebook.Form {
+	places := step.Act == suite.MakeMove && step.Move.Verb != "" && p.Rules.MoveKind() == game.NamesCell
+	switch {
+	case places:
+		p.places = true
+		return p.Book.Forms(p.screen, game.NamesShip)[0]
+	case p.places:
+		p.places = false
+		p.form = p.Book.Forms(p.screen, p.Rules.MoveKind())[0]
+	}
+	return p.form
+}
+
+// spell puts a move into the word that the program asks for.
+func (p *player) spell(m game.Move) game.Move {
+	if p.Rules.MoveKind() != game.NamesText || m.Verb == "" || m.Text != "" {
+		return m
+	}
+	return game.Move{Text: p.Book.Word(p.Rules.FormatMove(m), p.screen.Prompt(), strings.Join(p.screen, "\n"), phrasebook.Plain(p.said))}
 }
 
 // hold keeps the lines of a refused move that the program does not ask for again.
@@ -261,7 +302,7 @@ func (p *player) hold(lines []string, asked int) {
 }
 
 func (p *player) refused() bool {
-	_, refused := game.Refused(p.Book.Read(p.screen, phrasebook.Table{Solo: p.table.Solo}, p.usual))
+	_, refused := game.Refused(p.Book.Read(p.screen, phrasebook.Table{Solo: p.table.Solo}, phrasebook.Step{Usual: p.usual}))
 	return refused
 }
 
@@ -280,11 +321,14 @@ func (p *player) typed(line string) {
 	}
 }
 
-const maxAnswers = 8
+const (
+	maxAnswers = 8   // to questions in a row
+	maxTyped   = 100 // lines of a set-up
+)
 
 // read reads until the program rests, giving the answers that the book has.
 func (p *player) read() {
-	for range maxAnswers {
+	for answers, typed := 0, 0; answers < maxAnswers && typed < maxTyped; {
 		printed, rest := p.console.settle()
 		p.rest = rest
 		if len(printed) > 0 {
@@ -293,11 +337,16 @@ func (p *player) read() {
 			p.text = strings.TrimPrefix(p.text+string(printed), p.echo)
 		}
 		p.screen = phrasebook.NewScreen(p.text)
+		if rest != waits {
+			return
+		}
 		answer, found := p.given.Answer(p.screen.Prompt())
+		typed++
 		if !found {
 			answer, found = p.Book.Answer(p.screen.Prompt())
+			answers++
 		}
-		if rest != waits || !found {
+		if !found {
 			return
 		}
 		p.typed(answer)
@@ -307,11 +356,18 @@ func (p *player) read() {
 
 // observe turns what was printed into the observation of this moment.
 func (p *player) observe() {
-	facts := p.Book.Read(p.screen, p.table, p.usual)
+	if p.known.Sea == "" {
+		p.known.Sea = p.Book.Sea(p.screen, p.table)
+		p.step.Known.Sea = p.known.Sea
+	}
+	facts := p.Book.Read(p.screen, p.table, p.step)
 	marks, shown := count(facts)
 	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == ""}
-	if p.usual == "" {
-		p.usual = p.Book.Skeleton(p.screen.Prompt())
+	if p.prompts == nil {
+		p.ask(p.Book.Skeleton(p.screen.Prompt()))
+		for line := range strings.SplitSeq(p.screen.Question(), "\n") {
+			p.usual = append(p.usual, p.Book.Skeleton(line))
+		}
 	}
 	switch p.rest {
 	case ended:
@@ -331,13 +387,14 @@ func (p *player) observe() {
 // waiting tells what a program waits for. The usual prompt asks for a move, unless
 // it is a mere sign such as > that asks for anything.
 func (p *player) waiting(facts []game.Fact, fresh bool) judge.Condition {
-	usual := p.usual != "" && p.Book.Skeleton(p.screen.Prompt()) == p.usual
+	prompt := p.Book.Skeleton(p.screen.Prompt())
+	usual := prompt != "" && slices.Contains(p.prompts, prompt)
 	_, offered := p.Book.Offers(p.screen.Question())
 	turn := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactTurn })
 	switch {
 	case fresh:
 		return judge.Anew
-	case usual && strings.ContainsFunc(p.usual, unicode.IsLetter):
+	case usual && strings.ContainsFunc(prompt, unicode.IsLetter):
 		return judge.Asking
 	case offered:
 		return judge.Offering
@@ -351,12 +408,23 @@ func count(facts []game.Fact) (marks int, shown bool) {
 	for _, f := range facts {
 		if f.Kind == game.FactCell {
 			shown = true
-			if f.Player != game.Nobody {
+			if marked(f) {
 				marks++
 			}
 		}
 	}
 	return marks, shown
+}
+
+// marked reports whether a move has left its mark in a cell.
+func marked(f game.Fact) bool {
+	switch f.Text {
+	case "":
+		return f.Player != game.Nobody
+	case game.HitText, game.MissText:
+		return true
+	}
+	return false
 }
 
 // trace matches what the runtimes of the languages print when a program fails.

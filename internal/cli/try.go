@@ -93,7 +93,7 @@ func (f tryFlags) grader() (office.Grader, error) {
 	if err != nil {
 		return g, err
 	}
-	if g.Wire, err = office.CheckChannel(f.channel, rules); err != nil {
+	if g.Wire, err = office.CheckChannel(f.channel); err != nil {
 		return g, err
 	}
 	if f.suite == "" {

@@ -127,11 +127,15 @@ func (g Grader) probe(ctx context.Context, p *playing) error {
 	}
 	n := int16(min(rows, cols) / 2)
 	middle := game.Move{Cell: game.Cell{Row: n, Col: n}}
-	moments, err := suite.Script{Steps: []suite.Step{{Act: suite.MakeMove, Move: middle}}}.Moments(g.Suite.Rules)
+	setup := g.Suite.Scripts[0].Setup
+	moments, err := suite.Script{Setup: setup, Steps: []suite.Step{{Act: suite.MakeMove, Move: middle}}}.Moments(g.Suite.Rules)
+	if errors.Is(err, suite.ErrShouldAccept) {
+		return nil // ships are placed first
+	}
 	if err != nil {
 		return err
 	}
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Patience: p.patience()}
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: setup, Patience: p.patience()}
 	p.form, err = terminal.Probe(ctx, p.program.Spec(), moments)
 	return err
 }

@@ -92,6 +92,16 @@ func graded(t *testing.T, variant game.Variant, path string, edit func(string) s
 	return g.Verdict
 }
 
+// source is a folder with one file of testdata.
+func source(t *testing.T, path string) fs.FS {
+	t.Helper()
+	text, err := os.ReadFile(path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return fstest.MapFS{filepath.Base(path): {Data: text, Mode: 0o644}}
+}
+
 func lost(v judge.Verdict) []string {
 	names := []string{}
 	for _, c := range v.Criteria {
@@ -104,7 +114,7 @@ func lost(v judge.Verdict) []string {
 
 // variantOf is the game of a program in testdata, where it is told by its folder.
 func variantOf(path string) game.Variant {
-	for _, v := range []game.Variant{"connect-four", "five-in-a-row", "hangman"} {
+	for _, v := range []game.Variant{"connect-four", "five-in-a-row", "hangman", "battleship", "blackjack"} {
 		if strings.Contains(path, "/"+string(v)+"/") {
 			return v
 		}
@@ -130,12 +140,39 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 	}
 }
 
+// Ships may be placed by typing, before any shot.
+func TestShipsArePlacedByHand(t *testing.T) {
+	const book = `
+names: {first: [captain 1], second: [captain 2]}
+forms: [{for: ship, move: [{type: "{row-letter}{col} {way}"}], across: right, down: down}]`
+	const text = `
+game battleship:placing=by-hand
+criterion shots "A shot is told"
+  points 1
+  claims shot sunk turn
+script "two fleets, some shots"
+  b2> c4> e6v h1v i8> a1> j3v c5> f7v h10> a1 a1 b1 i8 h10 j8 i10 b3`
+	s, err := suite.Parse("by hand", text, games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	b, err := phrasebook.Parse("book", book)
+	if err != nil {
+		t.Fatal(err)
+	}
+	v, err := office.Grader{Suite: s, Book: b}.Grade(t.Context(), source(t, "testdata/battleship/Broadside.java"), nil)
+	if err != nil || v.Verdict.Points != v.Verdict.Of {
+		t.Errorf("%v, %+v", err, v.Verdict)
+	}
+}
+
 // A right program is made wrong at one place, as a beginner would have it, and must
 // lose the criterion of that rule.
 func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 	const (
 		wordings, class, four = "testdata/wordings/", "../../demo/class/", "testdata/connect-four/"
 		languages, hangman    = "testdata/languages/", "testdata/hangman/"
+		sea, cards            = "testdata/battleship/", "testdata/blackjack/"
 	)
 	tests := []struct{ name, path, right, wrong, loses string }{
 		{"zero wraps to the last row", wordings + "numbers.py", "r < 0 or c < 0", "False", "range"},
@@ -182,6 +219,25 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 		{"Lua: the draw never comes", languages + "three.lua", "elseif moves == 9 then", "elseif moves == 10 then", "draw"},
 		{"Ruby: a negative row wraps", languages + "rows.rb", "(0..2).cover?(r) &&", "r <= 2 &&", "range"},
 		{"five in a row: the last row is never looked at", "testdata/five-in-a-row/stones.py", "while 0 <= i < N and", "while 0 <= i < N - 1 and", "rows"},
+		{"battleship: sunk is asked before the hit is marked", sea + "two_at_sea.py", "        fired.add(cell)\n        name = next((n for n in ships if cell in ships[n]), None)", "        name = next((n for n in ships if cell in ships[n]), None)", "sunk"},
+		{"battleship: a cell again costs the turn", sea + "two_at_sea.py", "            print(\"You already shot there.\")\n            continue", "            turn = 1 - turn\n            continue", "kept"},
+		{"battleship: a row below the board", sea + "two_at_sea.py", "row >= ROWS", "row > ROWS", "range"},
+		{"battleship: rows for columns", sea + "two_at_sea.py", "return int(text[1:]) - 1, ord(text[0].upper()) - 65", "return ord(text[0].upper()) - 65, int(text[1:]) - 1", "shots"},
+		{"battleship: the other fleet is shown", sea + "side_by_side.c", "if (!shot[p][r][c]) return '.';", "if (!shot[p][r][c]) return ship[p][r][c] ? 'S' : '.';", "hidden"},
+		{"battleship: another ship is named", sea + "side_by_side.c", "names[ship[target][row][col] - 1]", "names[ship[target][row][col] % 5]", "sunk"},
+		{"battleship: the game ends one cell early", sea + "side_by_side.c", "if (!left(target))", "if (left(target) < 2)", "win"},
+		{"battleship: a hit becomes a miss", sea + "Broadside.java", "ship[r][c] > 0 ? '#' : '-'", "ship[r][c] > 4 ? '#' : '-'", "shots"},
+		{"battleship: the wrong captain wins", sea + "Broadside.java", "\"Victory for captain \" + (turn + 1)", "\"Victory for captain \" + (2 - turn)", "win"},
+		{"blackjack: an ace is always eleven", cards + "green_table.py", "if points <= 11 and any", "if any", "totals"},
+		{"blackjack: the dealer stands on 16", cards + "green_table.py", "while total(dealer) < 17", "while total(dealer) < 16", "dealer"},
+		{"blackjack: a push is lost", cards + "green_table.py", "        bank += bet\n        print(\"Push.\")", "        print(\"You lose.\")", "results"},
+		{"blackjack: the stake is lost on a push", cards + "green_table.py", "        bank += bet\n        print(\"Push.\")", "        print(\"Push.\")", "money"},
+		{"blackjack: a natural pays even", cards + "menu.js", "balance += bet * 2.5", "balance += bet * 2", "natural"},
+		{"blackjack: a king counts thirteen", cards + "menu.js", "'JQK'.includes(rank(card)) ? 10", "rank(card) === 'K' ? 13 : 'JQ'.includes(rank(card)) ? 10", "totals"},
+		{"blackjack: the hidden card is shown", cards + "menu.js", "hidden card`", "${name(dealer[1])}`", "hidden"},
+		{"blackjack: a bet of more than the bank", cards + "values.c", "else if (bet > money)", "else if (0)", "bets"},
+		{"blackjack: the dealer plays on after a bust", cards + "values.c", "if (mine <= 21 && !natural", "if (!natural", "dealer"},
+		{"blackjack: the game goes on without money", cards + "values.c", "round < 10 && money >= 1", "round < 10", "end"},
 		{"a crash on letters", class + "elin-okafor/ttt.c", "sscanf(line, \"%d %d\", &r, &c) != 2", "(sscanf(line, \"%d %d\", &r, &c) != 2 && (r = *(int *)0))", "text"},
 	}
 	for _, tt := range tests {
@@ -432,9 +488,7 @@ func TestBadInputIsNamed(t *testing.T) {
 	}{
 		{"a name with blanks", record.Assignment{Name: "tic tac", Game: "tic-tac-toe"}, "name", "tic tac"},
 		{"an unknown game", record.Assignment{Name: "x", Game: "noughts"}, "game", "known games are tic-tac-toe"},
-		{"a game whose programs cannot be driven", record.Assignment{Name: "x", Game: "battleship:placing=by-hand"}, "game", "cannot be graded yet"},
 		{"a channel that is none", record.Assignment{Name: "x", Game: "hangman", Channel: "post"}, "channel", "terminal or wire"},
-		{"a game with hidden cards", record.Assignment{Name: "x", Game: "blackjack"}, "game", "cannot be graded yet"},
 		{"a variant out of bounds", record.Assignment{Name: "x", Game: "tic-tac-toe:rows=99"}, "game", "rows=99"},
 		{"a phrasebook with a wrong key", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "sayz: 1"}, "phrasebook", "phrasebook:1:1"},
 		{"a phrasebook with a wrong pattern", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "says:\n  won: ['(']"}, "phrasebook", "phrasebook:2:"},

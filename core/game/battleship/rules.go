@@ -338,6 +338,18 @@ func (r *Rules) Repeats() string { return r.repeat }
 // Turns is the limit on the turns of each player, 0 for none.
 func (r *Rules) Turns() int { return r.turns }
 
+// NamesHits reports whether a hit tells the ship's name.
+func (r *Rules) NamesHits() bool { return r.named }
+
+// ShipNames lists what the ships are called, in order.
+func (r *Rules) ShipNames() []string {
+	names := make([]string, len(r.fleet))
+	for i, s := range r.fleet {
+		names[i] = s.Name
+	}
+	return names
+}
+
 // Fleet is the ships in order.
 func (r *Rules) Fleet() []Ship { return r.fleet }
 

@@ -206,10 +206,11 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) {
 	return &Position{Shoe: shoe, Bank: r.bank * Unit}, nil
 }
 
-// Spell implements game.Rules: a seed becomes the order that it makes.
+// Spell implements game.Rules: every card in its order, also where the set-up gives a
+// seed or the first cards only.
 func (r *Rules) Spell(s game.Setup) game.Setup {
 	pos, err := r.Start(s)
-	if _, shuffled := s.Values()["seed"]; !shuffled || err != nil {
+	if err != nil {
 		return s
 	}
 	shoe := pos.(*Position).Shoe

@@ -1,0 +1,79 @@
+package phrasebook
+
+import (
+	"slices"
+	"strconv"
+	"strings"
+
+	"durchgang/core/game"
+)
+
+// seat is what a line says to one player.
+type seat struct {
+	result  game.Fact // won or lost; zero for neither
+	refused bool
+	hint    bool // of a refusal, unless it stands in the prompt
+	lives   int  // -1 when none are told
+}
+
+// seat reads one line.
+func (b *Book) seat(line string) seat {
+	text := blank(b.solo.ignore, b.blank(line))
+	s := seat{lives: -1}
+	switch {
+	case strings.TrimSpace(text) == "":
+		return s
+	case matchesAny(b.solo.lost, text):
+		s.result = game.Fact{Kind: game.FactWon, Player: game.Second}
+	case matchesAny(b.solo.won, text):
+		s.result = game.Fact{Kind: game.FactWon, Player: game.First}
+	default:
+		s.refused, s.hint = matchesAny(b.solo.refused, text), matchesAny(b.solo.hints, text)
+	}
+	for _, p := range b.solo.lives {
+		if m := p.FindStringSubmatch(text); m != nil {
+			if n, err := strconv.Atoi(m[p.SubexpIndex("n")]); err == nil {
+				s.lives = n
+				break
+			}
+		}
+	}
+	return s
+}
+
+// readSolo turns what a program printed to one player into facts.
+func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
+	var facts []game.Fact
+	lives, shown, told := -1, "", false
+	prompt := screen.asks()
+	for i, line := range screen {
+		s := b.seats.get(line, func() seat { return b.seat(line) })
+		if t.cards {
+			s.result = game.Fact{} // of a round, which is read with its hands
+		}
+		if s.result.Kind != "" {
+			facts = append(facts, s.result)
+		}
+		if (t.oceans && matchesAny(b.sea.refused, line) || s.refused || s.hint && i != prompt) && !step.usual(b.Skeleton(line)) && !(t.oceans && b.splashOf(line).told()) {
+			facts = append(facts, game.Fact{Kind: game.FactRefused})
+		}
+		if s.lives >= 0 {
+			lives = s.lives
+		}
+		if word, found := t.letters(line); found {
+			shown = word
+		}
+		told = told || t.hidden != nil && t.hidden.MatchString(line)
+	}
+	lost := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactWon && f.Player == game.Second })
+	if shown != "" && !(lost && strings.EqualFold(shown, t.Word)) { // else the word is told
+		facts = append(facts, game.Fact{Kind: game.FactShown, Text: shown})
+	}
+	if lives >= 0 && t.lives {
+		facts = append(facts, game.Fact{Kind: game.FactLives, N: lives})
+	}
+	if told {
+		facts = append(facts, game.Fact{Kind: game.FactWord, Text: t.Word})
+	}
+	return facts
+}
