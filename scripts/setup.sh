@@ -20,6 +20,7 @@ need /usr/bin/fpc fp-compiler fp-units-rtl
 need /usr/bin/lua5.4 lua5.4
 need /usr/bin/ruby ruby
 need /usr/bin/node nodejs
+need /usr/share/nodejs/typescript node-typescript
 need /usr/bin/npm npm
 need /usr/bin/chromium chromium fonts-dejavu-core
 

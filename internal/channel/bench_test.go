@@ -36,7 +36,7 @@ var benchmarked = []struct {
 func BenchmarkTypedMove(b *testing.B) {
 	for _, bm := range benchmarked {
 		b.Run(bm.name, func(b *testing.B) {
-			program, err := toolchain.Prepare(context.Background(), os.DirFS(bm.folder))
+			program, err := toolchain.Prepare(context.Background(), os.DirFS(bm.folder), toolchain.Cache{})
 			if err != nil {
 				b.Fatal(err)
 			}

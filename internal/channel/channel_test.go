@@ -19,7 +19,7 @@ import (
 // prepared is the program in file, ready to start.
 func prepared(t *testing.T, file, source string) *toolchain.Program {
 	t.Helper()
-	program, err := toolchain.Prepare(t.Context(), fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}})
+	program, err := toolchain.Prepare(t.Context(), fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}, toolchain.Cache{})
 	if err != nil {
 		t.Fatal(err)
 	}

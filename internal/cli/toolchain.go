@@ -32,13 +32,14 @@ func toolchainCommand(o *options) *cobra.Command {
 type shownLanguage struct {
 	Name       string   `json:"name"`
 	Extensions []string `json:"extensions"`
+	File       string   `json:"file,omitempty"` // that makes a folder this language
 	Version    string   `json:"version"` // empty when it is not installed
 	Missing    []string `json:"missing"` // tools
 	Package    string   `json:"package"` // Debian's, for all tools
 }
 
 func showLanguage(ctx context.Context, l toolchain.Language) shownLanguage {
-	shown := shownLanguage{Name: l.Name, Extensions: l.Extensions, Missing: l.Missing(), Package: l.Package}
+	shown := shownLanguage{Name: l.Name, Extensions: l.Extensions, File: l.File, Missing: l.Missing(), Package: l.Package}
 	if len(shown.Missing) > 0 {
 		return shown
 	}
@@ -60,7 +61,11 @@ func printLanguages(w io.Writer, list []shownLanguage) {
 		if len(l.Missing) > 0 {
 			state = "missing: apt-get install " + l.Package
 		}
-		t.AppendRow(table.Row{l.Name, "*" + strings.Join(l.Extensions, ", *"), state})
+		files := "*" + strings.Join(l.Extensions, ", *")
+		if l.File != "" {
+			files = "a file " + l.File
+		}
+		t.AppendRow(table.Row{l.Name, files, state})
 	}
 	t.Render()
 }

@@ -88,7 +88,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 }
 
 func (f tryFlags) grader() (office.Grader, error) {
-	g := office.Grader{Parallel: runtime.NumCPU()}
+	g := office.Grader{Parallel: runtime.NumCPU(), Builds: toolchain.UserCache()}
 	rules, err := games.All().Rules(f.game)
 	if err != nil {
 		return g, err

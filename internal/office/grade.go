@@ -25,6 +25,7 @@ type Grader struct {
 	Book     *phrasebook.Book
 	Parallel int              // scripts played at the same time
 	Patience channel.Patience // with a program; the usual one when zero
+	Builds   toolchain.Cache  // of programs that were built before
 	Wire     bool             // programs speak the protocol, and not with people
 }
 
@@ -52,7 +53,7 @@ func AtFault(err error) bool {
 // evidence goes to keep as soon as it is complete, in no set order but one at a
 // time; keep may be nil.
 func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Evidence) error) (Graded, error) {
-	program, err := toolchain.Prepare(ctx, folder)
+	program, err := toolchain.Prepare(ctx, folder, g.Builds)
 	if err != nil {
 		return Graded{}, err
 	}

@@ -5,10 +5,13 @@ import (
 	"fmt"
 	"io/fs"
 	"os"
+	"os/exec"
 	"path"
+	"path/filepath"
 	"regexp"
 	"slices"
 	"strings"
+	"sync"
 )
 
 // Language is one language: how its programs are found, built and run. Paths are
@@ -16,6 +19,7 @@ import (
 type Language struct {
 	Name       string
 	Extensions []string
+	File       string         // a file that makes a folder this language, whatever else lies there
 	Starts     *regexp.Regexp // what stands in the file that starts the program, where that tells
 	Mains      []string       // names, without extension, of the file to start among several
 	Tool       string         // the compiler or interpreter
@@ -26,6 +30,7 @@ type Language struct {
 	Run        func(main Source) []string
 	Env        []string
 	Shown      []string // files of the system outside /usr that the tools read
+	Warm       string   // a program whose build leaves behind what other builds use again, in CacheDir
 }
 
 // Source is the file that starts a program.
@@ -87,6 +92,22 @@ func Languages() []Language {
 			Run: interpreted("/usr/bin/node"),
 		},
 		{
+			Name: "TypeScript", Extensions: []string{".ts"}, Mains: usualMains,
+			Tool: "/usr/share/nodejs/typescript/lib/typescript.js", Runner: "/usr/bin/node", Package: "node-typescript nodejs",
+			Version: []string{"/usr/bin/node", "-p", "'TypeScript ' + require('/usr/share/nodejs/typescript').version"},
+			Build:   compiled([]string{"/usr/bin/node", "-e", stripTypes}),
+			Run: func(main Source) []string {
+				return []string{"/usr/bin/node", strings.TrimSuffix(main.Path, ".ts") + ".js"}
+			},
+		},
+		{
+			Name: "Go", Extensions: []string{".go"}, Mains: usualMains, Starts: regexp.MustCompile(`(?m)^func main\(\)`),
+			Tool: goRoot() + "/bin/go", Package: "golang-go", Version: []string{goRoot() + "/bin/go", "version"},
+			Build: compiled([]string{goRoot() + "/bin/go", "build", "-o", "program"}), Run: itself,
+			Env:   []string{"GOCACHE=" + boxCache, "CGO_ENABLED=0", "GOTOOLCHAIN=local", "GOFLAGS=-mod=mod", "GOPROXY=off", "GOTELEMETRY=off"},
+			Shown: []string{goRoot()}, Warm: warmGo,
+		},
+		{
 			Name: "Java", Extensions: []string{".java"}, Mains: usualMains, Starts: regexp.MustCompile(`static\s+(final\s+)?void\s+main\s*\(`),
 			Tool: "/usr/bin/javac", Runner: "/usr/bin/java", Package: "default-jdk-headless", Version: []string{"/usr/bin/javac", "-version"},
 			Build: compiled([]string{"/usr/bin/javac", "-J-Xmx256m", "-encoding", "UTF-8", "-d", "."}),
@@ -120,8 +141,71 @@ func Languages() []Language {
 			Tool: "/usr/bin/ruby", Package: "ruby", Version: []string{"/usr/bin/ruby", "--version"},
 			Run: interpreted("/usr/bin/ruby"),
 		},
+		{
+			Name: "command", File: commandFile, Tool: "/usr/bin/env", Package: "coreutils", Version: []string{"/usr/bin/env", "--version"},
+			Run: func(main Source) []string {
+				return append([]string{"/usr/bin/env", "--"}, strings.Fields(main.Text)...)
+			},
+		},
 	}
 }
+
+// commandFile holds the command that runs a program of any other language, in words
+// divided by blanks: perl game.pl
+const commandFile = "command"
+
+// stripTypes turns each file of TypeScript into one of JavaScript beside it.
+const stripTypes = `
+const ts = require('/usr/share/nodejs/typescript'), fs = require('fs');
+let wrong = 0;
+for (const name of process.argv.slice(1)) {
+  const out = ts.transpileModule(fs.readFileSync(name, 'utf8'), { fileName: name, reportDiagnostics: true,
+    compilerOptions: { target: 'es2021', module: 'commonjs', esModuleInterop: true } });
+  for (const d of out.diagnostics) {
+    const at = d.file.getLineAndCharacterOfPosition(d.start);
+    console.log(name + ':' + (at.line + 1) + ':' + (at.character + 1) + ': error: ' + ts.flattenDiagnosticMessageText(d.messageText, ' '));
+    wrong = 1;
+  }
+  fs.writeFileSync(name.replace(/ts$/, 'js'), out.outputText);
+}
+process.exit(wrong);`
+
+// goRoot is where Go lies: the one on the PATH, else Debian's.
+var goRoot = sync.OnceValue(func() string {
+	tool, err := exec.LookPath("go")
+	if err == nil {
+		tool, err = filepath.EvalSymlinks(tool)
+	}
+	if err != nil {
+		return "/usr/lib/go"
+	}
+	return filepath.Dir(filepath.Dir(tool))
+})
+
+// warmGo uses the packages that beginners' programs do.
+const warmGo = `package main
+
+import (
+	_ "bufio"
+	_ "bytes"
+	_ "errors"
+	_ "fmt"
+	_ "io"
+	_ "maps"
+	_ "math"
+	_ "math/rand"
+	_ "os"
+	_ "regexp"
+	_ "slices"
+	_ "sort"
+	_ "strconv"
+	_ "strings"
+	_ "time"
+	_ "unicode"
+)
+
+func main() {}
+`
 
 // Causes of a folder that holds no program to run, for errors.Is.
 var (
@@ -136,6 +220,13 @@ var (
 func detect(folder fs.FS, files []string) (Language, Source, error) {
 	var languages []Language
 	for _, l := range Languages() {
+		if l.File != "" && slices.Contains(files, l.File) {
+			text, err := fs.ReadFile(folder, l.File)
+			if err == nil && len(strings.Fields(string(text))) == 0 {
+				err = fmt.Errorf("%w: the file %s is empty; it holds the command that runs the program, as in: perl game.pl", ErrNoProgram, l.File)
+			}
+			return l, Source{Path: l.File, Text: string(text)}, err
+		}
 		if slices.ContainsFunc(files, l.owns) {
 			languages = append(languages, l)
 		}
@@ -159,7 +250,9 @@ func extensions() []string {
 	return list
 }
 
-func (l Language) owns(file string) bool { return slices.Contains(l.Extensions, path.Ext(file)) }
+func (l Language) owns(file string) bool {
+	return slices.Contains(l.Extensions, path.Ext(file)) || l.File != "" && path.Base(file) == l.File
+}
 
 // main finds the file that starts the program: the only one, or the only one that says
 // so, or the one with a usual name.

@@ -2,6 +2,7 @@ package toolchain
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"io"
 	"io/fs"
@@ -24,6 +25,7 @@ type Program struct {
 
 const (
 	buildTime   = 30 * time.Second
+	warmTime    = 3 * time.Minute
 	buildOutput = 8 << 10
 	maxSource   = 50 << 20
 )
@@ -31,8 +33,8 @@ const (
 // Prepare copies the program under folder to a place that a box can read, finds
 // its language and builds it, in a box. Errors wrap ErrNoProgram, ErrAmbiguous,
 // ErrMissing, ErrBuild or ErrTooLarge where the program is at fault. Close the
-// program when it is not needed any more.
-func Prepare(ctx context.Context, folder fs.FS) (*Program, error) {
+// program when it is not needed any more. What was built before is taken from the cache.
+func Prepare(ctx context.Context, folder fs.FS, cache Cache) (*Program, error) {
 	names, err := files(folder)
 	if err != nil {
 		return nil, fmt.Errorf("list the program's files: %w", err)
@@ -49,14 +51,14 @@ func Prepare(ctx context.Context, folder fs.FS) (*Program, error) {
 		return nil, err
 	}
 	p := &Program{Language: language.Name, dir: dir, argv: language.Run(main), env: language.Env, shown: language.Shown}
-	if err := p.fill(ctx, folder, names, language, main); err != nil {
+	if err := p.fill(ctx, folder, names, language, main, cache); err != nil {
 		p.Close()
 		return nil, err
 	}
 	return p, nil
 }
 
-func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Language, main Source) error {
+func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Language, main Source, cache Cache) error {
 	var size int64
 	for _, name := range names {
 		n, err := copyFile(filepath.Join(p.dir, name), folder, name, maxSource-size)
@@ -68,7 +70,25 @@ func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Lang
 	if l.Build == nil {
 		return nil
 	}
-	return p.build(ctx, l, names, main)
+	var sources []string
+	for _, name := range names {
+		if l.owns(name) {
+			sources = append(sources, name)
+		}
+	}
+	argv := l.Build(sources, main)
+	key, err := digest(l, argv, folder, names)
+	if err != nil {
+		return fmt.Errorf("read the program: %w", err)
+	}
+	if cache.fetch(key, p.dir) {
+		return nil
+	}
+	if err := p.build(ctx, l, argv, cache); err != nil {
+		return err
+	}
+	cache.store(key, p.dir)
+	return nil
 }
 
 func copyFile(to string, folder fs.FS, name string, room int64) (int64, error) {
@@ -94,21 +114,49 @@ func copyFile(to string, folder fs.FS, name string, room int64) (int64, error) {
 	return n, err
 }
 
-func (p *Program) build(ctx context.Context, l Language, names []string, main Source) error {
-	var sources []string
-	for _, name := range names {
-		if l.owns(name) {
-			sources = append(sources, name)
-		}
+func (p *Program) build(ctx context.Context, l Language, argv []string, cache Cache) error {
+	if l.Warm == "" {
+		return runBuild(ctx, p.dir, l, argv, buildTime)
 	}
+	left, err := cache.warm(ctx, l)
+	if err != nil {
+		return err
+	}
+	own := filepath.Join(p.dir, filepath.Base(boxCache))
+	if err := linkTree(left, own); err != nil {
+		return fmt.Errorf("lend the compiler what it left behind: %w", err)
+	}
+	defer os.RemoveAll(own)
+	return runBuild(ctx, p.dir, l, argv, buildTime)
+}
+
+// linkTree gives a folder the files of another, which whoever works in it cannot change.
+func linkTree(from, to string) error {
+	return filepath.WalkDir(from, func(name string, d fs.DirEntry, err error) error {
+		if err != nil {
+			return err
+		}
+		target := filepath.Join(to, strings.TrimPrefix(name, from))
+		if d.IsDir() {
+			return errors.Join(os.MkdirAll(target, 0o755), os.Chmod(target, 0o777))
+		}
+		if os.Link(name, target) == nil {
+			return nil
+		}
+		return copyRegular(name, target) // on another disk
+	})
+}
+
+// runBuild runs a compiler in a box whose working folder is dir.
+func runBuild(ctx context.Context, dir string, l Language, argv []string, patience time.Duration) error {
 	limits := sandbox.DefaultLimits()
-	limits.CPU, limits.Disk = buildTime, 100<<20
-	ctx, cancel := context.WithTimeout(ctx, buildTime)
+	limits.CPU, limits.Disk = 2*patience, 100<<20
+	ctx, cancel := context.WithTimeout(ctx, patience)
 	defer cancel()
-	spec := sandbox.Spec{Dir: p.dir, Writable: true, Argv: l.Build(sources, main), Env: l.Env, Shown: l.Shown, Limits: limits}
+	spec := sandbox.Spec{Dir: dir, Writable: true, Argv: argv, Env: l.Env, Shown: l.Shown, Limits: limits}
 	printed, exit, err := sandbox.Run(ctx, spec, buildOutput)
 	if ctx.Err() == context.DeadlineExceeded {
-		return fmt.Errorf("%w: the compiler took longer than %v", ErrBuild, buildTime)
+		return fmt.Errorf("%w: the compiler took longer than %v", ErrBuild, patience)
 	}
 	if err != nil {
 		return fmt.Errorf("build the program: %w", err)

@@ -4,6 +4,8 @@ import (
 	"context"
 	"errors"
 	"io/fs"
+	"os"
+	"path/filepath"
 	"strings"
 	"testing"
 	"testing/fstest"
@@ -47,6 +49,12 @@ func TestProgramIsFound(t *testing.T) {
 		{"C++ in two files", folder("main.cpp", "int f(); int main() { return f(); }", "f.cc", "int f() { return 0; }"), "C++", "", nil},
 		{"Lua", folder("three.lua", ""), "Lua", "", nil},
 		{"Ruby", folder("main.rb", "", "board.rb", ""), "Ruby", "", nil},
+		{"Go", folder("main.go", "package main\n\nfunc main() {}\n"), "Go", "", nil},
+		{"a compile error in Go", folder("main.go", "package main\n\nfunc main() { x() }\n"), "", "main.go:3:15: undefined: x", toolchain.ErrBuild},
+		{"TypeScript", folder("game.ts", "const n: number = 1;\nconsole.log(n);\n"), "TypeScript", "", nil},
+		{"a syntax error in TypeScript", folder("game.ts", "const n: number = ;\n"), "", "game.ts:1:19: error", toolchain.ErrBuild},
+		{"a command", folder("command", "perl game.pl", "game.pl", "", "notes.py", ""), "command", "", nil},
+		{"an empty command", folder("command", "\n"), "", "as in: perl game.pl", toolchain.ErrNoProgram},
 		{"hidden files do not count", folder("game.py", "", ".cache/x.c", c, "__MACOSX/game.js", ""), "Python", "", nil},
 		{"nothing", folder("notes.txt", "later"), "", "no file ends in .py", toolchain.ErrNoProgram},
 		{"two languages", folder("a.py", "", "b.c", c), "", "Python and C", toolchain.ErrAmbiguous},
@@ -56,7 +64,7 @@ func TestProgramIsFound(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			p, err := toolchain.Prepare(context.Background(), tt.folder)
+			p, err := toolchain.Prepare(context.Background(), tt.folder, toolchain.Cache{})
 			if err == nil {
 				defer p.Close()
 			}
@@ -70,5 +78,37 @@ func TestProgramIsFound(t *testing.T) {
 				t.Errorf("error is %q, want %q in it", err, tt.says)
 			}
 		})
+	}
+}
+
+// What was built once is not built again, unless a file has changed.
+func TestBuildsAreKept(t *testing.T) {
+	cache := toolchain.Cache{Dir: t.TempDir()}
+	built := func(source string) string {
+		p, err := toolchain.Prepare(t.Context(), folder("main.c", source, "note.txt", "1"), cache)
+		if err != nil {
+			t.Fatal(err)
+		}
+		defer p.Close()
+		program, err := os.ReadFile(filepath.Join(p.Spec().Dir, "program"))
+		if err != nil {
+			t.Fatal(err)
+		}
+		return string(program)
+	}
+	const one, two = "int main(void) { return 1; }", "int main(void) { return 2; }"
+	built(one)
+	kept, err := filepath.Glob(filepath.Join(cache.Dir, "builds", "*", "program"))
+	if err != nil || len(kept) != 1 {
+		t.Fatalf("%d builds are kept: %v", len(kept), err)
+	}
+	if err := os.WriteFile(kept[0], []byte("kept"), 0o755); err != nil {
+		t.Fatal(err)
+	}
+	if got := built(one); got != "kept" {
+		t.Error("the program was built again")
+	}
+	if got := built(two); got == "kept" {
+		t.Error("another program was taken from the cache")
 	}
 }
