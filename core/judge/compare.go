@@ -75,7 +75,10 @@ func (c comparer) compare() []Comparison {
 	if list[0].State != Agrees {
 		return list
 	}
-	if !c.opening() {
+	for _, t := range c.seen.Troubles {
+		list = append(list, Comparison{Subject: "result", Aspect: t.Aspect, State: Differs, Expected: "the function returns a result", Seen: t.Detail})
+	}
+	if !c.opening() && !c.looked() {
 		list = append(list, c.acceptance())
 	}
 	shown := c.told()
@@ -98,8 +101,11 @@ func (c comparer) compare() []Comparison {
 
 // afterEnd reports whether the game was over before this step.
 func (c comparer) afterEnd() bool {
-	return !c.opening() && c.moment.Mover == game.Nobody
+	return !c.opening() && !c.looked() && c.moment.Mover == game.Nobody
 }
+
+// looked reports whether the step is no step, but a position to look at.
+func (c comparer) looked() bool { return c.moment.Step.Act == suite.Look }
 
 // opening reports whether the step begins a game.
 func (c comparer) opening() bool {
@@ -113,7 +119,7 @@ func (c comparer) running() Comparison {
 		result.Expected = "the program goes on or ends"
 	}
 	if reason, refused := game.Refused(c.moment.Facts); refused {
-		result.Aspect, result.routine = refusalAspect(reason), true
+		result.Aspect, result.routine = RefusalAspect(reason), true
 	}
 	if c.moment.Step.Act == suite.Again && c.seen.Untyped {
 		result.State, result.Seen = NotShown, "the program offers no other game"
@@ -141,19 +147,19 @@ func (c comparer) acceptance() Comparison {
 	if !refused {
 		result.Aspect, result.Expected = suite.Legal, c.word()+" is accepted"
 		switch {
-		case c.played(), c.answered():
+		case c.seen.Accepted, c.played(), c.answered():
 			result.State, result.Seen = Agrees, result.Expected
 		case said:
 			result.State, result.Seen = Differs, c.word()+" is refused"
 		}
 		return result
 	}
-	result.Aspect = refusalAspect(reason)
+	result.Aspect = RefusalAspect(reason)
 	result.Expected = fmt.Sprintf("%s is refused: %s", c.word(), reason)
 	switch {
 	case c.seen.Untyped, reason == game.GameOver && c.seen.Condition.closed():
 		result.State, result.Seen = Agrees, "no move is asked for any more"
-	case c.changed():
+	case c.seen.Accepted, c.changed():
 		result.State, result.Seen = Differs, c.word()+" is accepted"
 	case said:
 		result.State, result.Seen = Agrees, c.word()+" is refused"
@@ -169,7 +175,8 @@ func (c comparer) acceptance() Comparison {
 	return result
 }
 
-func refusalAspect(reason game.Refusal) suite.Aspect {
+// RefusalAspect is the rule that a reason for refusing a move is about.
+func RefusalAspect(reason game.Refusal) suite.Aspect {
 	switch {
 	case reason.Is(game.GameOver):
 		return suite.AfterEnd
@@ -255,7 +262,7 @@ func announcement(facts []game.Fact) (result game.Result, shown bool) {
 func (c comparer) outcome() Comparison {
 	expected := c.moment.Result
 	seen, shown := announcement(c.seen.Facts)
-	if c.opening() && c.seen.Condition.alive() {
+	if c.opening() && c.seen.Condition.alive() && !c.seen.Asked {
 		seen, shown = game.Result{}, false // a greeting that explains the rules announces nothing
 	}
 	if !shown && c.seen.Condition == Asking {

@@ -57,6 +57,7 @@ type Verdict struct {
 // observed any more.
 func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, seen []Observation) ScriptVerdict {
 	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}, routine: map[suite.Aspect]bool{}, subjects: subjects}
+	j.own, _ = s.Criterion(script.Criterion)
 	for i, moment := range moments {
 		if i == len(seen) {
 			break
@@ -79,6 +80,7 @@ func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, se
 type scriptJudge struct {
 	suite    *suite.Suite
 	script   suite.Script
+	own      suite.Criterion // of the script
 	steps    []StepVerdict
 	view     picture // after the step before
 	finding  *Finding
@@ -111,7 +113,7 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
 		if moment.Game > 1 && c.Subject != "program" {
 			c.Aspect = suite.NewGame
 		}
-		if c.State == Differs && keptBeside(under) {
+		if c.State == Differs && (keptBeside(under) || seen.Asked && !j.own.Claim(c.Aspect)) {
 			j.setAside(i, c, under)
 			continue
 		}
@@ -121,14 +123,14 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
 			return
 		}
 	}
-	if moment.Game == 1 && moment.Step.Act == suite.MakeMove && !moment.Step.Refused && list[1].State == Agrees {
+	if moment.Game == 1 && moment.Step.Act == suite.MakeMove && !moment.Step.Refused && !seen.Asked && list[1].State == Agrees {
 		j.claims[suite.Turns] = Agrees // the mark shown is the right player's
 		if j.kept {
 			j.claims[suite.TurnKept] = Agrees
 		}
 	}
 	j.gone = moment.Step.Act == suite.Again && seen.Untyped
-	if _, j.kept = game.Refused(moment.Facts); j.kept && list[1].State == NotShown {
+	if _, j.kept = game.Refused(moment.Facts); j.kept && !seen.Asked && list[1].State == NotShown {
 		j.unsure = list[1].Aspect
 	}
 }
@@ -172,8 +174,8 @@ func keptBeside(a suite.Aspect) bool {
 	return a == suite.Lives || a == suite.Money || a == suite.Score
 }
 
-// setAside notes a difference that does not touch the game, and leaves its aspect out
-// from there on.
+// setAside notes a difference that does not touch what follows, and leaves its aspect out
+// from there on. Functions that are asked one by one go wrong one by one.
 func (j *scriptJudge) setAside(step int, c Comparison, under suite.Aspect) {
 	j.subjects = slices.DeleteFunc(slices.Clone(j.subjects), func(s subject) bool { return s.aspect == under })
 	j.claims[c.Aspect] = Differs
@@ -215,8 +217,7 @@ func (j *scriptJudge) state() State {
 	if j.finding != nil && j.finding.Criterion == j.script.Criterion {
 		return Differs
 	}
-	own, _ := j.suite.Criterion(j.script.Criterion)
-	state := NotShown
+	own, state := j.own, NotShown
 	if len(own.Claims) == 0 && !j.parted {
 		state = Agrees
 	}

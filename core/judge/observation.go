@@ -1,6 +1,9 @@
 package judge
 
-import "durchgang/core/game"
+import (
+	"durchgang/core/game"
+	"durchgang/core/suite"
+)
 
 // Observation is what a channel saw of one step.
 type Observation struct {
@@ -8,7 +11,16 @@ type Observation struct {
 	Condition Condition
 	Detail    string // how the program ended, or what it exceeded
 	Silent    bool   // the program printed nothing at all
-	Untyped   bool   // the step was not tried, because the program did not ask for a move
+	Asked     bool   // it was asked, so that it announces nothing by the way
+	Accepted  bool   // the program says that the move is accepted
+	Troubles  []Trouble
+	Untyped   bool // the step was not tried, because the program did not ask for a move
+}
+
+// Trouble is something that was asked for, and that the program failed to give.
+type Trouble struct {
+	Aspect suite.Aspect // of which it would have told
+	Detail string
 }
 
 // Condition is what a program does once a step is over.

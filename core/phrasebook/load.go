@@ -9,17 +9,15 @@ import (
 	"slices"
 	"strings"
 
-	"github.com/goccy/go-yaml"
-	"github.com/goccy/go-yaml/parser"
-
+	"durchgang/core/document"
 	"durchgang/core/game"
 )
 
 //go:embed english.yaml
 var english string
 
-// document is the YAML form.
-type document struct {
+// form is a whole phrasebook.
+type form struct {
 	Form    formDocument    `yaml:",inline"`
 	Forms   []formDocument  `yaml:"forms"`
 	Marks   *sides[string]  `yaml:"marks"`
@@ -118,22 +116,8 @@ type sides[T any] struct {
 	Second T `yaml:"second"`
 }
 
-// Error is an error in a phrasebook's text. Line and Column count from 1 and are
-// 0 when the text as a whole is at fault.
-type Error struct {
-	File         string
-	Line, Column int
-	Err          error
-}
-
-func (e *Error) Error() string {
-	if e.Line == 0 {
-		return fmt.Sprintf("%s: %s", e.File, e.Err)
-	}
-	return fmt.Sprintf("%s:%d:%d: %s", e.File, e.Line, e.Column, e.Err)
-}
-
-func (e *Error) Unwrap() error { return e.Err }
+// Error is an error in a phrasebook's text.
+type Error = document.Error
 
 // Causes of errors in a phrasebook, for errors.Is.
 var (
@@ -164,31 +148,16 @@ func Default() *Book {
 // Parse reads a phrasebook, which adds to the built-in English wording; file
 // names it in errors, which are all *Error.
 func Parse(file, text string) (*Book, error) {
-	var own document
-	if strings.TrimSpace(text) != "" {
-		if err := yaml.UnmarshalWithOptions([]byte(text), &own, yaml.Strict()); err != nil {
-			return nil, located(file, err)
-		}
+	var own, builtIn form
+	if err := document.Read(file, text, &own); err != nil {
+		return nil, err
 	}
-	var builtIn document
-	if err := yaml.UnmarshalWithOptions([]byte(english), &builtIn, yaml.Strict()); err != nil {
-		return nil, located("built in", err)
+	if err := document.Read("built in", english, &builtIn); err != nil {
+		return nil, err
 	}
 	c := compiler{file: file, text: text, book: &Book{}}
 	c.compile(own, builtIn)
 	return c.book, c.err
-}
-
-func located(file string, err error) error {
-	e := &Error{File: file, Err: err}
-	var syntax yaml.Error
-	if errors.As(err, &syntax) {
-		e.Err = errors.New(syntax.GetMessage())
-		if token := syntax.GetToken(); token != nil {
-			e.Line, e.Column = token.Position.Line, token.Position.Column
-		}
-	}
-	return e
 }
 
 // compiler turns documents into a book and keeps the first error.
@@ -200,25 +169,12 @@ type compiler struct {
 
 // fail keeps an error at the place of a YAML path such as $.says.won[0].
 func (c *compiler) fail(path string, cause error) {
-	if c.err != nil {
-		return
-	}
-	e := &Error{File: c.file, Err: cause}
-	c.err = e
-	file, err := parser.ParseBytes([]byte(c.text), 0)
-	if err != nil {
-		return
-	}
-	p, err := yaml.PathString(path)
-	if err != nil {
-		return
-	}
-	if node, err := p.FilterFile(file); err == nil && node != nil {
-		e.Line, e.Column = node.GetToken().Position.Line, node.GetToken().Position.Column
+	if c.err == nil {
+		c.err = document.Fail(c.file, c.text, path, cause)
 	}
 }
 
-func (c *compiler) compile(own, builtIn document) {
+func (c *compiler) compile(own, builtIn form) {
 	b := c.book
 	c.players(own)
 	c.forms(own, builtIn)
@@ -300,7 +256,7 @@ func (c *compiler) drawings(signs map[string][]string) map[string]string {
 }
 
 // verbs takes what things are called, and what is typed for them.
-func (c *compiler) verbs(own, builtIn document) {
+func (c *compiler) verbs(own, builtIn form) {
 	b := c.book
 	b.words, b.verbs = own.Words, map[string]verb{}
 	for name, text := range own.Words {
@@ -377,7 +333,7 @@ func (c *compiler) base(path string, n int) int {
 	return n
 }
 
-func (c *compiler) players(own document) {
+func (c *compiler) players(own form) {
 	b := c.book
 	b.marks = [3]string{game.First: "X", game.Second: "O"}
 	if own.Marks != nil {
@@ -399,7 +355,7 @@ func (c *compiler) players(own document) {
 
 // forms compiles the ways to type a move: one that always holds, else those of
 // the book and then the built-in ones, each chosen by what a program says.
-func (c *compiler) forms(own, builtIn document) {
+func (c *compiler) forms(own, builtIn form) {
 	if own.Form.When != "" {
 		c.fail("$.when", ErrWhen)
 	}

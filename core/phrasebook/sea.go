@@ -108,7 +108,7 @@ func (t Table) shipIn(line string) string {
 type ocean struct {
 	begin, end int
 	caption    string
-	over       int // the line of the caption, -1 without one
+	over       int        // the line of the caption, -1 without one
 	cells      [][]string // " " for a blank one
 }
 

@@ -22,6 +22,7 @@ type Moment struct {
 var (
 	ErrShouldRefuse = errors.New("the rules accept this move, but the script marks it as refused with a ! in front")
 	ErrShouldAccept = errors.New("the rules refuse this move: if that is meant, mark it with a ! in front")
+	ErrPositions    = fmt.Errorf("positions are looked at in games without a set-up that have at most %d of them", MostPositions)
 	ErrNotOver      = errors.New("another game is asked for before this one is over")
 )
 
@@ -36,6 +37,14 @@ func (s Script) Moments(rules game.Rules) ([]Moment, error) {
 	round := 1
 	moments := []Moment{opening(rules, pos, Step{Act: Start}, round)}
 	for _, step := range s.Steps {
+		if step.Act == Look {
+			positions, all := Positions(rules, MostPositions)
+			if !all {
+				return nil, step.fail(ErrPositions)
+			}
+			moments = append(moments, positions...)
+			continue
+		}
 		if step.Act == Again {
 			if !pos.Result().Over() {
 				return nil, step.fail(ErrNotOver)

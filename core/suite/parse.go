@@ -287,8 +287,8 @@ func (p *parser) step(w word) (Step, error) {
 		step.Act, step.Text, step.Refused = TypeLine, w.text, true
 		return step, nil
 	}
-	if w.text == "again" {
-		step.Act = Again
+	if act := Act(w.text); act == Again || act == Look {
+		step.Act = act
 		return step, nil
 	}
 	text, refused := strings.CutPrefix(w.text, "!")

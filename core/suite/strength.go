@@ -153,6 +153,12 @@ func Trace(rules game.Rules, setup game.Setup, steps []Step) (string, error) {
 			}
 			t = t.opening(rules, pos)
 			continue
+		case Look:
+			positions, _ := Positions(rules, MostPositions)
+			for _, m := range positions {
+				t = append(t.facts(m.View), byte(m.Result.Outcome), byte(m.Result.Winner))
+			}
+			continue
 		default:
 			continue
 		}

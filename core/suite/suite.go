@@ -89,8 +89,9 @@ type Act string
 const (
 	Start    Act = "start" // the program is started; before every script's first step
 	MakeMove Act = "move"
-	TypeLine Act = "line"  // a raw line is typed that is no move
-	Again    Act = "again" // another game is asked for
+	TypeLine Act = "line"      // a raw line is typed that is no move
+	Again    Act = "again"     // another game is asked for
+	Look     Act = "positions" // every position is looked at, where programs can be shown one
 )
 
 // Step is one word of a script.
@@ -124,3 +125,22 @@ func (s *Suite) Total() Points {
 
 // Claim reports whether the criterion is charged for the aspect.
 func (c Criterion) Claim(a Aspect) bool { return slices.Contains(c.Claims, a) }
+
+// Only returns the suite with the criteria that can be shown, and their scripts: one of
+// their aspects can, and of those that are not about every move all can.
+func (s *Suite) Only(shown func(Aspect) bool) *Suite {
+	kept := &Suite{Rules: s.Rules}
+	everyMove := []Aspect{Mark, Legal, Turns, Running}
+	for _, c := range s.Criteria {
+		amiss := slices.ContainsFunc(c.Claims, func(a Aspect) bool { return !shown(a) && !slices.Contains(everyMove, a) })
+		if slices.ContainsFunc(c.Claims, shown) && !amiss {
+			kept.Criteria = append(kept.Criteria, c)
+		}
+	}
+	for _, script := range s.Scripts {
+		if _, is := kept.Criterion(script.Criterion); is {
+			kept.Scripts = append(kept.Scripts, script)
+		}
+	}
+	return kept
+}

@@ -31,7 +31,8 @@ type Event struct {
 type Performance struct {
 	Observations []judge.Observation
 	Events       [][]Event
-	Forms        int // how many forms the book has for what the program says
+	Stuck        bool // the program was, at some call
+	Forms        int  // how many forms the book has for what the program says
 }
 
 // Terminal plays scripts with console programs.
@@ -184,6 +185,8 @@ func (p *player) moment(m suite.Moment) bool {
 		}
 	case m.Step.Act == suite.Again:
 		p.again()
+	case m.Step.Act == suite.Look: // nobody shows a position to a program on a terminal
+		p.now = judge.Observation{Condition: judge.Waiting, Untyped: true}
 	case p.now.Condition != judge.Asking && p.now.Condition != judge.Waiting:
 		p.now.Untyped, p.now.Facts = true, nil
 	case !p.attempt(m.Step):

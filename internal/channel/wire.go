@@ -2,15 +2,9 @@ package channel
 
 import (
 	"context"
-	"errors"
 	"fmt"
-	"io"
-	"os"
 	"strings"
-	"sync"
 	"time"
-
-	"golang.org/x/sys/unix"
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
@@ -56,6 +50,8 @@ func (w Wire) requests(m suite.Moment) []string {
 		return []string{wire.Hello, strings.TrimSpace(fmt.Sprintf("%s %s %s", wire.New, w.Rules.Variant(), w.Rules.Spell(w.Setup))), wire.Show}
 	case suite.Again:
 		return []string{wire.Again, wire.Show}
+	case suite.Look:
+		return nil
 	case suite.TypeLine:
 		return []string{wire.Move + " " + m.Step.Text, wire.Show}
 	}
@@ -71,53 +67,18 @@ type talk struct {
 	at        time.Duration // from the start of the program to its end
 }
 
-// talk sends the requests and reads until the program ends, or patience does.
+// talk sends the requests and divides what is answered.
 func (w Wire) talk(ctx context.Context, spec sandbox.Spec, requests string) (*talk, error) {
-	pair, err := unix.Socketpair(unix.AF_UNIX, unix.SOCK_STREAM|unix.SOCK_CLOEXEC, 0)
-	if err != nil {
-		return nil, fmt.Errorf("open a connection: %w", err)
-	}
-	err = unix.SetNonblock(pair[0], true) // so that deadlines hold
-	ours, theirs := os.NewFile(uintptr(pair[0]), "wire"), os.NewFile(uintptr(pair[1]), "program")
-	var sending sync.WaitGroup
-	defer sending.Wait()
-	defer ours.Close() // which ends the sending
-	if err != nil {
-		theirs.Close()
-		return nil, fmt.Errorf("open a connection: %w", err)
-	}
-	began := time.Now()
-	box, err := sandbox.Start(spec, theirs)
-	theirs.Close()
+	e, err := exchange(ctx, spec, w.Patience, requests, false)
 	if err != nil {
 		return nil, err
 	}
-	defer box.Kill()
-	stop := context.AfterFunc(ctx, func() { _ = ours.SetDeadline(time.Now()) })
-	defer stop()
-	if err := ours.SetDeadline(began.Add(w.Patience.Rest)); err != nil {
-		return nil, err
+	t := &talk{at: e.at, condition: e.condition, detail: e.detail}
+	if e.condition != judge.Flooding { // an answer to nothing is no answer
+		t.divide(e.printed)
 	}
-	sending.Go(func() {
-		_, _ = io.WriteString(ours, requests) // a program that ends early is seen by its answers
-		if raw, err := ours.SyscallConn(); err == nil {
-			_ = raw.Control(func(fd uintptr) { _ = unix.Shutdown(int(fd), unix.SHUT_WR) })
-		}
-	})
-	printed, err := io.ReadAll(io.LimitReader(ours, int64(w.Patience.Total)+1))
-	if ctx.Err() != nil {
-		return nil, ctx.Err()
-	}
-	t := &talk{at: time.Since(began)}
-	t.divide(string(printed))
-	switch {
-	case len(printed) > w.Patience.Total:
-		t.condition, t.answers, t.rest = judge.Flooding, nil, "" // an answer to nothing is no answer
-	case errors.Is(err, os.ErrDeadlineExceeded):
-		t.condition, t.detail = judge.Stuck, "for "+w.Patience.Rest.String()
-	default:
-		<-box.Done()
-		t.condition, t.detail = ending(box.Exit(), t.rest)
+	if t.condition == "" {
+		t.condition, t.detail = ending(e.exit, t.rest)
 	}
 	return t, nil
 }

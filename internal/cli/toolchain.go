@@ -33,9 +33,9 @@ type shownLanguage struct {
 	Name       string   `json:"name"`
 	Extensions []string `json:"extensions"`
 	File       string   `json:"file,omitempty"` // that makes a folder this language
-	Version    string   `json:"version"` // empty when it is not installed
-	Missing    []string `json:"missing"` // tools
-	Package    string   `json:"package"` // Debian's, for all tools
+	Version    string   `json:"version"`        // empty when it is not installed
+	Missing    []string `json:"missing"`        // tools
+	Package    string   `json:"package"`        // Debian's, for all tools
 }
 
 func showLanguage(ctx context.Context, l toolchain.Language) shownLanguage {

@@ -1,6 +1,7 @@
 package cli
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -11,9 +12,9 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
@@ -42,8 +43,8 @@ unless the phrasebook settles it (docs/phrasebook.md).`,
 		RunE: func(c *cobra.Command, args []string) error { return try(c, o, f, args[0]) },
 	}
 	c.Flags().StringVar(&f.game, "game", "tic-tac-toe", "game or variant, as in tic-tac-toe")
-	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: terminal, or wire when it speaks the protocol of docs/wire.md")
-	c.Flags().StringVar(&f.phrasebook, "phrasebook", "", "YAML file that says how the program talks")
+	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: terminal, wire when it speaks the protocol of docs/wire.md, or function when its functions are called (docs/functions.md)")
+	c.Flags().StringVar(&f.phrasebook, "phrasebook", "", "YAML file that says how the program talks, or how its functions are called")
 	c.Flags().StringVar(&f.suite, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
 	c.Flags().BoolVar(&f.strict, "strict", false, "exit with status 3 unless the program has every point")
 	return c
@@ -88,37 +89,50 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 }
 
 func (f tryFlags) grader() (office.Grader, error) {
-	g := office.Grader{Parallel: runtime.NumCPU(), Builds: toolchain.UserCache()}
 	rules, err := games.All().Rules(f.game)
 	if err != nil {
-		return g, err
+		return office.Grader{}, err
 	}
-	if g.Wire, err = office.CheckChannel(f.channel); err != nil {
-		return g, err
-	}
-	if f.suite == "" {
-		g.Suite, _, err = suite.Shipped(rules.Variant(), games.All())
-		if err != nil {
-			return g, &office.InputError{Field: "game", Err: err}
-		}
-	} else {
-		text, err := readText(f.suite)
-		if err != nil {
-			return g, err
-		}
-		if g.Suite, err = suite.Parse(f.suite, text, games.All()); err != nil {
-			return g, err
-		}
-		if g.Suite.Rules.Variant() != rules.Variant() {
-			return g, &office.InputError{Field: "suite", Err: fmt.Errorf("%s is for %s, but --game is %s", f.suite, g.Suite.Rules.Variant(), rules.Variant())}
-		}
+	s, err := f.scripts(rules)
+	if err != nil {
+		return office.Grader{}, err
 	}
 	text, err := readText(f.phrasebook)
 	if err != nil {
+		return office.Grader{}, err
+	}
+	g, err := office.NewGrader(f.channel, s, cmp.Or(f.phrasebook, "--phrasebook"), text)
+	if err != nil {
 		return g, err
 	}
-	g.Book, err = phrasebook.Parse(f.phrasebook, text)
-	return g, err
+	if f.suite == "" && g.Calls != nil {
+		g.Suite = office.Shown(s, g.Calls)
+	}
+	g.Parallel = runtime.NumCPU()
+	return g, nil
+}
+
+// scripts reads the suite: the one named, or the one that ships for the game.
+func (f tryFlags) scripts(rules game.Rules) (*suite.Suite, error) {
+	if f.suite == "" {
+		s, _, err := suite.Shipped(rules.Variant(), games.All())
+		if err != nil {
+			return nil, &office.InputError{Field: "game", Err: err}
+		}
+		return s, nil
+	}
+	text, err := readText(f.suite)
+	if err != nil {
+		return nil, err
+	}
+	s, err := suite.Parse(f.suite, text, games.All())
+	if err != nil {
+		return nil, err
+	}
+	if s.Rules.Variant() != rules.Variant() {
+		return nil, &office.InputError{Field: "suite", Err: fmt.Errorf("%s is for %s, but --game is %s", f.suite, s.Rules.Variant(), rules.Variant())}
+	}
+	return s, nil
 }
 
 // readText reads a file of the teacher's; no name gives no text.

@@ -9,11 +9,13 @@ import (
 	"sync"
 	"sync/atomic"
 
+	"durchgang/core/calls"
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
+	"durchgang/internal/driver"
 	"durchgang/internal/record"
 	"durchgang/internal/sandbox"
 	"durchgang/internal/toolchain"
@@ -22,7 +24,8 @@ import (
 // Grader grades programs by one suite and one phrasebook.
 type Grader struct {
 	Suite    *suite.Suite
-	Book     *phrasebook.Book
+	Book     *phrasebook.Book // of programs on a terminal
+	Calls    *calls.Book      // of programs whose functions are called; nil for others
 	Parallel int              // scripts played at the same time
 	Patience channel.Patience // with a program; the usual one when zero
 	Builds   toolchain.Cache  // of programs that were built before
@@ -40,7 +43,7 @@ type Graded struct {
 func AtFault(err error) bool {
 	for _, cause := range []error{
 		toolchain.ErrNoProgram, toolchain.ErrAmbiguous, toolchain.ErrMissing,
-		toolchain.ErrBuild, toolchain.ErrTooLarge,
+		toolchain.ErrBuild, toolchain.ErrTooLarge, driver.ErrLanguage, driver.ErrNoCall,
 	} {
 		if errors.Is(err, cause) {
 			return true
@@ -53,25 +56,39 @@ func AtFault(err error) bool {
 // evidence goes to keep as soon as it is complete, in no set order but one at a
 // time; keep may be nil.
 func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Evidence) error) (Graded, error) {
-	program, err := toolchain.Prepare(ctx, folder, g.Builds)
+	program, settings, err := g.prepare(ctx, folder)
 	if err != nil {
 		return Graded{}, err
 	}
 	defer program.Close()
-	verdicts, err := g.playAll(ctx, program, keep)
+	verdicts, err := g.playAll(ctx, program, settings, keep)
 	if err != nil {
 		return Graded{}, err
 	}
 	return Graded{Language: program.Language, Verdict: judge.Judge(g.Suite, verdicts)}, nil
 }
 
+// prepare builds the program, with a driver where its functions are called.
+func (g Grader) prepare(ctx context.Context, folder fs.FS) (p *toolchain.Program, settings string, err error) {
+	if g.Calls == nil {
+		p, err = toolchain.Prepare(ctx, folder, g.Builds)
+		return p, "", err
+	}
+	_, cols := g.Suite.Rules.Shape()
+	driven, err := driver.Prepare(ctx, folder, g.Calls.Settings(cols), g.Builds)
+	if err != nil {
+		return nil, "", err
+	}
+	return driven.Program, driven.Settings, nil
+}
+
 // playAll plays the scripts with g.Parallel players and returns their verdicts in
 // the order of the suite.
-func (g Grader) playAll(ctx context.Context, program *toolchain.Program, keep func(record.Evidence) error) ([]judge.ScriptVerdict, error) {
+func (g Grader) playAll(ctx context.Context, program *toolchain.Program, settings string, keep func(record.Evidence) error) ([]judge.ScriptVerdict, error) {
 	ctx, cancel := context.WithCancelCause(ctx)
 	defer cancel(nil)
 	verdicts := make([]judge.ScriptVerdict, len(g.Suite.Scripts))
-	p := &playing{program: program, usual: g.Patience}
+	p := &playing{program: program, settings: settings, usual: g.Patience}
 	if p.usual == (channel.Patience{}) {
 		p.usual = channel.DefaultPatience()
 	}
@@ -113,17 +130,18 @@ feed:
 
 // playing is one program that plays a suite.
 type playing struct {
-	program *toolchain.Program
-	usual   channel.Patience
-	form    int          // of the phrasebook's
-	stuck   atomic.Int32 // scripts in which it got stuck
+	program  *toolchain.Program
+	settings string // of its driver
+	usual    channel.Patience
+	form     int          // of the phrasebook's
+	stuck    atomic.Int32 // scripts in which it got stuck
 }
 
 // probe finds out how moves are typed, with a move in the middle of the board, which
 // no fault at an edge concerns.
 func (g Grader) probe(ctx context.Context, p *playing) error {
 	rows, cols := g.Suite.Rules.Shape()
-	if rows == 0 || g.Wire {
+	if rows == 0 || g.Wire || g.Calls != nil {
 		return nil // there is one way to write a move
 	}
 	n := int16(min(rows, cols) / 2)
@@ -154,7 +172,7 @@ func (p *playing) patience() channel.Patience {
 }
 
 func (p *playing) heed(performance channel.Performance) {
-	if n := len(performance.Observations); n > 0 && performance.Observations[n-1].Condition == judge.Stuck {
+	if n := len(performance.Observations); performance.Stuck || n > 0 && performance.Observations[n-1].Condition == judge.Stuck {
 		p.stuck.Add(1)
 	}
 }
@@ -171,6 +189,9 @@ func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdic
 	}
 	p.heed(performance)
 	verdict := judge.JudgeScript(g.Suite, script, moments, performance.Observations)
+	if shown := shorten(verdict, moments, &performance); len(shown) < len(moments) {
+		moments, verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
+	}
 	return verdict, g.evidence(i, moments, performance, verdict), nil
 }
 
@@ -180,6 +201,9 @@ type player interface {
 }
 
 func (g Grader) channel(p *playing, script suite.Script) player {
+	if g.Calls != nil {
+		return channel.Function{Book: g.Calls, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Settings: p.settings}
+	}
 	if g.Wire {
 		return channel.Wire{Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience()}
 	}
@@ -247,6 +271,8 @@ func (g Grader) says(m suite.Moment) string {
 		return "the program is started"
 	case suite.Again:
 		return "another game is asked for"
+	case suite.Look:
+		return "the position is looked at"
 	case suite.TypeLine:
 		return fmt.Sprintf("the line %q is typed and must be refused", m.Step.Text)
 	}

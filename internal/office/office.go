@@ -14,7 +14,6 @@ import (
 	"github.com/riverqueue/river/riverdriver/riverdatabasesql"
 
 	"durchgang/core/games"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
@@ -87,18 +86,6 @@ func (o *Office) Course(ctx context.Context, name string) (record.Course, error)
 	return c, about(err, "course", name)
 }
 
-// CheckChannel reports whether a channel is the wire. Errors are *InputError: there is no
-// such channel, or it cannot drive programs of the game.
-func CheckChannel(name string) (wire bool, err error) {
-	switch name {
-	case record.Wire:
-		return true, nil
-	case record.Terminal:
-		return false, nil
-	}
-	return false, &InputError{"channel", fmt.Errorf("%q is none; it is %s or %s", name, record.Terminal, record.Wire)}
-}
-
 // CreateAssignment adds an assignment to a course. Without a suite it takes the one
 // that ships for its game, without a phrasebook the built-in wording.
 func (o *Office) CreateAssignment(ctx context.Context, course string, a record.Assignment) (record.Assignment, error) {
@@ -111,14 +98,9 @@ func (o *Office) CreateAssignment(ctx context.Context, course string, a record.A
 		return a, &InputError{"game", err}
 	}
 	a.Channel = cmp.Or(a.Channel, record.Terminal)
-	if _, err := CheckChannel(a.Channel); err != nil {
-		return a, err
-	}
-	if _, err := phrasebook.Parse("phrasebook", a.Phrasebook); err != nil {
-		return a, &InputError{"phrasebook", err}
-	}
 	a.Title, a.Game = title, string(rules.Variant())
-	if a.Suite == "" {
+	shipped := a.Suite == ""
+	if shipped {
 		if _, a.Suite, err = suite.Shipped(rules.Variant(), games.All()); err != nil {
 			return a, &InputError{"suite", err}
 		}
@@ -129,6 +111,13 @@ func (o *Office) CreateAssignment(ctx context.Context, course string, a record.A
 	}
 	if s.Rules.Variant() != rules.Variant() {
 		return a, &InputError{"suite", fmt.Errorf("it is for %s, but the assignment's game is %s", s.Rules.Variant(), rules.Variant())}
+	}
+	g, err := NewGrader(a.Channel, s, "phrasebook", a.Phrasebook)
+	if err != nil {
+		return a, err
+	}
+	if shipped && g.Calls != nil {
+		a.Suite = Shown(s, g.Calls).String()
 	}
 	c, err := o.Course(ctx, course)
 	if err != nil {

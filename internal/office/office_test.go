@@ -128,7 +128,7 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 		t.Fatalf("%d files, %v", len(paths), err)
 	}
 	for _, path := range paths {
-		if filepath.Ext(path) == ".yaml" {
+		if filepath.Ext(path) == ".yaml" || strings.Contains(path, "/functions/") {
 			continue
 		}
 		t.Run(filepath.Base(path), func(t *testing.T) {
@@ -163,6 +163,71 @@ script "two fleets, some shots"
 	v, err := office.Grader{Suite: s, Book: b}.Grade(t.Context(), source(t, "testdata/battleship/Broadside.java"), nil)
 	if err != nil || v.Verdict.Points != v.Verdict.Of {
 		t.Errorf("%v, %+v", err, v.Verdict)
+	}
+}
+
+// Functions are called with the positions of each script and, in small games, with all of
+// them. A right program loses nothing, and one made wrong at one place the criterion of
+// that rule.
+func TestFunctionsAreGraded(t *testing.T) {
+	tests := []struct{ name, file, game, right, wrong, loses string }{
+		{"right in Python", "board_functions.py", "tic-tac-toe", "", "", ""},
+		{"right in C", "state.c", "tic-tac-toe", "", "", ""},
+		{"right in Java", "Columns.java", "connect-four", "", "", ""},
+		{"right in JavaScript", "flat.js", "five-in-a-row", "", "", ""},
+		{"right in Go", "hand.go", "blackjack", "", "", ""},
+		{"right in Go, another game", "hand.go", "hangman", "", "", ""},
+		{"it plays when it is started", "board_functions.py", "tic-tac-toe", "if __name__ == \"__main__\":", "input()\nif True:", ""},
+		{"only X's wins are seen", "board_functions.py", "tic-tac-toe", `in "XO"`, `in "X"`, "lines"},
+		{"a function is missing", "board_functions.py", "tic-tac-toe", "def winner", "def vinner", "lines"},
+		{"another signature", "board_functions.py", "tic-tac-toe", "def is_legal(board, row, col)", "def is_legal(row, col)", "range taken"},
+		{"a value that means nothing", "board_functions.py", "tic-tac-toe", "            return mark", "            return mark.lower()", "lines"},
+		{"a move that is taken is chosen", "board_functions.py", "tic-tac-toe", "return row, col", "return 0, 0", "marks"},
+		{"the program is ended by a call", "board_functions.py", "tic-tac-toe", "    for row in range(3):\n", "    import os; os._exit(0)\n    for row in range(3):\n", "marks"},
+		{"the bounds are from zero", "state.c", "tic-tac-toe", "row >= 1 && row <= N", "row >= 0 && row <= N - 1", "marks"},
+		{"a full board is open", "state.c", "tic-tac-toe", "full ? -1 : 0", "0", "draw"},
+		{"a crash in C", "state.c", "tic-tac-toe", "int found = 0, full = 1;", "int found = 0, full = 1; if (board[1][1] == 'O') found = *(volatile int *)0;", "lines"},
+		{"discs do not fall", "Columns.java", "connect-four", "int row = board.length - 1; row >= 0; row--", "int row = 0; row < board.length; row++", "marks"},
+		{"runs go up only", "Columns.java", "connect-four", " || run(board, r, c, 1, -1)", "", "lines"},
+		{"four are enough", "flat.js", "five-in-a-row", "[1, 2, 3, 4].every", "[1, 2, 3].every", "rows"},
+		{"an ace is eleven", "hand.go", "blackjack", "sum > 21 && aces > 0", "false", "totals"},
+		{"the first letter only", "hand.go", "hangman", "if shown {", "if shown && !strings.ContainsRune(b.String(), c) {", "letters"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			path := "testdata/functions/" + tt.file
+			source, err := os.ReadFile(path)
+			if err != nil || !strings.Contains(string(source), tt.right) {
+				t.Fatalf("%s has no %q: %v", path, tt.right, err)
+			}
+			book, err := os.ReadFile(strings.TrimSuffix(path, filepath.Ext(path)) + ".yaml")
+			if err != nil {
+				t.Fatal(err)
+			}
+			s, _, err := suite.Shipped(game.Variant(tt.game), games.All())
+			if err != nil {
+				t.Fatal(err)
+			}
+			g, err := office.NewGrader(record.Function, s, "calls", string(book))
+			if err != nil {
+				t.Fatal(err)
+			}
+			g.Suite, g.Parallel = office.Shown(s, g.Calls), 2
+			text := strings.Replace(string(source), tt.right, tt.wrong, 1)
+			v, err := g.Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(text), Mode: 0o644}}, nil)
+			if err != nil {
+				t.Fatal(err)
+			}
+			names := lost(v.Verdict)
+			for _, name := range strings.Fields(tt.loses) {
+				if !slices.Contains(names, name) {
+					t.Errorf("lost %v, want %s: %+v", names, name, v.Verdict.Findings)
+				}
+			}
+			if tt.loses == "" && len(names) > 0 {
+				t.Errorf("lost %v: %+v", names, v.Verdict.Findings)
+			}
+		})
 	}
 }
 

@@ -17,11 +17,9 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
-	"durchgang/internal/toolchain"
 )
 
 // gradeArgs is the job of grading one submission.
@@ -170,7 +168,7 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 	if err != nil {
 		return store.Outcome{}, err
 	}
-	book, err := phrasebook.Parse("phrasebook", task.Phrasebook)
+	g, err := NewGrader(task.Channel, s, "phrasebook", task.Phrasebook)
 	if err != nil {
 		return store.Outcome{}, err
 	}
@@ -178,7 +176,7 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 	if err != nil {
 		return store.Outcome{}, fmt.Errorf("open the submission's archive: %w", err)
 	}
-	graded, err := Grader{Suite: s, Book: book, Wire: task.Channel == record.Wire, Builds: toolchain.UserCache()}.Grade(ctx, folder, func(e record.Evidence) error {
+	graded, err := g.Grade(ctx, folder, func(e record.Evidence) error {
 		return w.persist(ctx, func() error { return w.store.AddEvidence(ctx, id, e) })
 	})
 	if AtFault(err) {

@@ -24,8 +24,8 @@ type Assignment struct {
 	Name        string    `json:"name" db:"name"`
 	Title       string    `json:"title" db:"title"`
 	Game        string    `json:"game" db:"game" description:"The variant, as in connect-four:cols=6,rows=5."`
-	Channel     string    `json:"channel" db:"channel" enum:"terminal,wire" description:"How programs are driven: as people do, or by the protocol."`
-	Phrasebook  string    `json:"phrasebook" db:"phrasebook" description:"YAML text; empty for the built-in wording."`
+	Channel     string    `json:"channel" db:"channel" enum:"terminal,wire,function" description:"How programs are driven: as people do, by the protocol, or by calling their functions."`
+	Phrasebook  string    `json:"phrasebook" db:"phrasebook" description:"YAML text: how programs talk, empty for the built-in wording; through the channel function how they are called."`
 	Suite       string    `json:"suite" db:"suite" description:"The scripts with their criteria."`
 	Submissions int       `json:"submissions" db:"submissions" description:"How many students have handed in."`
 	LastRun     *int64    `json:"last_run" db:"last_run" description:"The newest run, if there is one."`
@@ -36,6 +36,7 @@ type Assignment struct {
 const (
 	Terminal = "terminal"
 	Wire     = "wire"
+	Function = "function"
 )
 
 // Submission is a student's program as it was handed in.

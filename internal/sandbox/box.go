@@ -57,6 +57,21 @@ func Start(spec Spec, stream *os.File) (*Box, error) {
 	return start(cmd, spec)
 }
 
+// StartApart runs spec with its input and output on stream, and what it prints to standard
+// error kept apart: the first limit bytes of it are in the function returned, once the box
+// is done.
+func StartApart(spec Spec, stream *os.File, limit int) (*Box, func() string, error) {
+	cmd, err := spec.command()
+	if err != nil {
+		return nil, nil, err
+	}
+	out := &capped{limit: limit}
+	cmd.Stdin, cmd.Stdout, cmd.Stderr = stream, stream, out
+	cmd.WaitDelay = time.Second
+	b, err := start(cmd, spec)
+	return b, out.String, err
+}
+
 func start(cmd *exec.Cmd, spec Spec) (*Box, error) {
 	defer func() {
 		for _, f := range cmd.ExtraFiles {

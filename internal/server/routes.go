@@ -49,7 +49,7 @@ type (
 		Name       string `json:"name"`
 		Title      string `json:"title,omitempty"`
 		Game       string `json:"game"`
-		Channel    string `json:"channel,omitempty" enum:"terminal,wire" description:"Without it terminal."`
+		Channel    string `json:"channel,omitempty" enum:"terminal,wire,function" description:"Without it terminal."`
 		Phrasebook string `json:"phrasebook,omitempty" description:"YAML; without it the built-in wording."`
 		Suite      string `json:"suite,omitempty" description:"Without it the one that ships for the game."`
 	}

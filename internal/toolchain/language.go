@@ -188,13 +188,16 @@ const warmGo = `package main
 import (
 	_ "bufio"
 	_ "bytes"
+	_ "encoding/json"
 	_ "errors"
 	_ "fmt"
 	_ "io"
 	_ "maps"
 	_ "math"
 	_ "math/rand"
+	_ "net/url"
 	_ "os"
+	_ "reflect"
 	_ "regexp"
 	_ "slices"
 	_ "sort"
@@ -216,30 +219,24 @@ var (
 	ErrTooLarge  = errors.New("too large")
 )
 
-// detect finds the language of a folder's files, and the file to start.
-func detect(folder fs.FS, files []string) (Language, Source, error) {
+// detect finds the language of a folder's files.
+func detect(files []string) (Language, error) {
 	var languages []Language
 	for _, l := range Languages() {
 		if l.File != "" && slices.Contains(files, l.File) {
-			text, err := fs.ReadFile(folder, l.File)
-			if err == nil && len(strings.Fields(string(text))) == 0 {
-				err = fmt.Errorf("%w: the file %s is empty; it holds the command that runs the program, as in: perl game.pl", ErrNoProgram, l.File)
-			}
-			return l, Source{Path: l.File, Text: string(text)}, err
+			return l, nil
 		}
-		if slices.ContainsFunc(files, l.owns) {
+		if slices.ContainsFunc(files, l.Owns) {
 			languages = append(languages, l)
 		}
 	}
 	switch {
 	case len(languages) == 0:
-		return Language{}, Source{}, fmt.Errorf("%w: no file ends in %s", ErrNoProgram, strings.Join(extensions(), ", "))
+		return Language{}, fmt.Errorf("%w: no file ends in %s", ErrNoProgram, strings.Join(extensions(), ", "))
 	case len(languages) > 1:
-		return Language{}, Source{}, fmt.Errorf("%w: %s and %s files lie together; hand in one program", ErrAmbiguous, languages[0].Name, languages[1].Name)
+		return Language{}, fmt.Errorf("%w: %s and %s files lie together; hand in one program", ErrAmbiguous, languages[0].Name, languages[1].Name)
 	}
-	l := languages[0]
-	main, err := l.main(folder, files)
-	return l, main, err
+	return languages[0], nil
 }
 
 func extensions() []string {
@@ -250,16 +247,24 @@ func extensions() []string {
 	return list
 }
 
-func (l Language) owns(file string) bool {
+// Owns reports whether a file belongs to the language.
+func (l Language) Owns(file string) bool {
 	return slices.Contains(l.Extensions, path.Ext(file)) || l.File != "" && path.Base(file) == l.File
 }
 
 // main finds the file that starts the program: the only one, or the only one that says
 // so, or the one with a usual name.
 func (l Language) main(folder fs.FS, files []string) (Source, error) {
+	if l.File != "" {
+		text, err := fs.ReadFile(folder, l.File)
+		if err == nil && len(strings.Fields(string(text))) == 0 {
+			err = fmt.Errorf("%w: the file %s is empty; it holds the command that runs the program, as in: perl game.pl", ErrNoProgram, l.File)
+		}
+		return Source{Path: l.File, Text: string(text)}, err
+	}
 	var sources []Source
 	for _, file := range files {
-		if l.owns(file) {
+		if l.Owns(file) {
 			text, err := fs.ReadFile(folder, file)
 			if err != nil {
 				return Source{}, err
@@ -291,7 +296,7 @@ func (l Language) main(folder fs.FS, files []string) (Source, error) {
 
 // IsSource reports whether a file name belongs to a language Durchgang knows.
 func IsSource(name string) bool {
-	return slices.ContainsFunc(Languages(), func(l Language) bool { return l.owns(name) })
+	return slices.ContainsFunc(Languages(), func(l Language) bool { return l.Owns(name) })
 }
 
 // files lists the regular files under a folder that matter for a program.

@@ -35,14 +35,38 @@ const (
 // ErrMissing, ErrBuild or ErrTooLarge where the program is at fault. Close the
 // program when it is not needed any more. What was built before is taken from the cache.
 func Prepare(ctx context.Context, folder fs.FS, cache Cache) (*Program, error) {
+	language, names, err := Find(folder)
+	if err != nil {
+		return nil, err
+	}
+	main, err := language.main(folder, names)
+	if err != nil {
+		return nil, err
+	}
+	return prepare(ctx, folder, language, names, main, cache)
+}
+
+// Find tells a folder's language, and lists its files.
+func Find(folder fs.FS) (Language, []string, error) {
+	names, err := files(folder)
+	if err != nil {
+		return Language{}, nil, fmt.Errorf("list the program's files: %w", err)
+	}
+	language, err := detect(names)
+	return language, names, err
+}
+
+// PrepareAs prepares a program of a language that the caller has changed, with the file
+// that starts it.
+func PrepareAs(ctx context.Context, folder fs.FS, l Language, start string, cache Cache) (*Program, error) {
 	names, err := files(folder)
 	if err != nil {
 		return nil, fmt.Errorf("list the program's files: %w", err)
 	}
-	language, main, err := detect(folder, names)
-	if err != nil {
-		return nil, err
-	}
+	return prepare(ctx, folder, l, names, Source{Path: start}, cache)
+}
+
+func prepare(ctx context.Context, folder fs.FS, language Language, names []string, main Source, cache Cache) (*Program, error) {
 	if err := installed(language); err != nil {
 		return nil, err
 	}
@@ -72,7 +96,7 @@ func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Lang
 	}
 	var sources []string
 	for _, name := range names {
-		if l.owns(name) {
+		if l.Owns(name) {
 			sources = append(sources, name)
 		}
 	}

@@ -1,0 +1,87 @@
+package channel
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"sync"
+	"time"
+
+	"golang.org/x/sys/unix"
+
+	"durchgang/core/judge"
+	"durchgang/internal/sandbox"
+)
+
+// exchanged is what a program answered that was sent everything at once.
+type exchanged struct {
+	printed   string
+	aside     string          // what it printed to standard error, where that is kept apart
+	condition judge.Condition // stuck or flooding; empty when it has ended, see exit
+	detail    string
+	exit      sandbox.Exit
+	at        time.Duration // from the start of the program to its end
+}
+
+const mostAside = 8 << 10
+
+// exchange starts a program, sends the requests, and reads until the program ends, or
+// patience does. The error is about the machine, never about the program.
+func exchange(ctx context.Context, spec sandbox.Spec, patience Patience, requests string, apart bool) (*exchanged, error) {
+	pair, err := unix.Socketpair(unix.AF_UNIX, unix.SOCK_STREAM|unix.SOCK_CLOEXEC, 0)
+	if err != nil {
+		return nil, fmt.Errorf("open a connection: %w", err)
+	}
+	err = unix.SetNonblock(pair[0], true) // so that deadlines hold
+	ours, theirs := os.NewFile(uintptr(pair[0]), "ours"), os.NewFile(uintptr(pair[1]), "program")
+	var sending sync.WaitGroup
+	defer sending.Wait()
+	defer ours.Close() // which ends the sending
+	if err != nil {
+		theirs.Close()
+		return nil, fmt.Errorf("open a connection: %w", err)
+	}
+	began := time.Now()
+	var box *sandbox.Box
+	aside := func() string { return "" }
+	if apart {
+		box, aside, err = sandbox.StartApart(spec, theirs, mostAside)
+	} else {
+		box, err = sandbox.Start(spec, theirs)
+	}
+	theirs.Close()
+	if err != nil {
+		return nil, err
+	}
+	defer box.Kill()
+	stop := context.AfterFunc(ctx, func() { _ = ours.SetDeadline(time.Now()) })
+	defer stop()
+	if err := ours.SetDeadline(began.Add(patience.Rest)); err != nil {
+		return nil, err
+	}
+	sending.Go(func() {
+		_, _ = io.WriteString(ours, requests) // a program that ends early is seen by its answers
+		if raw, err := ours.SyscallConn(); err == nil {
+			_ = raw.Control(func(fd uintptr) { _ = unix.Shutdown(int(fd), unix.SHUT_WR) })
+		}
+	})
+	printed, err := io.ReadAll(io.LimitReader(ours, int64(patience.Total)+1))
+	if ctx.Err() != nil {
+		return nil, ctx.Err()
+	}
+	e := &exchanged{printed: string(printed), at: time.Since(began)}
+	switch {
+	case len(printed) > patience.Total:
+		e.condition = judge.Flooding
+	case errors.Is(err, os.ErrDeadlineExceeded):
+		e.condition, e.detail = judge.Stuck, "for "+patience.Rest.String()
+	default:
+		<-box.Done()
+		e.exit = box.Exit()
+	}
+	box.Kill()
+	e.aside = aside()
+	return e, nil
+}

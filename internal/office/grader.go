@@ -1,0 +1,72 @@
+package office
+
+import (
+	"fmt"
+	"slices"
+
+	"durchgang/core/calls"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/channel"
+	"durchgang/internal/record"
+	"durchgang/internal/toolchain"
+)
+
+// NewGrader returns a grader of programs that are driven through a channel. The book says
+// how they are spoken to: a phrasebook, or for functions how they are called; file names it
+// in errors. Errors are *InputError.
+func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
+	g := Grader{Suite: s, Builds: toolchain.UserCache()}
+	var err error
+	switch name {
+	case record.Function:
+		g.Calls, err = calls.Parse(file, book)
+	case record.Terminal:
+		g.Book, err = phrasebook.Parse(file, book)
+	case record.Wire:
+		g.Wire = true
+		_, err = phrasebook.Parse(file, book) // which is kept for when the channel changes
+	default:
+		return g, &InputError{"channel", fmt.Errorf("%q is none; it is %s, %s or %s", name, record.Terminal, record.Wire, record.Function)}
+	}
+	if err != nil {
+		return g, &InputError{"phrasebook", err}
+	}
+	if looks := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool {
+		return slices.ContainsFunc(c.Steps, func(step suite.Step) bool { return step.Act == suite.Look })
+	}); looks && g.Calls == nil {
+		return g, &InputError{"suite", fmt.Errorf("positions are looked at through the channel %s only", record.Function)}
+	}
+	return g, nil
+}
+
+// Shown returns the part of a suite that functions can show: its criteria about aspects of
+// which one of them tells, and where the game is small every position besides.
+func Shown(s *suite.Suite, book *calls.Book) *suite.Suite {
+	shown := s.Only(book.Shows)
+	every := suite.Script{Title: "every position", Steps: []suite.Step{{Act: suite.Look}}}
+	result := slices.IndexFunc(shown.Criteria, func(c suite.Criterion) bool { return c.Claim(suite.Win) || c.Claim(suite.Draw) })
+	if _, err := every.Moments(s.Rules); err == nil && result >= 0 && (book.Shows(suite.Win) || book.Shows(suite.Draw)) {
+		every.Criterion = shown.Criteria[result].Name
+		shown.Scripts = append(shown.Scripts, every)
+	}
+	return shown
+}
+
+// mostLooked is how many positions are kept as evidence up to the parting one.
+const mostLooked = 20
+
+// shorten leaves of thousands of positions that were looked at the last ones up to the
+// parting step, or else the first ones.
+func shorten(v judge.ScriptVerdict, moments []suite.Moment, p *channel.Performance) []suite.Moment {
+	if len(moments) <= mostLooked || moments[len(moments)-1].Step.Act != suite.Look {
+		return moments
+	}
+	from, to := 0, mostLooked
+	if v.Finding != nil {
+		from, to = max(0, v.Finding.Step+1-mostLooked), v.Finding.Step+1
+	}
+	p.Observations, p.Events = p.Observations[from:to], p.Events[from:to]
+	return moments[from:to]
+}
