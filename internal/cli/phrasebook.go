@@ -15,7 +15,7 @@ import (
 
 func phrasebookCommand(o *options) *cobra.Command {
 	c := &cobra.Command{Use: "phrasebook", Short: "Phrasebooks: how programs talk", Example: "  durchgang phrasebook check book.yaml --transcript session.txt"}
-	c.AddCommand(phrasebookCheckCommand(o))
+	c.AddCommand(phrasebookCheckCommand(o), phrasebookDraftCommand(o))
 	return c
 }
 

@@ -1,0 +1,501 @@
+package office
+
+import (
+	"context"
+	"fmt"
+	"io/fs"
+	"regexp"
+	"slices"
+	"strings"
+
+	"durchgang/core/draft"
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/channel"
+	"durchgang/internal/toolchain"
+)
+
+// Drafted is a phrasebook that was found by playing.
+type Drafted struct {
+	Book    string          `json:"book"`    // YAML; empty when the built-in wording is enough
+	Learned []draft.Learned `json:"learned"` // what was looked for, and what was found
+	Missing []string        `json:"missing"` // what could not be told, in words
+	Verdict judge.Verdict   `json:"verdict"` // of the program with this book
+}
+
+// Draft finds the wording of a program by playing the suite with it. It may have a mistake;
+// what it says at most of the steps at which it should counts.
+func Draft(ctx context.Context, folder fs.FS, s *suite.Suite, report func(doing string)) (Drafted, error) {
+	program, err := toolchain.Prepare(ctx, folder, toolchain.UserCache())
+	if err != nil {
+		return Drafted{}, err
+	}
+	defer program.Close()
+	d := drafter{ctx: ctx, suite: s, program: program, report: report, source: sourceText(folder)}
+	return d.draft()
+}
+
+// sourceText is what stands in a program's files, in which the names of files and variables
+// are found.
+func sourceText(folder fs.FS) string {
+	var b strings.Builder
+	_, names, err := toolchain.Find(folder)
+	if err != nil {
+		return ""
+	}
+	for _, name := range names {
+		if data, err := fs.ReadFile(folder, name); err == nil && toolchain.IsSource(name) {
+			b.Write(data)
+		}
+	}
+	return b.String()
+}
+
+type drafter struct {
+	ctx     context.Context
+	suite   *suite.Suite
+	program *toolchain.Program
+	report  func(string)
+	source  string
+	text    bookText
+	learned []draft.Learned
+}
+
+// trial is what came of playing some scripts with one phrasebook.
+type trial struct {
+	verdicts []judge.ScriptVerdict
+	steps    []draft.Seen
+	agrees   int // comparisons that are evidence of being understood
+	differs  int
+	boards   int // steps at which a board was read
+	asks     int // steps after which a move was asked for
+}
+
+func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
+
+// try plays scripts.
+func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
+	book, err := phrasebook.Parse("draft", text.String())
+	if err != nil {
+		return trial{}, fmt.Errorf("read the draft: %w", err)
+	}
+	g := Grader{Suite: d.suite, Book: book}
+	p := &playing{program: d.program, usual: channel.DefaultPatience()}
+	p.usual.Rest /= 2
+	if err := g.probe(d.ctx, p); err != nil {
+		return trial{}, err
+	}
+	var t trial
+	for _, script := range scripts {
+		moments, err := script.Moments(d.suite.Rules)
+		if err != nil {
+			return t, err
+		}
+		performance, err := g.channel(p, script).Play(d.ctx, p.program.Spec(), moments)
+		if err != nil {
+			return t, err
+		}
+		p.heed(performance)
+		t.add(judge.JudgeScript(d.suite, script, moments, performance.Observations), moments, performance)
+	}
+	return t, nil
+}
+
+func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
+	t.verdicts = append(t.verdicts, v)
+	for i, o := range p.Observations {
+		if o.Untyped || v.Steps[i].Echo {
+			continue // what is said after a fault belongs to another game than the rules'
+		}
+		t.steps = append(t.steps, draft.Seen{
+			Screen: phrasebook.NewScreen(printed(p.Events[i])), Mover: moments[i].Mover,
+			Facts: moments[i].Facts, Read: o.Facts, Start: moments[i].Step.Act == suite.Start, Over: moments[i].Result.Over(), Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed,
+		})
+		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind.Stands() }) {
+			t.boards++
+		}
+		if o.Condition == judge.Asking {
+			t.asks++
+		}
+	}
+	for _, step := range v.Steps {
+		if step.Echo {
+			continue
+		}
+		for _, c := range step.Comparisons {
+			switch c.State {
+			case judge.Agrees:
+				t.agrees++
+			case judge.Differs:
+				t.differs++
+			}
+		}
+	}
+}
+
+func printed(events []channel.Event) string {
+	var b strings.Builder
+	for i, e := range events {
+		if e.Typed != nil && i > 0 {
+			b.WriteByte('\n') // where the person typing would see the line end
+		}
+		b.Write(e.Printed)
+	}
+	return b.String()
+}
+
+// scripts are the first few of each criterion.
+func (d *drafter) scripts(each, most int) []suite.Script {
+	var chosen []suite.Script
+	counts := map[string]int{}
+	for _, s := range d.suite.Scripts {
+		if counts[s.Criterion]++; counts[s.Criterion] <= each && len(chosen) < most {
+			chosen = append(chosen, s)
+		}
+	}
+	return chosen
+}
+
+func (d *drafter) draft() (Drafted, error) {
+	few, some := d.scripts(1, 4), d.scripts(4, 40)
+	d.report("trying the built-in wording")
+	best, err := d.try(d.text, few)
+	if err != nil {
+		return Drafted{}, err
+	}
+	for _, stage := range []func(trial, []suite.Script) (trial, error){d.setups, d.questions, d.forms} {
+		if best, err = stage(best, few); err != nil {
+			return Drafted{}, err
+		}
+	}
+	if err := d.phrases(some); err != nil {
+		return Drafted{}, err
+	}
+	if err := d.again(); err != nil {
+		return Drafted{}, err
+	}
+	d.report("grading with the draft")
+	all, err := d.try(d.text, d.suite.Scripts)
+	if err != nil {
+		return Drafted{}, err
+	}
+	done := Drafted{Book: d.text.String(), Learned: d.learned, Missing: []string{}, Verdict: judge.Judge(d.suite, all.verdicts)}
+	for _, l := range d.learned {
+		if l.Text == "" {
+			done.Missing = append(done.Missing, fmt.Sprintf("no phrase for %s was found (%d steps)", l.About, l.Of))
+		}
+	}
+	for _, c := range done.Verdict.Criteria {
+		if c.State == judge.NotShown {
+			done.Missing = append(done.Missing, "not shown: "+c.Title)
+		}
+	}
+	if done.Learned == nil {
+		done.Learned = []draft.Learned{}
+	}
+	return done, nil
+}
+
+// better tries a change of the text and keeps it when it scores higher.
+func (d *drafter) better(best *trial, scripts []suite.Script, change func(*bookText)) (bool, error) {
+	text := d.text.clone()
+	change(&text)
+	t, err := d.try(text, scripts)
+	if err != nil || t.score() <= best.score() {
+		return false, err
+	}
+	d.text, *best = text, t
+	return true, nil
+}
+
+// whole reports whether a trial shows nothing that could be better understood.
+func (t trial) whole() bool { return t.differs == 0 && t.boards*2 > len(t.steps) }
+
+var (
+	variables = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
+	textFiles = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
+)
+
+// ships are ways to write a ship's place.
+var ships = []string{
+	"",
+	"{type: '{row} {col} {way}', base: 0, across: h, down: v, between: \"\\n\"}",
+	"{type: '{row} {col} {way}', base: 1, across: h, down: v, between: \"\\n\"}",
+	"{type: '{row} {col} {way}', base: 0, across: H, down: V, between: \"\\n\"}",
+	"{type: '{row} {col} {way}', base: 1, across: H, down: V, between: \"\\n\"}",
+	"{type: '{letter}{row} {way}', across: H, down: V, between: \"\\n\"}",
+}
+
+// setups looks in the source for files and variables in which a set-up may be given.
+func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
+	values := d.suite.Rules.Spell(few[0].Setup).Values()
+	if len(values) == 0 || best.whole() {
+		return best, nil
+	}
+	d.report("looking for how the set-up is given")
+	var names []string
+	for _, name := range []string{"word", "cards", "fleet", "first", "second"} {
+		if _, has := values[name]; has {
+			names = append(names, "{"+name+"}")
+		}
+	}
+	together := strings.Join(names, "\\n")
+	var ways []string
+	found := variables.FindAllStringSubmatch(d.source, -1)
+	if len(found) == len(names) {
+		var pairs []string
+		for i, m := range found {
+			pairs = append(pairs, fmt.Sprintf("%s: \"%s\"", m[1], names[i]))
+		}
+		ways = append(ways, "arguments: [], environment: {"+strings.Join(pairs, ", ")+"}")
+	}
+	for _, m := range textFiles.FindAllStringSubmatch(d.source, -1) {
+		ways = append(ways, fmt.Sprintf("arguments: [], files: {%s: \"%s\\n\"}", m[1], together))
+	}
+	for _, way := range ways {
+		for _, ship := range ships {
+			if ship != "" && !strings.Contains(together, "first") && !strings.Contains(together, "fleet") {
+				continue
+			}
+			text := way
+			if ship != "" {
+				text += ", ship: " + ship
+			}
+			kept, err := d.better(&best, few, func(b *bookText) { b.setup = "{" + text + "}" })
+			if err != nil {
+				return best, err
+			}
+			if kept && best.whole() {
+				break
+			}
+		}
+	}
+	if d.text.setup != "" {
+		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
+	}
+	return best, nil
+}
+
+const mostQuestions = 4
+
+var menu = regexp.MustCompile(`(?m)^\W*1\s*[).:=-]`)
+
+// questions answers what a program asks before its first move, as long as that leads on.
+func (d *drafter) questions(best trial, few []suite.Script) (trial, error) {
+	if best.whole() {
+		return best, nil
+	}
+	d.report("answering what it asks first")
+	from, kept := d.text.clone(), 0
+	text, last := d.text.clone(), best
+	for n := range mostQuestions {
+		screen := startOf(last)
+		prompt := strings.TrimSpace(screen.Prompt())
+		if prompt == "" || slices.ContainsFunc(text.answers, func(a [2]string) bool { return a[0] == literal(prompt) }) {
+			break
+		}
+		answer := [...]string{"Anna", "Ben", "Cleo", "Dario"}[n]
+		if menu.MatchString(strings.Join(since(screen, text.answers), "\n")) {
+			answer = "1"
+		}
+		text.answers = append(text.answers, [2]string{literal(prompt), answer})
+		var err error
+		if last, err = d.try(text, few); err != nil {
+			return best, err
+		}
+		if last.score() > best.score() {
+			best, d.text, kept = last, text.clone(), n+1
+		}
+	}
+	if kept > 0 {
+		for _, a := range d.text.answers[len(from.answers):] {
+			d.learned = append(d.learned, draft.Learned{About: "answers", Text: fmt.Sprintf("%s: %s", a[0], a[1])})
+		}
+	}
+	return best, nil
+}
+
+// since is what stands on a screen below the question answered last.
+func since(screen phrasebook.Screen, answers [][2]string) phrasebook.Screen {
+	if len(answers) == 0 {
+		return screen
+	}
+	last := regexp.MustCompile(answers[len(answers)-1][0])
+	i := slices.IndexFunc(screen, last.MatchString)
+	return screen[i+1:]
+}
+
+// startOf is the screen of a program that has just been started, as it is after the answers
+// of the book.
+func startOf(t trial) phrasebook.Screen {
+	if len(t.steps) == 0 {
+		return nil
+	}
+	return t.steps[0].Screen
+}
+
+// literal is a pattern for a line, whatever its numbers are.
+func literal(line string) string {
+	return regexp.MustCompile(`[0-9]+`).ReplaceAllString(regexp.QuoteMeta(strings.TrimSpace(line)), `\d+`)
+}
+
+// moves are the ways to type a move.
+func (d *drafter) moves() []string {
+	if d.suite.Rules.MoveKind() == game.NamesColumn {
+		return []string{"{col}", "{small-letter}", "{letter}"}
+	}
+	return []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}", "{letter}{row}", "{small-letter}{row}", "{row-letter}{col}", "{number}", "{number-from-bottom}", "{row}|{col}", "{col}|{row}"}
+}
+
+// forms tries every way to type a move, and with each what the marks look like, unless what
+// the program announces works.
+func (d *drafter) forms(best trial, few []suite.Script) (trial, error) {
+	if d.suite.Rules.MoveKind() == game.NamesText || best.whole() {
+		return best, nil
+	}
+	d.report("trying ways to type a move")
+	_, cols := d.suite.Rules.Shape()
+	plain := d.text.clone()
+	if kept, err := d.marks(&best, plain, few, cols); err != nil || kept && best.whole() {
+		return best, err
+	}
+	for _, move := range d.moves() {
+		for _, base := range []int{1, 0} {
+			if strings.Contains(move, "letter") && base == 0 {
+				continue
+			}
+			text := plain.clone()
+			text.move, text.base = strings.Split(move, "|"), base
+			t, err := d.try(text, few)
+			if err != nil {
+				return best, err
+			}
+			if t.score() > best.score() {
+				d.text, best = text, t
+			}
+			if _, err := d.marks(&best, text, few, cols); err != nil {
+				return best, err
+			}
+			if best.whole() {
+				d.learned = append(d.learned, draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(d.text.move, " then "), d.text.base)})
+				return best, nil
+			}
+		}
+	}
+	return best, nil
+}
+
+// marks looks for the players' signs where no board is read.
+func (d *drafter) marks(best *trial, text bookText, few []suite.Script, cols int) (bool, error) {
+	t, err := d.try(text, few)
+	if err != nil || t.boards*2 > len(t.steps) {
+		return false, err
+	}
+	first, second, empty := draft.Marks(t.steps, cols)
+	if first == "" || second == "" {
+		return false, nil
+	}
+	text = text.clone()
+	text.marks = [2]string{first, second}
+	if empty != first && empty != second {
+		text.empty = empty
+	}
+	if t, err = d.try(text, few); err != nil || t.score() <= best.score() {
+		return false, err
+	}
+	d.text, *best = text, t
+	d.learned = append(d.learned, draft.Learned{About: "marks", Text: first + " and " + second})
+	return true, nil
+}
+
+// phrases learns the players' names, and what is said.
+func (d *drafter) phrases(some []suite.Script) error {
+	d.report("playing to learn what it says")
+	t, err := d.try(d.text, some)
+	if err != nil {
+		return err
+	}
+	names := [3][]string{}
+	if !d.suite.Rules.Solo() && !turnsRead(t.steps) {
+		var report []draft.Learned
+		names, report = draft.Names(t.steps)
+		if names[game.First] != nil {
+			d.text.names = [2]string{names[game.First][0], names[game.Second][0]}
+			d.learned = append(d.learned, report...)
+			if t, err = d.try(d.text, some); err != nil {
+				return err
+			}
+		}
+	}
+	for p := game.First; p <= game.Second; p++ {
+		names[p] = append(names[p], d.suite.Rules.PlayerName(p))
+		if mark := d.text.marks[p-1]; mark != "" {
+			names[p] = append(names[p], mark)
+		}
+	}
+	phrases, report := draft.Learn(d.suite.Rules, t.steps, names)
+	d.text.phrases = phrases
+	d.learned = append(d.learned, report...)
+	return nil
+}
+
+// turnsRead reports whether it is mostly known who is to move.
+func turnsRead(steps []draft.Seen) bool {
+	isTurn := func(f game.Fact) bool { return f.Kind == game.FactTurn }
+	should, read := 0, 0
+	for _, s := range steps {
+		if slices.ContainsFunc(s.Facts, isTurn) && !s.Over {
+			should++
+			if slices.ContainsFunc(s.Read, isTurn) {
+				read++
+			}
+		}
+	}
+	return read*10 >= should*8
+}
+
+// yeses are what a program may want to hear when it asks whether to play again.
+var yeses = []string{"y", "yes", "j", "ja", "1", "o", "s", "a"}
+
+// again looks for the question whether to play again, and what yes is to it.
+func (d *drafter) again() error {
+	i := slices.IndexFunc(d.suite.Scripts, func(s suite.Script) bool {
+		return slices.ContainsFunc(s.Steps, func(step suite.Step) bool { return step.Act == suite.Again })
+	})
+	if i < 0 {
+		return nil
+	}
+	script := d.suite.Scripts[i : i+1]
+	best, err := d.try(d.text, script)
+	if err != nil || best.verdicts[0].State == judge.Agrees {
+		return err
+	}
+	d.report("looking for how to play again")
+	k := slices.IndexFunc(best.steps, func(s draft.Seen) bool { return s.Over })
+	if k < 0 {
+		return nil
+	}
+	prompt := strings.TrimSpace(best.steps[k].Screen.Prompt())
+	if prompt == "" {
+		return nil
+	}
+	words := yeses
+	if m := regexp.MustCompile(`[(\[]\s*(\w+)\s*[/|,]`).FindStringSubmatch(prompt); m != nil {
+		words = slices.Concat([]string{m[1]}, yeses)
+	}
+	for _, yes := range words {
+		kept, err := d.better(&best, script, func(b *bookText) { b.again, b.yes = literal(prompt), yes })
+		if err != nil {
+			return err
+		}
+		if kept && best.verdicts[0].State == judge.Agrees {
+			break
+		}
+	}
+	if d.text.again != "" {
+		d.learned = append(d.learned, draft.Learned{About: "says.again", Text: fmt.Sprintf("%s: %s", prompt, d.text.yes)})
+	}
+	return nil
+}

@@ -1,0 +1,87 @@
+package office
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+)
+
+// bookText is a phrasebook that is being written.
+type bookText struct {
+	move    []string
+	base    int
+	marks   [2]string
+	empty   string
+	names   [2]string
+	answers [][2]string // what is asked, as a pattern, and what is typed
+	setup   string      // as it stands in the YAML
+	again   string
+	yes     string
+	phrases map[string][]string // by key, as in says.won
+}
+
+func (b bookText) clone() bookText {
+	b.answers, b.phrases = slices.Clone(b.answers), maps.Clone(b.phrases)
+	return b
+}
+
+// quoted writes a text for YAML.
+func quoted(text string) string { return "'" + strings.ReplaceAll(text, "'", "''") + "'" }
+
+// String writes the phrasebook; it is empty where nothing was found that is not built in.
+func (b bookText) String() string {
+	var w strings.Builder
+	if b.move != nil {
+		w.WriteString("move:\n")
+		for _, m := range b.move {
+			fmt.Fprintf(&w, "  - {type: %s}\n", quoted(m))
+		}
+		fmt.Fprintf(&w, "base: %d\n", b.base)
+	}
+	if b.marks[0] != "" {
+		fmt.Fprintf(&w, "marks: {first: %s, second: %s}\n", quoted(b.marks[0]), quoted(b.marks[1]))
+	}
+	if b.empty != "" {
+		fmt.Fprintf(&w, "empty: [%s]\n", quoted(b.empty))
+	}
+	if b.names[0] != "" {
+		fmt.Fprintf(&w, "names: {first: [%s], second: [%s]}\n", quoted(b.names[0]), quoted(b.names[1]))
+	}
+	if len(b.answers) > 0 {
+		w.WriteString("answers:\n")
+		for _, a := range b.answers {
+			fmt.Fprintf(&w, "  - {ask: %s, type: %s}\n", quoted(a[0]), quoted(a[1]))
+		}
+	}
+	if b.setup != "" {
+		fmt.Fprintf(&w, "setup: %s\n", b.setup)
+	}
+	if b.yes != "" {
+		fmt.Fprintf(&w, "yes: %s\n", quoted(b.yes))
+	}
+	sections := map[string]map[string][]string{}
+	put := func(key string, list []string) {
+		section, name, _ := strings.Cut(key, ".")
+		if sections[section] == nil {
+			sections[section] = map[string][]string{}
+		}
+		sections[section][name] = append(sections[section][name], list...)
+	}
+	for key, list := range b.phrases {
+		put(key, list)
+	}
+	if b.again != "" {
+		put("says.again", []string{b.again})
+	}
+	for _, section := range slices.Sorted(maps.Keys(sections)) {
+		fmt.Fprintf(&w, "%s:\n", section)
+		for _, name := range slices.Sorted(maps.Keys(sections[section])) {
+			fmt.Fprintf(&w, "  %s:\n", name)
+			for _, p := range sections[section][name] {
+				fmt.Fprintf(&w, "    - %s\n", quoted(p))
+			}
+		}
+	}
+	return w.String()
+}
