@@ -28,6 +28,7 @@ type Seen struct {
 	Read   []game.Fact // from the screen
 	Start  bool        // the program has just been started
 	Over   bool        // the game is over after the step
+	Echo   bool        // the program has parted from the rules before, and plays another game
 	Waits  bool        // the program waits for input
 }
 
@@ -102,6 +103,7 @@ func subjects(rules game.Rules, steps []Seen) []subject {
 // known, by player; they become {player} in a phrase.
 func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[string][]string, report []Learned) {
 	phrases = map[string][]string{}
+	steps = slices.DeleteFunc(slices.Clone(steps), func(s Seen) bool { return s.Echo })
 	for _, s := range subjects(rules, steps) {
 		should := slices.Collect(filter(steps, s.is))
 		if len(should) == 0 {

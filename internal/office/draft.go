@@ -106,12 +106,12 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
 	t.verdicts = append(t.verdicts, v)
 	for i, o := range p.Observations {
-		if o.Untyped || v.Steps[i].Echo {
-			continue // what is said after a fault belongs to another game than the rules'
+		if o.Untyped {
+			continue
 		}
 		t.steps = append(t.steps, draft.Seen{
 			Screen: phrasebook.NewScreen(printed(p.Events[i])), Mover: moments[i].Mover,
-			Facts: moments[i].Facts, Read: o.Facts, Start: moments[i].Step.Act == suite.Start, Over: moments[i].Result.Over(), Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed,
+			Facts: moments[i].Facts, Read: o.Facts, Start: moments[i].Step.Act == suite.Start, Over: moments[i].Result.Over(), Echo: v.Steps[i].Echo, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed,
 		})
 		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind.Stands() }) {
 			t.boards++

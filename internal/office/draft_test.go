@@ -33,7 +33,7 @@ func TestDraft(t *testing.T) {
 		{"cards in a variable", "blackjack/menu.js", "blackjack", "", "", "CARDS", nil},
 		{"usual wording", "wordings/rows_lettered.py", "tic-tac-toe", "", "", "", nil},
 		{"another language, and no draw", "foreign/kreuze.py", "tic-tac-toe", "zuege == 9", "zuege == 10", "hat", []string{"draw"}},
-		{"another language, and taken cells", "foreign/kreuze.py", "tic-tac-toe", `feld[3 * r + s - 4] != " "`, "False", "liegt", []string{"taken"}},
+		{"another language, and taken cells", "foreign/kreuze.py", "tic-tac-toe", `feld[3 * r + s - 4] != " "`, "False", "hat", []string{"taken"}},
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
