@@ -250,7 +250,7 @@ func (b *Book) Observe(o *judge.Observation, rules game.Rules, m suite.Moment, c
 
 // Trouble adds what went wrong with a call to an observation of its moment.
 func (b *Book) Trouble(o *judge.Observation, m suite.Moment, c Call, detail string) {
-	t := judge.Trouble{Aspect: suite.Legal, Detail: c.Text + " " + detail}
+	t := judge.Check{Aspect: suite.Legal, Expected: "the function returns a result", Seen: c.Text + " " + detail}
 	reason, refused := game.Refused(m.Facts)
 	switch {
 	case c.Role == Drawn, c.Role == State && m.Result.Outcome == game.Drawn:
@@ -264,7 +264,7 @@ func (b *Book) Trouble(o *judge.Observation, m suite.Moment, c Call, detail stri
 	case refused && c.Role != Choose:
 		t.Aspect = judge.RefusalAspect(reason)
 	}
-	o.Troubles = append(o.Troubles, t)
+	o.Checks = append(o.Checks, t)
 }
 
 // result adds a win or draw. What a function cannot tell, as one for the winner cannot a

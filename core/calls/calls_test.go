@@ -121,8 +121,8 @@ func TestResults(t *testing.T) {
 			b.Observe(&o, s.Rules, list[last.Moment], last, tt.result)
 			got := ""
 			switch {
-			case len(o.Troubles) > 0:
-				got = string(o.Troubles[0].Aspect) + " trouble"
+			case len(o.Checks) > 0:
+				got = string(o.Checks[0].Aspect) + " trouble"
 			case len(o.Facts) > 0:
 				got = fmt.Sprintf("%s %d", o.Facts[0].Kind, o.Facts[0].Player)
 			case o.Accepted:

@@ -75,8 +75,12 @@ func (c comparer) compare() []Comparison {
 	if list[0].State != Agrees {
 		return list
 	}
-	for _, t := range c.seen.Troubles {
-		list = append(list, Comparison{Subject: "result", Aspect: t.Aspect, State: Differs, Expected: "the function returns a result", Seen: t.Detail})
+	for _, check := range c.seen.Checks {
+		state := Differs
+		if check.Agrees {
+			state = Agrees
+		}
+		list = append(list, Comparison{Subject: "answer", Aspect: check.Aspect, State: state, Expected: check.Expected, Seen: check.Seen})
 	}
 	if !c.opening() && !c.looked() {
 		list = append(list, c.acceptance())

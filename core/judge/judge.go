@@ -123,16 +123,25 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
 			return
 		}
 	}
-	if moment.Game == 1 && moment.Step.Act == suite.MakeMove && !moment.Step.Refused && !seen.Asked && list[1].State == Agrees {
+	if moment.Game == 1 && moment.Step.Act == suite.MakeMove && !moment.Step.Refused && !seen.Asked && acceptance(list).State == Agrees {
 		j.claims[suite.Turns] = Agrees // the mark shown is the right player's
 		if j.kept {
 			j.claims[suite.TurnKept] = Agrees
 		}
 	}
 	j.gone = moment.Step.Act == suite.Again && seen.Untyped
-	if _, j.kept = game.Refused(moment.Facts); j.kept && !seen.Asked && list[1].State == NotShown {
-		j.unsure = list[1].Aspect
+	if _, j.kept = game.Refused(moment.Facts); j.kept && !seen.Asked && acceptance(list).State == NotShown {
+		j.unsure = acceptance(list).Aspect
 	}
+}
+
+// acceptance is the comparison of whether the move was accepted.
+func acceptance(list []Comparison) Comparison {
+	i := slices.IndexFunc(list, func(c Comparison) bool { return c.Subject == "move" })
+	if i < 0 {
+		return Comparison{}
+	}
+	return list[i]
 }
 
 // note keeps what a script has shown of an aspect. Where marks and turns go is
@@ -157,7 +166,7 @@ func (j *scriptJudge) note(c Comparison) {
 // have shown it once is enough.
 func everywhere(a suite.Aspect) bool {
 	switch a {
-	case suite.Mark, suite.Turns, suite.TurnKept, suite.Legal, suite.NewGame,
+	case suite.Reply, suite.Mark, suite.Turns, suite.TurnKept, suite.Legal, suite.NewGame,
 		suite.Letters, suite.Lives, suite.Cards, suite.Dealer, suite.Totals, suite.Money, suite.Score, suite.Hidden:
 		return true
 	}

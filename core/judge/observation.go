@@ -13,14 +13,16 @@ type Observation struct {
 	Silent    bool   // the program printed nothing at all
 	Asked     bool   // it was asked, so that it announces nothing by the way
 	Accepted  bool   // the program says that the move is accepted
-	Troubles  []Trouble
+	Checks    []Check
 	Untyped   bool // the step was not tried, because the program did not ask for a move
 }
 
-// Trouble is something that was asked for, and that the program failed to give.
-type Trouble struct {
-	Aspect suite.Aspect // of which it would have told
-	Detail string
+// Check is something that the channel has compared by itself, because it has no fact: what
+// a function fails to give, or whether an opponent answers.
+type Check struct {
+	Aspect         suite.Aspect
+	Agrees         bool
+	Expected, Seen string
 }
 
 // Condition is what a program does once a step is over.

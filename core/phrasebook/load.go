@@ -147,7 +147,11 @@ func Default() *Book {
 
 // Parse reads a phrasebook, which adds to the built-in English wording; file
 // names it in errors, which are all *Error.
-func Parse(file, text string) (*Book, error) {
+func Parse(file, text string) (*Book, error) { return ParseOpponent(file, text, game.Nobody) }
+
+// ParseOpponent reads a phrasebook for programs that play one side themselves and talk to
+// the person who plays the other: you have won, the computer has won.
+func ParseOpponent(file, text string, program game.Player) (*Book, error) {
 	var own, builtIn form
 	if err := document.Read(file, text, &own); err != nil {
 		return nil, err
@@ -155,7 +159,7 @@ func Parse(file, text string) (*Book, error) {
 	if err := document.Read("built in", english, &builtIn); err != nil {
 		return nil, err
 	}
-	c := compiler{file: file, text: text, book: &Book{}}
+	c := compiler{file: file, text: text, program: program, book: &Book{}}
 	c.compile(own, builtIn)
 	return c.book, c.err
 }
@@ -163,6 +167,7 @@ func Parse(file, text string) (*Book, error) {
 // compiler turns documents into a book and keeps the first error.
 type compiler struct {
 	file, text string
+	program    game.Player // that programs play; Nobody where people play both
 	book       *Book
 	err        error
 }
@@ -194,6 +199,12 @@ func (c *compiler) compile(own, builtIn form) {
 	}
 	b.ignore = both("ignore", own.Ignore, builtIn.Ignore)
 	b.won = both("says.won", own.Says.Won, builtIn.Says.Won)
+	if c.program != game.Nobody {
+		side := [3]string{game.First: "first", game.Second: "second"}
+		b.won = append([]*regexp.Regexp{regexp.MustCompile(fmt.Sprintf(
+			`(?i)(?P<%s>\b(?:you (?:have )?(?:lose|lost)|i (?:have )?(?:win|won))\b)|(?P<%s>\b(?:you (?:have )?(?:win|won|beat)|i (?:have )?(?:lose|lost))\b)`,
+			side[c.program], side[c.program.Opponent()]))}, b.won...)
+	}
 	b.drawn = both("says.drawn", own.Says.Drawn, builtIn.Says.Drawn)
 	b.refused = both("says.refused", own.Says.Refused, builtIn.Says.Refused)
 	b.hints = both("says.hints", own.Says.Hints, builtIn.Says.Hints)
@@ -348,6 +359,11 @@ func (c *compiler) players(own form) {
 			own.Names.First = append(own.Names.First, drawings[game.First][i])
 			own.Names.Second = append(own.Names.Second, drawings[game.Second][i])
 		}
+	}
+	if c.program != game.Nobody {
+		people := map[bool][]string{true: {"computer", "the computer", "cpu", "bot", "machine", "ai"}, false: {"you", "human", "the player"}}
+		own.Names.First = slices.Concat(own.Names.First, people[c.program == game.First])
+		own.Names.Second = slices.Concat(own.Names.Second, people[c.program == game.Second])
 	}
 	b.names[game.First] = append([]string{"player 1", "player one", "first player", "player " + b.marks[game.First]}, own.Names.First...)
 	b.names[game.Second] = append([]string{"player 2", "player two", "second player", "player " + b.marks[game.Second]}, own.Names.Second...)

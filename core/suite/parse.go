@@ -134,6 +134,10 @@ func (p *parser) statement(words []word) error {
 	switch head.text {
 	case "game":
 		return p.game(head, rest)
+	case "opponent":
+		return p.opponent(head, rest)
+	case "repeats":
+		return p.repeats(head, rest)
 	case "criterion":
 		return p.criterion(head, rest)
 	case "points", "not-shown", "claims":
@@ -159,6 +163,36 @@ func (p *parser) game(head word, rest []word) error {
 		return p.fail(rest[0].column, err)
 	}
 	p.suite.Rules = rules
+	return nil
+}
+
+// opponent says which side programs play themselves.
+func (p *parser) opponent(head word, rest []word) error {
+	rules := p.suite.Rules
+	if len(rest) != 1 || rules.Solo() || len(p.suite.Scripts) > 0 {
+		return p.fail(head.column, fmt.Errorf("opponent is followed by the side that the program plays, %s or %s, before the first script of a game for two", rules.PlayerName(game.First), rules.PlayerName(game.Second)))
+	}
+	for side := game.First; side <= game.Second; side++ {
+		if rest[0].text == rules.PlayerName(side) {
+			p.suite.Program = side
+			return nil
+		}
+	}
+	return p.fail(rest[0].column, fmt.Errorf("a side is %s or %s", rules.PlayerName(game.First), rules.PlayerName(game.Second)), rest[0].text)
+}
+
+const mostRepeats = 20
+
+// repeats says how often a script is played.
+func (p *parser) repeats(head word, rest []word) error {
+	if len(p.suite.Scripts) == 0 || len(rest) != 1 {
+		return p.fail(head.column, fmt.Errorf("repeats is followed by a number from 2 to %d, in a script", mostRepeats))
+	}
+	n, err := strconv.Atoi(rest[0].text)
+	if err != nil || n < 2 || n > mostRepeats {
+		return p.fail(rest[0].column, fmt.Errorf("a script is repeated 2 to %d times", mostRepeats), rest[0].text)
+	}
+	p.suite.Scripts[len(p.suite.Scripts)-1].Repeats = n
 	return nil
 }
 
@@ -287,7 +321,7 @@ func (p *parser) step(w word) (Step, error) {
 		step.Act, step.Text, step.Refused = TypeLine, w.text, true
 		return step, nil
 	}
-	if act := Act(w.text); act == Again || act == Look {
+	if act := Act(w.text); act == Again || act == Look || act == Finish && p.suite.Program != game.Nobody {
 		step.Act = act
 		return step, nil
 	}
@@ -313,6 +347,9 @@ func (p *parser) check() error {
 	for _, script := range s.Scripts {
 		if len(script.Steps) == 0 {
 			return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
+		}
+		if s.Program != game.Nobody {
+			continue // what the program answers is not known before
 		}
 		var syntax *SyntaxError
 		if _, err := script.Moments(s.Rules); err != nil && !errors.As(err, &syntax) {

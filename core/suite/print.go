@@ -4,12 +4,17 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
+
+	"durchgang/core/game"
 )
 
 // String writes the suite in the form that Parse reads.
 func (s *Suite) String() string {
 	var b strings.Builder
 	fmt.Fprintf(&b, "game %s\n", s.Rules.Variant())
+	if s.Program != game.Nobody {
+		fmt.Fprintf(&b, "opponent %s\n", s.Rules.PlayerName(s.Program))
+	}
 	for _, c := range s.Criteria {
 		fmt.Fprintf(&b, "\ncriterion %s %s\n", c.Name, strconv.Quote(c.Title))
 		fmt.Fprintf(&b, "  points %s\n  not-shown %s\n", c.Points, c.NotShown)
@@ -21,6 +26,9 @@ func (s *Suite) String() string {
 				fmt.Fprintf(&b, "\nscript %s\n", strconv.Quote(script.Title))
 				if script.Setup != "" {
 					fmt.Fprintf(&b, "  setup %s\n", strconv.Quote(string(script.Setup)))
+				}
+				if script.Repeats > 0 {
+					fmt.Fprintf(&b, "  repeats %d\n", script.Repeats)
 				}
 				fmt.Fprintf(&b, "  %s\n", s.steps(script))
 			}

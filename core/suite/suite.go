@@ -9,6 +9,7 @@ import (
 // Suite is the scripts of an assignment with the criteria they serve.
 type Suite struct {
 	Rules    game.Rules
+	Program  game.Player // the side that programs play themselves; Nobody where people play both
 	Criteria []Criterion
 	Scripts  []Script
 }
@@ -53,6 +54,8 @@ const (
 	NewGame   Aspect = "again"   // another game starts afresh
 	Running   Aspect = "running" // the program neither crashes nor hangs nor floods
 
+	Reply   Aspect = "reply"   // an opponent answers each move with one legal move, and none after the end
+	Varied  Aspect = "varied"  // an opponent does not always play the same game
 	Loss    Aspect = "loss"    // the one player's loss is announced when there is one
 	Score   Aspect = "score"   // won games are counted
 	Shots   Aspect = "shot"    // a shot is told as hit or miss
@@ -69,7 +72,7 @@ const (
 )
 
 var aspects = []Aspect{
-	Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running,
+	Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running, Reply, Varied,
 	Loss, Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money,
 }
 
@@ -79,6 +82,7 @@ type Script struct {
 	Criterion string
 	Setup     game.Setup // what chance or a hidden choice fixes
 	Steps     []Step
+	Repeats   int // times it is played to see whether an opponent varies its play; 0 for once
 	Line      int // of the script's title in its file, from 1
 }
 
@@ -91,6 +95,7 @@ const (
 	MakeMove Act = "move"
 	TypeLine Act = "line"      // a raw line is typed that is no move
 	Again    Act = "again"     // another game is asked for
+	Finish   Act = "..."       // the game is played to its end, in which free cells so ever
 	Look     Act = "positions" // every position is looked at, where programs can be shown one
 )
 

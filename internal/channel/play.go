@@ -31,8 +31,10 @@ type Event struct {
 type Performance struct {
 	Observations []judge.Observation
 	Events       [][]Event
-	Stuck        bool // the program was, at some call
-	Forms        int  // how many forms the book has for what the program says
+	Moments      []suite.Moment // what was played, where that was not known before; see Opponent
+	Replies      []game.Cell    // an opponent's, in order
+	Stuck        bool           // the program was, at some call
+	Forms        int            // how many forms the book has for what the program says
 }
 
 // Terminal plays scripts with console programs.

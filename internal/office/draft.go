@@ -182,6 +182,15 @@ func (d *drafter) draft() (Drafted, error) {
 		return Drafted{}, err
 	}
 	done := Drafted{Book: d.text.String(), Learned: d.learned, Missing: []string{}, Verdict: judge.Judge(d.suite, all.verdicts)}
+	if done.Book != "" && done.Verdict.Points < done.Verdict.Of {
+		plain, err := d.try(bookText{}, d.suite.Scripts)
+		if err != nil {
+			return Drafted{}, err
+		}
+		if v := judge.Judge(d.suite, plain.verdicts); shown(v) >= shown(done.Verdict) && v.Points >= done.Verdict.Points {
+			done.Book, done.Verdict = "", v
+		}
+	}
 	for _, l := range d.learned {
 		if l.Text == "" {
 			done.Missing = append(done.Missing, fmt.Sprintf("no phrase for %s was found (%d steps)", l.About, l.Of))
@@ -196,6 +205,17 @@ func (d *drafter) draft() (Drafted, error) {
 		done.Learned = []draft.Learned{}
 	}
 	return done, nil
+}
+
+// shown is how many criteria are not left unshown.
+func shown(v judge.Verdict) int {
+	n := 0
+	for _, c := range v.Criteria {
+		if c.State != judge.NotShown {
+			n++
+		}
+	}
+	return n
 }
 
 // better tries a change of the text and keeps it when it scores higher.

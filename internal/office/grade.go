@@ -141,7 +141,7 @@ type playing struct {
 // no fault at an edge concerns.
 func (g Grader) probe(ctx context.Context, p *playing) error {
 	rows, cols := g.Suite.Rules.Shape()
-	if rows == 0 || g.Wire || g.Calls != nil {
+	if rows == 0 || g.Wire || g.Calls != nil || g.Suite.Program != game.Nobody {
 		return nil // there is one way to write a move
 	}
 	n := int16(min(rows, cols) / 2)
@@ -179,13 +179,24 @@ func (p *playing) heed(performance channel.Performance) {
 
 func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdict, record.Evidence, error) {
 	script := g.Suite.Scripts[i]
+	fail := func(err error) (judge.ScriptVerdict, record.Evidence, error) {
+		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
+	}
+	if g.Suite.Program != game.Nobody {
+		performance, err := g.against(ctx, p, script)
+		if err != nil {
+			return fail(err)
+		}
+		verdict := judge.JudgeScript(g.Suite, script, performance.Moments, performance.Observations)
+		return verdict, g.evidence(i, performance.Moments, performance, verdict), nil
+	}
 	moments, err := script.Moments(g.Suite.Rules)
 	if err != nil {
 		return judge.ScriptVerdict{}, record.Evidence{}, err
 	}
 	performance, err := g.channel(p, script).Play(ctx, p.program.Spec(), moments)
 	if err != nil {
-		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
+		return fail(err)
 	}
 	p.heed(performance)
 	verdict := judge.JudgeScript(g.Suite, script, moments, performance.Observations)
@@ -193,6 +204,37 @@ func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdic
 		moments, verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}
 	return verdict, g.evidence(i, moments, performance, verdict), nil
+}
+
+// against plays a script against a program that plays one side, as often as the script says.
+// Of several games the first one with a fault counts, and it is a fault when all are the same.
+func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (channel.Performance, error) {
+	opponent := channel.Opponent{
+		Terminal: channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form},
+		Program:  g.Suite.Program,
+	}
+	var first channel.Performance
+	times, varied := max(1, script.Repeats), false
+	for n := range times {
+		performance, err := opponent.Play(ctx, p.program.Spec(), script)
+		if err != nil {
+			return performance, err
+		}
+		p.heed(performance)
+		if v := judge.JudgeScript(g.Suite, script, performance.Moments, performance.Observations); v.Finding != nil {
+			return performance, nil
+		}
+		if n == 0 {
+			first = performance
+		}
+		varied = varied || !slices.Equal(performance.Replies, first.Replies)
+	}
+	if times > 1 && len(first.Replies) > 0 {
+		last := &first.Observations[len(first.Observations)-1]
+		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("it answers in the same way in all of %d games", times)}[varied]
+		last.Checks = append(last.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
+	}
+	return first, nil
 }
 
 // player is a channel.

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"durchgang/core/calls"
+	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
@@ -23,7 +24,7 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 	case record.Function:
 		g.Calls, err = calls.Parse(file, book)
 	case record.Terminal:
-		g.Book, err = phrasebook.Parse(file, book)
+		g.Book, err = phrasebook.ParseOpponent(file, book, s.Program)
 	case record.Wire:
 		g.Wire = true
 		_, err = phrasebook.Parse(file, book) // which is kept for when the channel changes
@@ -32,6 +33,9 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 	}
 	if err != nil {
 		return g, &InputError{"phrasebook", err}
+	}
+	if s.Program != game.Nobody && g.Book == nil {
+		return g, &InputError{"suite", fmt.Errorf("programs that play one side themselves are driven through the channel %s only", record.Terminal)}
 	}
 	if looks := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool {
 		return slices.ContainsFunc(c.Steps, func(step suite.Step) bool { return step.Act == suite.Look })

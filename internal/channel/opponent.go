@@ -1,0 +1,211 @@
+package channel
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"time"
+
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/sandbox"
+)
+
+// Opponent plays scripts with console programs that play one side themselves. A script is
+// the plan of the other side: a cell of it that the program has taken is passed over.
+type Opponent struct {
+	Terminal
+	Program game.Player // the side that the program plays
+}
+
+// Play starts the program anew and plays the plan. The program's moves are read from the
+// board that it shows, so that the moments of what was played are part of the performance.
+func (o Opponent) Play(ctx context.Context, spec sandbox.Spec, script suite.Script) (Performance, error) {
+	c, err := open(spec, o.Patience)
+	if err != nil {
+		return Performance{}, err
+	}
+	defer c.close()
+	pos, err := o.Rules.Start(script.Setup)
+	if err != nil {
+		return Performance{}, err
+	}
+	m := match{
+		player:  player{Terminal: o.Terminal, console: c, started: time.Now(), table: phrasebook.TableOf(o.Rules, script.Setup)},
+		program: o.Program, pos: pos, setup: script.Setup, round: 1,
+	}
+	m.begin(suite.Step{Act: suite.Start})
+	for _, step := range script.Steps {
+		if err := ctx.Err(); err != nil {
+			return Performance{}, err
+		}
+		if m.lost || !m.step(step) {
+			break
+		}
+	}
+	m.done.Moments = m.moments
+	return m.done, nil
+}
+
+// match is one game against a program.
+type match struct {
+	player
+	program game.Player
+	pos     game.Position
+	setup   game.Setup
+	round   int
+	moments []suite.Moment
+	lost    bool // it is not known any more how the game stands
+}
+
+// begin starts a game; where the program moves first it has done so when it asks.
+func (m *match) begin(step suite.Step) {
+	view := m.view()
+	moment := suite.Moment{Step: step, Game: m.round, Before: view, View: view, Facts: []game.Fact{{Kind: game.FactTurn, Player: m.pos.Turn()}}}
+	m.play(moment)
+	if m.pos.Turn() == m.program {
+		m.reply(len(m.moments) - 1)
+	}
+}
+
+func (m *match) view() []game.Fact { return m.Rules.View(m.pos, game.Nobody, nil) }
+
+// play lets the program see one step, and keeps the moment with what was observed.
+func (m *match) play(moment suite.Moment) {
+	if !m.moment(moment) {
+		m.lost = true
+	}
+	m.moments = append(m.moments, moment)
+	m.lost = m.lost || len(m.done.Observations) < len(m.moments)
+}
+
+// step plays one word of the plan; it returns false when the game cannot go on.
+func (m *match) step(step suite.Step) bool {
+	switch {
+	case step.Act == suite.Again:
+		next, err := m.Rules.Again(m.pos, m.setup)
+		if err != nil || !m.pos.Result().Over() {
+			return false
+		}
+		m.pos = next
+		m.round++
+		m.begin(step)
+	case step.Act == suite.Finish:
+		for !m.lost && !m.pos.Result().Over() {
+			legal := game.Legal(m.Rules, m.pos)
+			m.move(suite.Step{Act: suite.MakeMove, Move: legal[(len(m.moments)*5)%len(legal)], Line: step.Line, Column: step.Column})
+		}
+	case step.Act == suite.MakeMove:
+		reason, refused := game.Refused(m.Rules.Play(m.pos.Clone(), step.Move, nil))
+		if refused && !step.Refused && reason != game.GameOver || m.pos.Result().Over() && !step.Refused {
+			return true // the program is there already, or the game has ended sooner than planned
+		}
+		m.move(step)
+	default:
+		m.move(step)
+	}
+	return !m.lost
+}
+
+// move makes a move of the plan, and reads the answer.
+func (m *match) move(step suite.Step) {
+	moment := suite.Moment{Step: step, Game: m.round, Mover: m.pos.Turn(), Before: m.view()}
+	over := m.pos.Result().Over()
+	if step.Act == suite.TypeLine {
+		moment.Facts = []game.Fact{{Kind: game.FactRefused, Reason: game.Unreadable}}
+	} else {
+		moment.Facts = m.Rules.Play(m.pos, step.Move, nil)
+	}
+	moment.View, moment.Result = m.view(), m.pos.Result()
+	m.play(moment)
+	if _, refused := game.Refused(moment.Facts); !refused && !over && !m.lost {
+		m.reply(len(m.moments) - 1)
+	}
+}
+
+// reply reads from the board how the program has answered, and makes its move.
+func (m *match) reply(i int) {
+	moment, seen := &m.moments[i], &m.done.Observations[i]
+	added, taken := m.answers(seen.Facts, moment.View)
+	said := func(agrees bool, expected, is string) {
+		seen.Checks = append(seen.Checks, judge.Check{Aspect: suite.Reply, Agrees: agrees, Expected: expected, Seen: is})
+		m.lost = m.lost || !agrees
+	}
+	const once = "the program answers with one move on a free cell"
+	_, shown := count(seen.Facts)
+	switch {
+	case !shown:
+		m.lost = true // how it answers is not shown
+	case m.pos.Result().Over():
+		if len(added)+len(taken) > 0 {
+			said(false, "the game is over, and the program makes no move", "it plays "+m.cells(append(added, taken...)))
+		}
+	case len(taken) > 0:
+		said(false, once, "it plays on "+m.cells(taken)+", which is taken")
+	case len(added) == 0 && seen.Condition == judge.Asking:
+		said(false, once, "it makes no move")
+	case len(added) > 1:
+		said(false, once, "it makes several: "+m.cells(added))
+	case len(added) == 0:
+		m.lost = true
+	default:
+		facts := m.Rules.Play(m.pos, m.at(added[0]), nil)
+		if _, refused := game.Refused(facts); refused {
+			said(false, once, fmt.Sprintf("it plays %s, which is no legal move", m.cells(added)))
+			return
+		}
+		moment.Facts = append(slices.DeleteFunc(moment.Facts, func(f game.Fact) bool { return f.Kind == game.FactTurn }), facts...)
+		moment.View, moment.Result = m.view(), m.pos.Result()
+		said(true, once, "it plays "+m.cells(added))
+		m.done.Replies = append(m.done.Replies, added[0])
+	}
+}
+
+// answers are the cells that the program has marked: those that were free, and those that
+// were the other side's.
+func (m *match) answers(seen, view []game.Fact) (added, taken []game.Cell) {
+	held := map[game.Cell]game.Player{}
+	for _, f := range view {
+		if f.Kind == game.FactCell {
+			held[f.Cell] = f.Player
+		}
+	}
+	for _, f := range seen {
+		if f.Kind != game.FactCell || f.Player != m.program || held[f.Cell] == m.program {
+			continue
+		}
+		if held[f.Cell] == game.Nobody {
+			added = append(added, f.Cell)
+		} else {
+			taken = append(taken, f.Cell)
+		}
+	}
+	return added, taken
+}
+
+// at is the move that marks a cell.
+func (m *match) at(c game.Cell) game.Move {
+	if m.Rules.MoveKind() != game.NamesColumn {
+		return game.Move{Cell: c}
+	}
+	move := game.Move{Cell: game.Cell{Col: c.Col}}
+	after := m.pos.Clone()
+	m.Rules.Play(after, move, nil)
+	if !slices.Contains(m.Rules.View(after, game.Nobody, nil), game.Fact{Kind: game.FactCell, Player: m.program, Cell: c}) {
+		return game.Move{Cell: game.Cell{Row: -1, Col: -1}} // the mark has not fallen
+	}
+	return move
+}
+
+func (m *match) cells(list []game.Cell) string {
+	text := ""
+	for i, c := range list {
+		if i > 0 {
+			text += " and "
+		}
+		text += c.String()
+	}
+	return text
+}
