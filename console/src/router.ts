@@ -7,12 +7,14 @@ import GamesPage from './pages/GamesPage.vue'
 import MissingPage from './pages/MissingPage.vue'
 import ResultPage from './pages/ResultPage.vue'
 import ScriptPage from './pages/ScriptPage.vue'
+import WorkbenchPage from './pages/WorkbenchPage.vue'
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/', component: CoursesPage },
     { path: '/courses/:course/:assignment', component: AssignmentPage, props: true },
+    { path: '/courses/:course/:assignment/wording', component: WorkbenchPage, props: true },
     { path: '/results/:id(\\d+)', component: ResultPage, props: true },
     { path: '/results/:id(\\d+)/scripts/:script(\\d+)', component: ScriptPage, props: true },
     { path: '/games', component: GamesPage },

@@ -15,7 +15,40 @@ import (
 
 func phrasebookCommand(o *options) *cobra.Command {
 	c := &cobra.Command{Use: "phrasebook", Short: "Phrasebooks: how programs talk", Example: "  durchgang phrasebook check book.yaml --transcript session.txt"}
-	c.AddCommand(phrasebookCheckCommand(o), phrasebookDraftCommand(o))
+	c.AddCommand(phrasebookCheckCommand(o), phrasebookDraftCommand(o), phrasebookSetCommand(o))
+	return c
+}
+
+func phrasebookSetCommand(o *options) *cobra.Command {
+	var student string
+	c := &cobra.Command{
+		Use:   "set COURSE/ASSIGNMENT [BOOK]",
+		Short: "Change the phrasebook of an assignment, or of one student's program in it",
+		Long: `Change the phrasebook of an assignment, or of one student's program in it, for runs that
+begin later. Without BOOK the built-in wording alone is used; with --student the student's
+own phrasebook is taken away.`,
+		Example: "  durchgang phrasebook set evening-class/tic-tac-toe book.yaml\n  durchgang phrasebook set evening-class/tic-tac-toe her-words.yaml --student greta-holm",
+		Args:    cobra.RangeArgs(1, 2),
+		RunE: func(c *cobra.Command, args []string) error {
+			course, assignment, err := cutName(c, args[0])
+			if err != nil {
+				return err
+			}
+			text, err := readText(strings.Join(args[1:], ""))
+			if err != nil {
+				return err
+			}
+			a, err := o.client().SetPhrasebook(c.Context(), course, assignment, student, text)
+			return o.answer(c, a, err, func(w io.Writer) {
+				whose := "the programs"
+				if student != "" {
+					whose = "the program of " + student
+				}
+				fmt.Fprintf(w, "%s of %s/%s will be read with it from the next run on\n", whose, a.Course, a.Name)
+			})
+		},
+	}
+	c.Flags().StringVar(&student, "student", "", "whose program it is for; without it all")
 	return c
 }
 

@@ -98,6 +98,14 @@ func (c *Client) Run(ctx context.Context, id int64) (run record.Run, err error) 
 	return run, err
 }
 
+// SetPhrasebook changes the phrasebook of an assignment or, with a student, of that
+// student's program.
+func (c *Client) SetPhrasebook(ctx context.Context, course, assignment, student, text string) (a record.Assignment, err error) {
+	in := map[string]string{"phrasebook": text, "student": student}
+	err = c.call(ctx, "PUT", at(course, assignment)+"/phrasebook", in, &a)
+	return a, err
+}
+
 // Matrix returns the results of a run.
 func (c *Client) Matrix(ctx context.Context, run int64) (m record.Matrix, err error) {
 	err = c.call(ctx, "GET", fmt.Sprintf("/runs/%d/matrix", run), nil, &m)

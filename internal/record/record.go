@@ -41,12 +41,13 @@ const (
 
 // Submission is a student's program as it was handed in.
 type Submission struct {
-	ID        int64     `json:"id" db:"id"`
-	Student   string    `json:"student" db:"student"`
-	Digest    string    `json:"digest" db:"digest" description:"SHA-256 of the stored archive, in hexadecimal."`
-	Files     int       `json:"files" db:"files"`
-	Size      int64     `json:"size" db:"size" description:"Bytes of all files together."`
-	CreatedAt time.Time `json:"created_at" db:"created_at"`
+	ID         int64     `json:"id" db:"id"`
+	Student    string    `json:"student" db:"student"`
+	Digest     string    `json:"digest" db:"digest" description:"SHA-256 of the stored archive, in hexadecimal."`
+	Files      int       `json:"files" db:"files"`
+	Phrasebook string    `json:"phrasebook" db:"phrasebook" description:"The student's own phrasebook, in the place of the assignment's; empty without one."`
+	Size       int64     `json:"size" db:"size" description:"Bytes of all files together."`
+	CreatedAt  time.Time `json:"created_at" db:"created_at"`
 }
 
 // Import is what became of the entries of a class's archive.

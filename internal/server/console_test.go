@@ -196,3 +196,41 @@ func TestConsoleGamePage(t *testing.T) {
 	do(t, ctx, "with a line that is too long", chromedp.Click(`//button[.="Use these rules"]`))
 	see(t, ctx, "a line on 2 × 2 has at most 2 cells")
 }
+
+// A teacher sees what of a program's words is not understood, says what it means, sees how
+// that reads in the class, and keeps it for one student.
+func TestWorkbench(t *testing.T) {
+	s := servertest.Start(t, console.Files())
+	odd := strings.Replace(servertest.RightProgram, "taken", "gosh", 1)
+	id := startedRun(t, s, map[string]string{"ada.py": servertest.RightProgram, "bo.py": odd})
+	waitForRun(t, s, id)
+	ctx := browser(t)
+	do(t, ctx, "open the wording", chromedp.Navigate(s.URL+"/courses/evening/ttt"), chromedp.Click(`//a[.="Wording"]`))
+	see(t, ctx, "The class")
+	do(t, ctx, "choose bo's transcript of a refusal",
+		chromedp.Click(`//button[.="bo"]`), chromedp.SetValue(`select[aria-label="Script"]`, "2"))
+	until(t, ctx, `[...document.querySelectorAll('.transcript li:not(.read) .words')].some((e) => e.textContent.includes('gosh'))`)
+	do(t, ctx, "say what it means", chromedp.Click(`//button[contains(., "gosh")]`), chromedp.Click(`//button[.="a refusal"]`))
+	until(t, ctx, `[...document.querySelectorAll('.transcript li.read .words')].some((e) => e.textContent.includes('gosh'))`)
+	until(t, ctx, `document.querySelector('textarea').value.includes('gosh')`)
+	see(t, ctx, "+1")
+	do(t, ctx, "keep it for bo", chromedp.Click(`//button[.="Only for bo"]`))
+	see(t, ctx, "Saved for bo")
+	do(t, ctx, "write nonsense", chromedp.SetValue("textarea", "says: ["), chromedp.Click(`//button[.="Save for the class"]`))
+	see(t, ctx, "phrasebook:1:7")
+	submissions, err := s.Office.Submissions(t.Context(), "evening", "ttt")
+	if err != nil || submissions[0].Phrasebook != "" || !strings.Contains(submissions[1].Phrasebook, "gosh") {
+		t.Errorf("%+v, %v", submissions, err)
+	}
+}
+
+func waitForRun(t *testing.T, s *servertest.Service, id string) {
+	t.Helper()
+	var n int64
+	if _, err := fmt.Sscan(id, &n); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.Watch(t.Context(), n, func(record.Run) {}); err != nil {
+		t.Fatal(err)
+	}
+}

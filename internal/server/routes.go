@@ -8,6 +8,7 @@ import (
 
 	"durchgang/core/guide"
 	"durchgang/core/play"
+	"durchgang/internal/office"
 	"durchgang/internal/record"
 )
 
@@ -55,6 +56,22 @@ type (
 	}
 )
 
+type (
+	newPhrasebook struct {
+		inAssignment
+		Phrasebook string `json:"phrasebook" description:"YAML; empty for the built-in wording, or to take a student's own away."`
+		Student    string `json:"student,omitempty" description:"Whose program it is for; without it all."`
+	}
+	newReading struct {
+		inAssignment
+		Phrasebook *string `json:"phrasebook,omitempty" description:"YAML; without it the one in use."`
+		Student    string  `json:"student,omitempty" description:"Whose transcript is wanted; without it the first one's."`
+		Script     int     `json:"script,omitempty" description:"Number of the script, from 1; without it the first."`
+		Key        string  `json:"key,omitempty" description:"With phrase: what it means, one of the answer's meanings."`
+		Phrase     string  `json:"phrase,omitempty" description:"Added to the phrasebook before reading."`
+	}
+)
+
 // health says whether the service can work.
 type health struct {
 	Status string `json:"status" enum:"ready"`
@@ -74,6 +91,8 @@ func routes() []route {
 		{"GET", "/courses/{course}/assignments", "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
 		{"POST", "/courses/{course}/assignments", "createAssignment", "Add an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
 		{"GET", inA, "getAssignment", "One assignment", inAssignment{}, record.Assignment{}, ok, "", (*Server).assignment},
+		{"PUT", inA + "/phrasebook", "setPhrasebook", "Change the phrasebook of an assignment, or of one student's program in it, for later runs", newPhrasebook{}, record.Assignment{}, ok, "", (*Server).setPhrasebook},
+		{"POST", inA + "/reading", "readTranscripts", "Read what the programs printed in the newest run, with a phrasebook that need not be kept", newReading{}, record.Transcript{}, ok, "", (*Server).read},
 		{"GET", inA + "/submissions", "listSubmissions", "The last submission of each student", inAssignment{}, []record.Submission{}, ok, "", (*Server).submissions},
 		{"POST", inA + "/submissions", "importSubmissions", "Hand in a class: a zip archive with a folder or source file for each student", inAssignment{}, record.Import{}, ok, "", (*Server).importClass},
 		{"GET", inA + "/runs", "listRuns", "The runs of an assignment, the newest first", inAssignment{}, []record.Run{}, ok, "", (*Server).runs},
@@ -130,6 +149,25 @@ func (s *Server) createAssignment(c fiber.Ctx) error {
 func (s *Server) assignment(c fiber.Ctx) error {
 	a, err := s.office.Assignment(c.Context(), c.Params("course"), c.Params("assignment"))
 	return reply(c, http.StatusOK, a, err)
+}
+
+func (s *Server) setPhrasebook(c fiber.Ctx) error {
+	var in newPhrasebook
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	a, err := s.office.SetPhrasebook(c.Context(), c.Params("course"), c.Params("assignment"), in.Student, in.Phrasebook)
+	return reply(c, http.StatusOK, a, err)
+}
+
+func (s *Server) read(c fiber.Ctx) error {
+	var in newReading
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	t, err := s.office.Read(c.Context(), c.Params("course"), c.Params("assignment"),
+		office.Reading{Phrasebook: in.Phrasebook, Student: in.Student, Script: in.Script, Key: in.Key, Phrase: in.Phrase})
+	return reply(c, http.StatusOK, t, err)
 }
 
 func (s *Server) submissions(c fiber.Ctx) error {

@@ -28,7 +28,7 @@ func (s *Store) BeginResult(ctx context.Context, id int64) (t Task, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{"id": id}
 		if err := get(ctx, tx, &t, `
-			select x.state, r.suite, r.phrasebook, r.channel, s.archive
+			select x.state, r.suite, coalesce(nullif(x.phrasebook, ''), r.phrasebook) as phrasebook, r.channel, s.archive
 			from result x join run r on r.id = x.run_id join submission s on s.id = x.submission_id
 			where x.id = :id for update of x`, params); err != nil {
 			return err

@@ -41,8 +41,10 @@ func (s *Store) StartRun(ctx context.Context, assignment int64, enqueue func(*sq
 		params["run"] = run
 		var results []int64
 		if err := list(ctx, tx, &results, `
-			insert into result (run_id, submission_id)
-			select :run, id from (`+newest+`) n order by student returning id`, params); err != nil {
+			insert into result (run_id, submission_id, phrasebook)
+			select :run, n.id, coalesce(o.phrasebook, '') from (`+newest+`) n
+			left join own_phrasebook o on o.assignment_id = :assignment and o.student = n.student
+			order by n.student returning id`, params); err != nil {
 			return err
 		}
 		if len(results) == 0 {

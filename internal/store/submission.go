@@ -45,5 +45,8 @@ func (s *Store) AddSubmission(ctx context.Context, assignment int64, sub record.
 // Submissions lists the submission of each student that counts, by student.
 func (s *Store) Submissions(ctx context.Context, assignment int64) ([]record.Submission, error) {
 	submissions := []record.Submission{}
-	return submissions, list(ctx, s.db, &submissions, newest, map[string]any{"assignment": assignment})
+	return submissions, list(ctx, s.db, &submissions, `
+		select n.*, coalesce(o.phrasebook, '') as phrasebook from (`+newest+`) n
+		left join own_phrasebook o on o.assignment_id = :assignment and o.student = n.student
+		order by n.student`, map[string]any{"assignment": assignment})
 }

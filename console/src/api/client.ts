@@ -17,6 +17,7 @@ export type Row = components['schemas']['Row']
 export type Run = components['schemas']['Run']
 export type Step = components['schemas']['Step']
 export type Table = components['schemas']['Table']
+export type Transcript = components['schemas']['Transcript']
 
 export const api = createClient<paths>({ baseUrl: '/api/v1' })
 

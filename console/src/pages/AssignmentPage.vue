@@ -54,9 +54,10 @@ onBeforeUnmount(() => stop())
       <div class="row-between">
         <div>
           <h1>{{ view.assignment.title }}</h1>
-          <span class="quiet">{{ view.assignment.game }}<template v-if="view.assignment.channel === 'wire'">, over the wire</template>, {{ view.assignment.submissions }} handed in</span>
+          <span class="quiet">{{ view.assignment.game }}<template v-if="view.assignment.channel === 'wire'">, over the wire</template><template v-if="view.assignment.channel === 'function'">, by its functions</template>, {{ view.assignment.submissions }} handed in</span>
         </div>
         <div class="d-flex flex-wrap gap-2">
+          <RouterLink v-if="view.matrix && view.assignment.channel === 'terminal'" class="btn btn-sm btn-outline-secondary" :to="`/courses/${course}/${props.assignment}/wording`">Wording</RouterLink>
           <ClassUpload v-bind="path" @imported="reload" />
           <BButton variant="primary" size="sm" :disabled="starting || underway || !view.assignment.submissions" @click="start">
             {{ view.matrix ? 'Grade again' : 'Grade all' }}

@@ -1,0 +1,107 @@
+<script setup lang="ts">
+import { BAlert } from 'bootstrap-vue-next/components/BAlert'
+import { BButton } from 'bootstrap-vue-next/components/BButton'
+import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect'
+import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea'
+import { computed, ref, watch } from 'vue'
+
+import { api, ask, type Transcript } from '../api/client'
+import ClassReadings from '../parts/ClassReadings.vue'
+import LoadState from '../parts/LoadState.vue'
+import TranscriptText from '../parts/TranscriptText.vue'
+import { useLoad } from '../use/load'
+import { useTitle } from '../use/title'
+
+const props = defineProps<{ course: string; assignment: string }>()
+const path = computed(() => ({ course: props.course, assignment: props.assignment }))
+useTitle(() => 'Wording')
+
+const student = ref('')
+const script = ref(1)
+const text = ref<string>() // undefined while nothing has been changed
+const notice = ref('')
+const failure = ref('')
+
+function read(extra: { key?: string; phrase?: string } = {}): Promise<Transcript> {
+  return ask(api.POST('/courses/{course}/assignments/{assignment}/reading', {
+    params: { path: path.value }, body: { student: student.value, script: script.value, phrasebook: text.value, ...extra },
+  }))
+}
+const { data: view, error, loading, reload } = useLoad<Transcript>(() => `${props.course}/${props.assignment}`, () => read())
+const draft = ref('')
+watch(view, (v) => {
+  if (!v) return
+  student.value = v.student
+  draft.value = v.phrasebook
+})
+
+/** Runs an act and shows what comes of it; what went wrong is said and nothing is lost. */
+async function act(work: () => Promise<Transcript | undefined>) {
+  failure.value = notice.value = ''
+  try {
+    const answer = await work()
+    if (answer) view.value = answer
+  } catch (cause) {
+    failure.value = cause instanceof Error ? cause.message : String(cause)
+  }
+}
+const turn = (to: { student?: string; script?: number }) => act(() => {
+  student.value = to.student ?? student.value
+  script.value = to.script ?? script.value
+  return read()
+})
+const mean = (key: string, phrase: string) => act(async () => {
+  const answer = await read({ key, phrase })
+  text.value = answer.phrasebook
+  return answer
+})
+const retry = () => act(() => {
+  text.value = draft.value
+  return read()
+})
+const save = (whose: string) => act(async () => {
+  await ask(api.PUT('/courses/{course}/assignments/{assignment}/phrasebook', {
+    params: { path: path.value }, body: { phrasebook: draft.value, student: whose },
+  }))
+  text.value = undefined
+  const answer = await read()
+  notice.value = `Saved for ${whose || 'the class'}. Grade again to use it.`
+  return answer
+})
+const changed = computed(() => view.value !== undefined && draft.value !== view.value.phrasebook)
+</script>
+
+<template>
+  <nav class="crumbs" aria-label="Path">
+    <RouterLink to="/">Courses</RouterLink> / <RouterLink :to="`/courses/${course}/${assignment}`">{{ course }}, {{ assignment }}</RouterLink> / wording
+  </nav>
+  <LoadState :loading="loading" :error="error" :ready="!!view" @retry="reload">
+    <template v-if="view">
+      <h1>Wording</h1>
+      <p class="quiet">What a program printed, and how it is read. Select words that are not understood, or not rightly, and say what they mean.</p>
+      <BAlert v-if="failure" variant="danger" :model-value="true">{{ failure }}</BAlert>
+      <BAlert v-if="notice" variant="success" :model-value="true">{{ notice }}</BAlert>
+      <div class="workbench">
+        <section class="panel" aria-label="Transcript">
+          <div class="d-flex flex-wrap gap-2 mb-2">
+            <BFormSelect class="w-auto" aria-label="Student" :model-value="view.student" :options="view.class.map((c) => c.student)" @update:model-value="(s) => turn({ student: String(s) })" />
+            <BFormSelect class="w-auto" aria-label="Script" :model-value="view.script" :options="view.scripts.map((t, i) => ({ value: i + 1, text: t }))" @update:model-value="(n) => turn({ script: Number(n) })" />
+          </div>
+          <TranscriptText :lines="view.lines" :meanings="view.meanings" @mean="mean" />
+        </section>
+        <div class="d-grid gap-3 align-content-start">
+          <section class="panel" aria-labelledby="book">
+            <h2 id="book" class="fs-5">Phrasebook</h2>
+            <BFormTextarea v-model="draft" class="mono" rows="9" aria-labelledby="book" placeholder="The built-in wording is enough so far." spellcheck="false" />
+            <div class="d-flex flex-wrap gap-2 mt-2">
+              <BButton size="sm" variant="outline-secondary" :disabled="!changed" @click="retry">Read again</BButton>
+              <BButton size="sm" variant="primary" @click="save('')">Save for the class</BButton>
+              <BButton size="sm" variant="outline-primary" @click="save(view.student)">Only for {{ view.student }}</BButton>
+            </div>
+          </section>
+          <ClassReadings :class-readings="view.class" :current="view.student" @open="(s) => turn({ student: s })" />
+        </div>
+      </div>
+    </template>
+  </LoadState>
+</template>

@@ -1,0 +1,245 @@
+package office
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"slices"
+	"strings"
+
+	"durchgang/core/games"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/record"
+	"durchgang/internal/store"
+)
+
+// SetPhrasebook changes the phrasebook of an assignment or, with a student, of that
+// student's programs in it; their own is taken away by an empty text. Runs that begin later
+// use it.
+func (o *Office) SetPhrasebook(ctx context.Context, course, name, student, text string) (record.Assignment, error) {
+	a, err := o.Assignment(ctx, course, name)
+	if err != nil {
+		return a, err
+	}
+	s, err := suite.Parse("suite", a.Suite, games.All())
+	if err != nil {
+		return a, err
+	}
+	if _, err := NewGrader(a.Channel, s, "phrasebook", text); err != nil {
+		return a, err
+	}
+	if student == "" {
+		err = o.store.SetPhrasebook(ctx, a.ID, text)
+	} else {
+		submissions, listErr := o.store.Submissions(ctx, a.ID)
+		if listErr != nil {
+			return a, listErr
+		}
+		if !slices.ContainsFunc(submissions, func(s record.Submission) bool { return s.Student == student }) {
+			return a, fmt.Errorf("student %q has handed in nothing: %w", student, store.ErrNotFound)
+		}
+		err = o.store.SetOwnPhrasebook(ctx, a.ID, student, text)
+	}
+	if err != nil {
+		return a, err
+	}
+	return o.Assignment(ctx, course, name)
+}
+
+// Reading is what is to be read, and with which phrasebook.
+type Reading struct {
+	Phrasebook *string // nil for the one in use
+	Student    string  // whose transcript; the first one's when empty
+	Script     int     // from 1; the first one's when 0
+	Key        string  // with Phrase: what is added before reading
+	Phrase     string
+}
+
+// ErrNoTranscript means that nothing has been graded yet.
+var ErrNoTranscript = errors.New("no program of this assignment has been graded yet, so that there is nothing to read: grade it first")
+
+// Read reads what programs printed in the newest run of an assignment.
+func (o *Office) Read(ctx context.Context, course, name string, in Reading) (record.Transcript, error) {
+	a, err := o.Assignment(ctx, course, name)
+	if err != nil {
+		return record.Transcript{}, err
+	}
+	if a.Channel != record.Terminal {
+		return record.Transcript{}, &InputError{"channel", fmt.Errorf("programs are driven through the channel %s: they print nothing that a phrasebook reads", a.Channel)}
+	}
+	results, err := o.store.LastResults(ctx, a.ID)
+	if err == nil && len(results) == 0 {
+		err = &InputError{"run", ErrNoTranscript}
+	}
+	if err != nil {
+		return record.Transcript{}, err
+	}
+	submissions, err := o.store.Submissions(ctx, a.ID)
+	if err != nil {
+		return record.Transcript{}, err
+	}
+	r := reader{office: o, assignment: a, own: map[string]string{}}
+	for _, s := range submissions {
+		r.own[s.Student] = s.Phrasebook
+	}
+	return r.read(ctx, in, results)
+}
+
+// reader reads the transcripts of one assignment.
+type reader struct {
+	office     *Office
+	assignment record.Assignment
+	own        map[string]string // phrasebooks by student
+	suite      *suite.Suite
+	script     suite.Script
+}
+
+func (r *reader) read(ctx context.Context, in Reading, results []store.StudentResult) (t record.Transcript, err error) {
+	if r.suite, err = suite.Parse("suite", r.assignment.Suite, games.All()); err != nil {
+		return t, err
+	}
+	t.Script, t.Student = max(in.Script, 1), in.Student
+	if t.Script > len(r.suite.Scripts) {
+		return t, &InputError{"script", fmt.Errorf("%d is none: there are %d", t.Script, len(r.suite.Scripts))}
+	}
+	r.script = r.suite.Scripts[t.Script-1]
+	for _, s := range r.suite.Scripts {
+		t.Scripts = append(t.Scripts, s.Title)
+	}
+	for _, m := range phrasebook.Meanings(r.suite.Rules, r.script.Setup) {
+		t.Meanings = append(t.Meanings, record.Meaning{Key: m[0], Says: m[1]})
+	}
+	if t.Student == "" { // whoever is understood least
+		if t.Student, err = r.worst(ctx, results, t.Script); err != nil {
+			return t, err
+		}
+	}
+	if t.Phrasebook, err = r.text(in, t.Student); err != nil {
+		return t, err
+	}
+	book, err := phrasebook.ParseOpponent("phrasebook", t.Phrasebook, r.suite.Program)
+	if err != nil {
+		return t, &InputError{"phrasebook", err}
+	}
+	t.Lines, t.Class = []record.TranscriptLine{}, []record.ClassReading{}
+	for _, result := range results {
+		e, err := r.office.store.Evidence(ctx, result.ID, t.Script)
+		if errors.Is(err, store.ErrNotFound) {
+			continue // it could not be built
+		}
+		if err != nil {
+			return t, err
+		}
+		lines := r.lines(book, e)
+		if result.Student == t.Student {
+			t.Lines = lines
+		}
+		before, err := r.before(result.Student)
+		if err != nil {
+			return t, err
+		}
+		c := record.ClassReading{Student: result.Student, Own: r.own[result.Student] != ""}
+		c.Lines, c.Understood = understood(lines)
+		_, c.Before = understood(r.lines(before, e))
+		t.Class = append(t.Class, c)
+	}
+	return t, nil
+}
+
+// worst is the student of whose transcript least is understood.
+func (r *reader) worst(ctx context.Context, results []store.StudentResult, script int) (string, error) {
+	student, most := results[0].Student, 0
+	for _, result := range results {
+		book, err := r.before(result.Student)
+		if err != nil {
+			return "", err
+		}
+		e, err := r.office.store.Evidence(ctx, result.ID, script)
+		if errors.Is(err, store.ErrNotFound) {
+			continue
+		}
+		if err != nil {
+			return "", err
+		}
+		if all, read := understood(r.lines(book, e)); all-read > most {
+			student, most = result.Student, all-read
+		}
+	}
+	return student, nil
+}
+
+// text is the phrasebook to read with: the one given, or the one in use, and what is added.
+func (r *reader) text(in Reading, student string) (string, error) {
+	text := r.assignment.Phrasebook
+	if own := r.own[student]; own != "" {
+		text = own
+	}
+	if in.Phrasebook != nil {
+		text = *in.Phrasebook
+	}
+	if in.Key == "" {
+		return text, nil
+	}
+	if strings.TrimSpace(in.Phrase) == "" {
+		return text, &InputError{"phrase", errors.New("it is empty: select what the program printed")}
+	}
+	text, err := phrasebook.Add("phrasebook", text, in.Key, in.Phrase)
+	if err != nil {
+		return text, &InputError{"phrasebook", err}
+	}
+	return text, nil
+}
+
+// before is the phrasebook in use for a student.
+func (r *reader) before(student string) (*phrasebook.Book, error) {
+	text := r.assignment.Phrasebook
+	if own := r.own[student]; own != "" {
+		text = own
+	}
+	return phrasebook.ParseOpponent("phrasebook", text, r.suite.Program)
+}
+
+// lines reads the evidence of one script, step by step as it was read when it was graded.
+func (r *reader) lines(book *phrasebook.Book, e record.Evidence) []record.TranscriptLine {
+	lines := []record.TranscriptLine{}
+	table := phrasebook.TableOf(r.suite.Rules, r.script.Setup)
+	for i, step := range e.Steps {
+		var printed strings.Builder
+		flush := func() {
+			for _, reading := range book.Explain(phrasebook.NewScreen(printed.String()), table, r.suite.Rules) {
+				if step.Act == suite.Start { // a greeting that explains the rules ends nothing
+					reading.Says = slices.DeleteFunc(reading.Says, func(s string) bool { return s == "a draw" || strings.HasSuffix(s, " wins") })
+				}
+				lines = append(lines, record.TranscriptLine{Step: i, Text: reading.Text, Says: reading.Says})
+			}
+			printed.Reset()
+		}
+		for _, event := range step.Events {
+			if event.Typed {
+				flush()
+				lines = append(lines, record.TranscriptLine{Step: i, Text: event.Text, Typed: true, Says: []string{}})
+			} else {
+				printed.Write(event.Raw)
+			}
+		}
+		flush()
+	}
+	return lines
+}
+
+// understood counts different lines that were printed, and those that are understood.
+func understood(lines []record.TranscriptLine) (all, read int) {
+	met := map[string]bool{}
+	for _, l := range lines {
+		if l.Typed || met[l.Text] {
+			continue
+		}
+		met[l.Text] = true
+		all++
+		if len(l.Says) > 0 {
+			read++
+		}
+	}
+	return all, read
+}
