@@ -75,8 +75,8 @@ func assignmentCommand(o *options) *cobra.Command {
 	}
 	create.Flags().StringVar(&a.Title, "title", "", "what people call it")
 	create.Flags().StringVar(&a.Game, "game", "tic-tac-toe", "game or variant")
-	create.Flags().StringVar(&a.Channel, "channel", record.Terminal, "how programs are driven: terminal, or wire when they speak the protocol of docs/wire.md")
-	create.Flags().StringVar(&book, "phrasebook", "", "YAML file that says how the programs talk")
+	create.Flags().StringVar(&a.Channel, "channel", record.Terminal, "how programs are driven: terminal, wire when they speak the protocol of docs/wire.md, or function when their functions are called (docs/functions.md)")
+	create.Flags().StringVar(&book, "phrasebook", "", "YAML file that says how the programs talk, or how their functions are called")
 	create.Flags().StringVar(&scripts, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
 	list := &cobra.Command{
 		Use: "list COURSE", Short: "List the assignments of a course", Args: exactly("a COURSE"), Example: "  durchgang assignment list evening-class",

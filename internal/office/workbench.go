@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -228,11 +229,15 @@ func (r *reader) lines(book *phrasebook.Book, e record.Evidence) []record.Transc
 	return lines
 }
 
-// understood counts different lines that were printed, and those that are understood.
+// wordy matches a line that has something to say: an echo or the names of columns have not.
+var wordy = regexp.MustCompile(`\pL{3}`)
+
+// understood counts different lines that were printed and have words, or are understood
+// without any, and those that are understood.
 func understood(lines []record.TranscriptLine) (all, read int) {
 	met := map[string]bool{}
 	for _, l := range lines {
-		if l.Typed || met[l.Text] {
+		if l.Typed || met[l.Text] || len(l.Says) == 0 && !wordy.MatchString(l.Text) {
 			continue
 		}
 		met[l.Text] = true

@@ -10,7 +10,7 @@ const change = (c: Transcript['class'][number]) => c.understood - c.before
 <template>
   <section class="panel" aria-labelledby="class-readings">
     <h2 id="class-readings" class="fs-5">The class</h2>
-    <p class="quiet small">Different lines that each program printed in this script, and how many of them are understood.</p>
+    <p class="quiet small">Different lines with words that each program printed in this script, and how many of them are understood.</p>
     <table class="readings">
       <thead><tr><th scope="col">student</th><th scope="col">understood</th><th scope="col">change</th></tr></thead>
       <tbody>
