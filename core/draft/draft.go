@@ -222,7 +222,7 @@ func phrasesIn(s Seen, names [3][]string, ends bool) map[string]bool {
 		for i := range words {
 			for n := 1; n <= longest && i+n <= len(words); n++ {
 				run := words[i : i+n]
-				if slices.ContainsFunc(run, wordy) {
+				if slices.ContainsFunc(run, wordy) && (n > 1 || len(words) == 1 || len([]rune(run[0])) > 3) {
 					found[strings.Join(run, " ")] = true
 				}
 			}

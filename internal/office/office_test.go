@@ -135,6 +135,7 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 			continue
 		}
 		t.Run(filepath.Base(path), func(t *testing.T) {
+			t.Parallel()
 			v := graded(t, variantOf(path), path, func(text string) string { return text })
 			if names := lost(v); len(names) > 0 {
 				t.Errorf("lost %v: %+v", names, v.Findings)
@@ -198,6 +199,7 @@ func TestFunctionsAreGraded(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
+			t.Parallel()
 			path := "testdata/functions/" + tt.file
 			source, err := os.ReadFile(path)
 			if err != nil || !strings.Contains(string(source), tt.right) {
@@ -310,6 +312,7 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
+			t.Parallel()
 			found := false
 			v := graded(t, variantOf(tt.path), tt.path, func(text string) string {
 				found = found || strings.Contains(text, tt.right)
