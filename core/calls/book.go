@@ -285,9 +285,6 @@ func identifier(name string) bool {
 	return name != ""
 }
 
-// Chooses reports whether one of the functions chooses moves, which may take longer.
-func (b *Book) Chooses() bool { return b.functions[Choose].name != "" }
-
 // Names lists the functions that are called.
 func (b *Book) Names() []string {
 	var names []string

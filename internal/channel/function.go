@@ -29,16 +29,15 @@ const (
 	heldNone = 1
 )
 
-// slower is how much more time a script gets when functions choose moves.
+// slower is how much more time than a console program between two lines a whole script gets:
+// it holds the start of a runtime, which takes long on a busy machine, and every call.
 const slower = 3
 
 // Play starts the program anew and calls its functions for the moments of one script. The
 // error is about the machine, never about the program. A cancelled context ends it.
 func (f Function) Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (Performance, error) {
 	asked := f.Book.Calls(f.Rules, f.Setup, moments)
-	if f.Book.Chooses() {
-		f.Patience.Rest *= slower
-	}
+	f.Patience.Rest *= slower
 	answers, aside, stuck, err := f.ask(ctx, spec, asked)
 	if err != nil {
 		return Performance{}, err
@@ -81,9 +80,9 @@ func (f Function) ask(ctx context.Context, spec sandbox.Spec, asked []calls.Call
 	for i := range open {
 		open[i] = i
 	}
-	patience, held := f.Patience, heldBack
+	held := heldBack
 	for len(open) > 0 {
-		e, err := exchange(ctx, spec, patience, f.requests(asked, open, held), true)
+		e, err := exchange(ctx, spec, f.Patience, f.requests(asked, open, held), true)
 		if err != nil {
 			return nil, "", false, err
 		}
@@ -94,7 +93,7 @@ func (f Function) ask(ctx context.Context, spec sandbox.Spec, asked []calls.Call
 		switch {
 		case len(open) == 0:
 		case held == heldBack:
-			held, patience.Rest = heldNone, patience.Rest/3
+			held = heldNone
 		default:
 			stuck = stuck || e.condition == judge.Stuck
 			role, why := asked[open[0]].Role, "! "+failure(e)
