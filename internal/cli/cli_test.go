@@ -226,7 +226,7 @@ func TestKilledServiceTakesItsRunUpAgain(t *testing.T) {
 	if before.Run.Done < 3 || before.Run.State == record.Done {
 		t.Fatalf("after the kill %d are graded and the run is %s", before.Run.Done, before.Run.State)
 	}
-	ctx, cancel := context.WithTimeout(ctx, 2*time.Minute)
+	ctx, cancel := context.WithTimeout(ctx, 5*time.Minute) // a busy machine is slow
 	defer cancel()
 	if run, err = c.Watch(ctx, run.ID, func(record.Run) {}); err != nil || run.Done != 14 {
 		t.Fatalf("%+v, %v", run, err)

@@ -135,7 +135,6 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 			continue
 		}
 		t.Run(filepath.Base(path), func(t *testing.T) {
-			t.Parallel()
 			v := graded(t, variantOf(path), path, func(text string) string { return text })
 			if names := lost(v); len(names) > 0 {
 				t.Errorf("lost %v: %+v", names, v.Findings)
@@ -199,7 +198,6 @@ func TestFunctionsAreGraded(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			t.Parallel()
 			path := "testdata/functions/" + tt.file
 			source, err := os.ReadFile(path)
 			if err != nil || !strings.Contains(string(source), tt.right) {
@@ -312,7 +310,6 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			t.Parallel()
 			found := false
 			v := graded(t, variantOf(tt.path), tt.path, func(text string) string {
 				found = found || strings.Contains(text, tt.right)
@@ -595,7 +592,6 @@ func TestWirePrograms(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.file, func(t *testing.T) {
-			t.Parallel()
 			source, err := os.ReadFile("../../demo/wire/" + tt.file)
 			if err != nil {
 				t.Fatal(err)

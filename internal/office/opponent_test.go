@@ -45,7 +45,6 @@ func TestOpponents(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			t.Parallel()
 			source, err := os.ReadFile("../../demo/opponent/" + tt.file)
 			if err != nil || !strings.Contains(string(source), tt.right) {
 				t.Fatalf("%v, or no %q", err, tt.right)
