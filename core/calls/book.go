@@ -49,7 +49,7 @@ var roles = map[Role]struct {
 	Reveal: {[]string{"word", "letters"}, nil, []suite.Aspect{suite.Letters}},
 }
 
-// Roles lists the roles in the order in which functions are called.
+// order is the one in which functions are called.
 var order = []Role{Legal, Drop, State, Winner, Drawn, Choose, Total, Reveal}
 
 // Book says how functions are called. It is safe for concurrent use.
@@ -285,15 +285,9 @@ func identifier(name string) bool {
 	return name != ""
 }
 
-// Names lists the functions that are called.
-func (b *Book) Names() []string {
-	var names []string
-	for _, role := range order {
-		if f, asked := b.functions[role]; asked && !slices.Contains(names, f.name) {
-			names = append(names, f.name)
-		}
-	}
-	return names
+// roles are those of the functions, in the order in which they are called and numbered.
+func (b *Book) roles() []Role {
+	return slices.DeleteFunc(slices.Clone(order), func(r Role) bool { return b.functions[r].name == "" })
 }
 
 // Shows reports whether the functions can show how a program treats an aspect.
@@ -328,10 +322,9 @@ type Function struct {
 // Settings are those for boards with that many columns.
 func (b *Book) Settings(cols int) Settings {
 	s := Settings{Layout: b.layout, Cells: b.cells, Cols: cols}
-	for _, role := range order {
-		if f, asked := b.functions[role]; asked {
-			s.Calls = append(s.Calls, Function{f.name, f.takes})
-		}
+	for _, role := range b.roles() {
+		f := b.functions[role]
+		s.Calls = append(s.Calls, Function{f.name, f.takes})
 	}
 	return s
 }

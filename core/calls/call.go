@@ -1,6 +1,7 @@
 package calls
 
 import (
+	"cmp"
 	"encoding/json"
 	"net/url"
 	"slices"
@@ -51,7 +52,7 @@ func (p *planner) moment(i int, m suite.Moment) {
 	}
 	open := !m.Result.Over()
 	for n, role := range p.roles() {
-		values := map[string]string{"board": board(m.View, p.rows, p.cols), "player": strconv.Itoa(int(turnOf(m)))}
+		values := map[string]string{"board": board(m.View, p.rows, p.cols), "player": strconv.Itoa(int(cmp.Or(game.Turn(m.Facts), game.First)))}
 		call := Call{Moment: i, Role: role}
 		switch role {
 		case Legal, Drop:
@@ -59,13 +60,13 @@ func (p *planner) moment(i int, m suite.Moment) {
 				continue
 			}
 			cell := m.Step.Move.Cell
-			if role == Drop && (cell.Col < 0 || int(cell.Col) >= p.cols) {
+			if role == Drop && !(game.Cell{Col: cell.Col}).Inside(p.rows, p.cols) {
 				continue
 			}
 			values["board"], values["player"] = board(m.Before, p.rows, p.cols), strconv.Itoa(int(m.Mover))
 			values["row"], values["col"] = strconv.Itoa(int(cell.Row)+p.base), strconv.Itoa(int(cell.Col)+p.base)
 			values["number"] = strconv.Itoa(int(cell.Row)*p.cols + int(cell.Col) + p.base)
-			if p.takes(role, "number") && !inside(cell, p.rows, p.cols) {
+			if p.takes(role, "number") && !cell.Inside(p.rows, p.cols) {
 				continue
 			}
 		case State, Winner, Drawn:
@@ -88,16 +89,6 @@ func (p *planner) moment(i int, m suite.Moment) {
 		}
 		p.add(call, n, values)
 	}
-}
-
-func (p *planner) roles() []Role {
-	var asked []Role
-	for _, role := range order {
-		if _, is := p.functions[role]; is {
-			asked = append(asked, role)
-		}
-	}
-	return asked
 }
 
 func (p *planner) takes(role Role, what string) bool {
@@ -163,15 +154,11 @@ func (p *planner) show(what, value string) string {
 func board(view []game.Fact, rows, cols int) string {
 	cells := slices.Repeat([]byte{'0'}, rows*cols)
 	for _, f := range view {
-		if f.Kind == game.FactCell && f.Text == "" && inside(f.Cell, rows, cols) {
+		if f.Kind == game.FactCell && f.Text == "" && f.Cell.Inside(rows, cols) {
 			cells[int(f.Cell.Row)*cols+int(f.Cell.Col)] = '0' + byte(f.Player)
 		}
 	}
 	return string(cells)
-}
-
-func inside(c game.Cell, rows, cols int) bool {
-	return c.Row >= 0 && int(c.Row) < rows && c.Col >= 0 && int(c.Col) < cols
 }
 
 // list writes texts so that none holds a blank; = stands before them, so that an empty list
@@ -182,16 +169,6 @@ func list(texts []string) string {
 		escaped[i] = url.PathEscape(text)
 	}
 	return "=" + strings.Join(escaped, ",")
-}
-
-func turnOf(m suite.Moment) game.Player {
-	turn := game.First
-	for _, f := range m.Facts {
-		if f.Kind == game.FactTurn {
-			turn = f.Player
-		}
-	}
-	return turn
 }
 
 // Observe adds what a result shows to an observation of its moment. The result is in JSON.
@@ -313,7 +290,7 @@ func (b *Book) chosen(o *judge.Observation, rules game.Rules, m suite.Moment, c 
 	case len(numbers) == 1 && numbers[0] >= 0:
 		cell = game.Cell{Row: int16(numbers[0] / cols), Col: int16(numbers[0] % cols)}
 	}
-	free := inside(cell, rows, cols) && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
+	free := cell.Inside(rows, cols) && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
 		return f.Kind == game.FactCell && f.Cell == cell && f.Player != game.Nobody
 	})
 	if !free {

@@ -140,7 +140,7 @@ func TestResults(t *testing.T) {
 func FuzzParse(f *testing.F) {
 	f.Add("board: flat\nfunctions: {state: {name: s, gives: {open: 0}}}")
 	f.Fuzz(func(t *testing.T, text string) {
-		if b, err := Parse("fuzz", text); err == nil && len(b.Names()) == 0 {
+		if b, err := Parse("fuzz", text); err == nil && len(b.Settings(3).Calls) == 0 {
 			t.Error("a book without functions")
 		}
 	})

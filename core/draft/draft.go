@@ -105,12 +105,11 @@ func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[strin
 	phrases = map[string][]string{}
 	steps = slices.DeleteFunc(slices.Clone(steps), func(s Seen) bool { return s.Echo })
 	for _, s := range subjects(rules, steps) {
-		should := slices.Collect(filter(steps, s.is))
-		if len(should) == 0 {
-			continue
-		}
-		held, wrong := 0, 0
+		should, held, wrong := 0, 0, 0
 		for _, step := range steps {
+			if s.is(step) {
+				should++
+			}
 			switch {
 			case step.Start:
 			case s.is(step) && s.read(step):
@@ -119,13 +118,16 @@ func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[strin
 				wrong++
 			}
 		}
-		if held*10 >= 9*len(should) && wrong*20 <= len(steps) {
-			report = append(report, Learned{s.about, "built-in wording", held, len(should), wrong})
+		if should == 0 {
+			continue
+		}
+		if held*10 >= 9*should && wrong*20 <= len(steps) {
+			report = append(report, Learned{s.about, "built-in wording", held, should, wrong})
 			continue
 		}
 		found := mine(s, steps, names)
 		if len(found) == 0 {
-			report = append(report, Learned{About: s.about, Of: len(should)})
+			report = append(report, Learned{About: s.about, Of: should})
 		}
 		for _, l := range found {
 			phrases[s.about] = append(phrases[s.about], pattern(l.Text))
@@ -133,16 +135,6 @@ func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[strin
 		}
 	}
 	return phrases, report
-}
-
-func filter(steps []Seen, is func(Seen) bool) func(func(Seen) bool) {
-	return func(yield func(Seen) bool) {
-		for _, s := range steps {
-			if is(s) && !yield(s) {
-				return
-			}
-		}
-	}
 }
 
 const (
@@ -281,7 +273,7 @@ func Names(steps []Seen) (names [3][]string, report []Learned) {
 		counts[p] = map[string]int{}
 	}
 	for _, s := range steps {
-		turn := turnOf(s.Facts)
+		turn := game.Turn(s.Facts)
 		if turn == game.Nobody || s.Over {
 			continue
 		}
@@ -311,16 +303,6 @@ func Names(steps []Seen) (names [3][]string, report []Learned) {
 		return [3][]string{}, nil
 	}
 	return names, report
-}
-
-func turnOf(facts []game.Fact) game.Player {
-	turn := game.Nobody
-	for _, f := range facts {
-		if f.Kind == game.FactTurn {
-			turn = f.Player
-		}
-	}
-	return turn
 }
 
 // Marks finds the signs of the players on a board that is not read: the sign that is there

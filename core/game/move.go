@@ -32,6 +32,11 @@ type Cell struct {
 	Row, Col int16
 }
 
+// Inside reports whether the cell lies on a board of rows × columns.
+func (c Cell) Inside(rows, cols int) bool {
+	return c.Row >= 0 && int(c.Row) < rows && c.Col >= 0 && int(c.Col) < cols
+}
+
 // ErrCell is the cause of every error of ParseCell.
 var ErrCell = errors.New("a cell is a letter for the column and a number for the row, as in b3")
 

@@ -124,6 +124,17 @@ func Legal(rules Rules, p Position) []Move {
 	})
 }
 
+// Turn returns who is to move by what facts tell last, and nobody when they do not tell.
+func Turn(facts []Fact) Player {
+	turn := Nobody
+	for _, f := range facts {
+		if f.Kind == FactTurn {
+			turn = f.Player
+		}
+	}
+	return turn
+}
+
 // Refused returns the reason when facts tell of a refused move.
 func Refused(facts []Fact) (Refusal, bool) {
 	for _, f := range facts {

@@ -79,7 +79,7 @@ func Boards(rules Rules, facts []Fact) []Board {
 	rows, cols := rules.Shape()
 	boards := []Board{}
 	for _, f := range facts {
-		if f.Kind != FactCell || f.Cell.Row < 0 || int(f.Cell.Row) >= rows || f.Cell.Col < 0 || int(f.Cell.Col) >= cols {
+		if f.Kind != FactCell || !f.Cell.Inside(rows, cols) {
 			continue
 		}
 		owner := f.Owner()

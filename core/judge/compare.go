@@ -384,9 +384,9 @@ func (c comparer) turn() Comparison {
 	if _, refused := game.Refused(c.moment.Facts); refused {
 		result.Aspect = suite.TurnKept
 	}
-	expected := turnOf(c.moment.Facts)
+	expected := game.Turn(c.moment.Facts)
 	result.Expected = c.rules.PlayerName(expected) + " is to move"
-	if seen := turnOf(c.seen.Facts); seen != game.Nobody {
+	if seen := game.Turn(c.seen.Facts); seen != game.Nobody {
 		result.Seen = c.rules.PlayerName(seen) + " is to move"
 		result.State = Differs
 		if seen == expected {
@@ -396,14 +396,4 @@ func (c comparer) turn() Comparison {
 	return result
 }
 
-func (c comparer) turnIs(p game.Player) bool { return p != game.Nobody && turnOf(c.seen.Facts) == p }
-
-func turnOf(facts []game.Fact) game.Player {
-	turn := game.Nobody
-	for _, f := range facts {
-		if f.Kind == game.FactTurn {
-			turn = f.Player
-		}
-	}
-	return turn
-}
+func (c comparer) turnIs(p game.Player) bool { return p != game.Nobody && game.Turn(c.seen.Facts) == p }

@@ -66,7 +66,7 @@ func (b *Book) hand(line string) handLine {
 	}
 	var rest string
 	h.cards, rest = cardsIn(text)
-	if ranksOnly(h.cards) && h.owner != game.Second {
+	if covered(h.cards) && h.owner != game.Second {
 		h.cards = nil // a question mark, and no card
 	}
 	h.drawn = len(h.cards) > 0 && matchesAny(b.cards.drawn, text)
@@ -140,7 +140,7 @@ func cardsIn(line string) (found []string, rest string) {
 		found = append(found, card)
 		rest = rest[:at[0]] + strings.Repeat(" ", end-at[0]) + rest[end:]
 	}
-	if plain := ranksOnly(found); plain {
+	if covered(found) {
 		if m := rankList.FindStringSubmatchIndex(line); m != nil {
 			var list []string
 			for _, word := range strings.FieldsFunc(line[m[2]:m[3]], func(r rune) bool { return strings.ContainsRune(" ,+&'\"", r) }) {
@@ -161,14 +161,9 @@ func cardsIn(line string) (found []string, rest string) {
 	return found, rest
 }
 
-// ranksOnly reports whether none of the cards has a suit.
-func ranksOnly(cards []string) bool {
-	for _, c := range cards {
-		if c != hiddenCard {
-			return false
-		}
-	}
-	return true
+// covered reports whether every card lies face down.
+func covered(cards []string) bool {
+	return !slices.ContainsFunc(cards, func(c string) bool { return c != hiddenCard })
 }
 
 func rankOf(word string) string {

@@ -233,14 +233,14 @@ func meaning(drawing string) string {
 
 // findOceans finds the boards on a screen, from the top.
 func (b *Book) findOceans(screen Screen, t Table) []ocean {
-	if found := b.oceansIn(screen, screen, t); found != nil {
+	if found := b.oceansIn(screen, t); found != nil {
 		return found
 	}
 	left, right := make([]string, len(screen)), make([]string, len(screen))
 	for i, line := range screen {
 		left[i], right[i] = halves(line, t.Cols)
 	}
-	return append(b.oceansIn(left, left, t), b.oceansIn(right, right, t)...)
+	return append(b.oceansIn(left, t), b.oceansIn(right, t)...)
 }
 
 var gap = regexp.MustCompile(`\s*\|\|\s*|\s{2,}(?:[|│║:]\s{2,})?|\s[|│║]\s`)
@@ -269,7 +269,7 @@ func halves(line string, cols int) (left, right string) {
 }
 
 // oceansIn finds the boards among lines, in the layout that finds most.
-func (b *Book) oceansIn(lines, captions []string, t Table) []ocean {
+func (b *Book) oceansIn(lines []string, t Table) []ocean {
 	var best []ocean
 	for _, split := range layouts {
 		var found []ocean
@@ -281,7 +281,7 @@ func (b *Book) oceansIn(lines, captions []string, t Table) []ocean {
 				if n > t.Rows { // a header that reads like a row
 					run, begin = run[1:], first+1
 				}
-				caption, over := captionOver(captions, begin)
+				caption, over := captionOver(lines, begin)
 				found = append(found, ocean{begin: begin, end: end, caption: caption, over: over, cells: run})
 			}
 			run = nil

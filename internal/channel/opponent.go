@@ -4,11 +4,10 @@ import (
 	"context"
 	"fmt"
 	"slices"
-	"time"
+	"strings"
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/sandbox"
 )
@@ -23,19 +22,16 @@ type Opponent struct {
 // Play starts the program anew and plays the plan. The program's moves are read from the
 // board that it shows, so that the moments of what was played are part of the performance.
 func (o Opponent) Play(ctx context.Context, spec sandbox.Spec, script suite.Script) (Performance, error) {
-	c, err := open(spec, o.Patience)
+	pos, err := o.Rules.Start(o.Setup)
 	if err != nil {
 		return Performance{}, err
 	}
-	defer c.close()
-	pos, err := o.Rules.Start(script.Setup)
+	p, leave, err := o.sit(spec)
 	if err != nil {
 		return Performance{}, err
 	}
-	m := match{
-		player:  player{Terminal: o.Terminal, console: c, started: time.Now(), table: phrasebook.TableOf(o.Rules, script.Setup)},
-		program: o.Program, pos: pos, setup: script.Setup, round: 1,
-	}
+	defer leave()
+	m := match{player: p, program: o.Program, pos: pos, round: 1}
 	m.begin(suite.Step{Act: suite.Start})
 	for _, step := range script.Steps {
 		if err := ctx.Err(); err != nil {
@@ -54,7 +50,6 @@ type match struct {
 	player
 	program game.Player
 	pos     game.Position
-	setup   game.Setup
 	round   int
 	moments []suite.Moment
 	lost    bool // it is not known any more how the game stands
@@ -85,7 +80,7 @@ func (m *match) play(moment suite.Moment) {
 func (m *match) step(step suite.Step) bool {
 	switch {
 	case step.Act == suite.Again:
-		next, err := m.Rules.Again(m.pos, m.setup)
+		next, err := m.Rules.Again(m.pos, m.Setup)
 		if err != nil || !m.pos.Result().Over() {
 			return false
 		}
@@ -140,25 +135,25 @@ func (m *match) reply(i int) {
 		m.lost = true // how it answers is not shown
 	case m.pos.Result().Over():
 		if len(added)+len(taken) > 0 {
-			said(false, "the game is over, and the program makes no move", "it plays "+m.cells(append(added, taken...)))
+			said(false, "the game is over, and the program makes no move", "it plays "+cells(append(added, taken...)))
 		}
 	case len(taken) > 0:
-		said(false, once, "it plays on "+m.cells(taken)+", which is taken")
+		said(false, once, "it plays on "+cells(taken)+", which is taken")
 	case len(added) == 0 && seen.Condition == judge.Asking:
 		said(false, once, "it makes no move")
 	case len(added) > 1:
-		said(false, once, "it makes several: "+m.cells(added))
+		said(false, once, "it makes several: "+cells(added))
 	case len(added) == 0:
 		m.lost = true
 	default:
 		facts := m.Rules.Play(m.pos, m.at(added[0]), nil)
 		if _, refused := game.Refused(facts); refused {
-			said(false, once, fmt.Sprintf("it plays %s, which is no legal move", m.cells(added)))
+			said(false, once, fmt.Sprintf("it plays %s, which is no legal move", cells(added)))
 			return
 		}
 		moment.Facts = append(slices.DeleteFunc(moment.Facts, func(f game.Fact) bool { return f.Kind == game.FactTurn }), facts...)
 		moment.View, moment.Result = m.view(), m.pos.Result()
-		said(true, once, "it plays "+m.cells(added))
+		said(true, once, "it plays "+cells(added))
 		m.done.Replies = append(m.done.Replies, added[0])
 	}
 }
@@ -199,13 +194,11 @@ func (m *match) at(c game.Cell) game.Move {
 	return move
 }
 
-func (m *match) cells(list []game.Cell) string {
-	text := ""
+// cells names cells.
+func cells(list []game.Cell) string {
+	names := make([]string, len(list))
 	for i, c := range list {
-		if i > 0 {
-			text += " and "
-		}
-		text += c.String()
+		names[i] = c.String()
 	}
-	return text
+	return strings.Join(names, " and ")
 }

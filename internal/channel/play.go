@@ -49,18 +49,11 @@ type Terminal struct {
 // Play starts the program anew and plays the moments of one script. The error is
 // about the machine, never about the program. A cancelled context ends it.
 func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (Performance, error) {
-	given := t.Book.Give(t.Rules.Spell(t.Setup))
-	spec, remove, err := give(spec, given)
+	p, leave, err := t.sit(spec)
 	if err != nil {
 		return Performance{}, err
 	}
-	defer remove()
-	c, err := open(spec, t.Patience)
-	if err != nil {
-		return Performance{}, err
-	}
-	defer c.close()
-	p := player{Terminal: t, console: c, started: time.Now(), table: phrasebook.TableOf(t.Rules, t.Setup), given: given}
+	defer leave()
 	for _, m := range moments {
 		if err := ctx.Err(); err != nil {
 			return Performance{}, err
@@ -70,6 +63,22 @@ func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.M
 		}
 	}
 	return p.done, nil
+}
+
+// sit starts the program with its set-up, on a terminal of its own. leave ends it.
+func (t Terminal) sit(spec sandbox.Spec) (p player, leave func(), err error) {
+	given := t.Book.Give(t.Rules.Spell(t.Setup))
+	spec, remove, err := give(spec, given)
+	if err != nil {
+		return p, nil, err
+	}
+	c, err := open(spec, t.Patience)
+	if err != nil {
+		remove()
+		return p, nil, err
+	}
+	p = player{Terminal: t, console: c, started: time.Now(), table: phrasebook.TableOf(t.Rules, t.Setup), given: given}
+	return p, func() { c.close(); remove() }, nil
 }
 
 // give adds what a program is given before it starts. Its files are removed by the

@@ -13,7 +13,6 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
-	"durchgang/internal/channel"
 	"durchgang/internal/toolchain"
 )
 
@@ -61,89 +60,6 @@ type drafter struct {
 	source  string
 	text    bookText
 	learned []draft.Learned
-}
-
-// trial is what came of playing some scripts with one phrasebook.
-type trial struct {
-	verdicts []judge.ScriptVerdict
-	steps    []draft.Seen
-	agrees   int // comparisons that are evidence of being understood
-	differs  int
-	boards   int // steps at which a board was read
-	asks     int // steps after which a move was asked for
-}
-
-func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
-
-// try plays scripts.
-func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
-	book, err := phrasebook.Parse("draft", text.String())
-	if err != nil {
-		return trial{}, fmt.Errorf("read the draft: %w", err)
-	}
-	g := Grader{Suite: d.suite, Book: book}
-	p := &playing{program: d.program, usual: channel.DefaultPatience()}
-	p.usual.Rest /= 2
-	if err := g.probe(d.ctx, p); err != nil {
-		return trial{}, err
-	}
-	var t trial
-	for _, script := range scripts {
-		moments, err := script.Moments(d.suite.Rules)
-		if err != nil {
-			return t, err
-		}
-		performance, err := g.channel(p, script).Play(d.ctx, p.program.Spec(), moments)
-		if err != nil {
-			return t, err
-		}
-		p.heed(performance)
-		t.add(judge.JudgeScript(d.suite, script, moments, performance.Observations), moments, performance)
-	}
-	return t, nil
-}
-
-func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
-	t.verdicts = append(t.verdicts, v)
-	for i, o := range p.Observations {
-		if o.Untyped {
-			continue
-		}
-		t.steps = append(t.steps, draft.Seen{
-			Screen: phrasebook.NewScreen(printed(p.Events[i])), Mover: moments[i].Mover,
-			Facts: moments[i].Facts, Read: o.Facts, Start: moments[i].Step.Act == suite.Start, Over: moments[i].Result.Over(), Echo: v.Steps[i].Echo, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed,
-		})
-		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind.Stands() }) {
-			t.boards++
-		}
-		if o.Condition == judge.Asking {
-			t.asks++
-		}
-	}
-	for _, step := range v.Steps {
-		if step.Echo {
-			continue
-		}
-		for _, c := range step.Comparisons {
-			switch c.State {
-			case judge.Agrees:
-				t.agrees++
-			case judge.Differs:
-				t.differs++
-			}
-		}
-	}
-}
-
-func printed(events []channel.Event) string {
-	var b strings.Builder
-	for i, e := range events {
-		if e.Typed != nil && i > 0 {
-			b.WriteByte('\n') // where the person typing would see the line end
-		}
-		b.Write(e.Printed)
-	}
-	return b.String()
 }
 
 // scripts are the first few of each criterion.
@@ -230,74 +146,6 @@ func (d *drafter) better(best *trial, scripts []suite.Script, change func(*bookT
 	return true, nil
 }
 
-// whole reports whether a trial shows nothing that could be better understood.
-func (t trial) whole() bool { return t.differs == 0 && t.boards*2 > len(t.steps) }
-
-var (
-	variables = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
-	textFiles = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
-)
-
-// ships are ways to write a ship's place.
-var ships = []string{
-	"",
-	"{type: '{row} {col} {way}', base: 0, across: h, down: v, between: \"\\n\"}",
-	"{type: '{row} {col} {way}', base: 1, across: h, down: v, between: \"\\n\"}",
-	"{type: '{row} {col} {way}', base: 0, across: H, down: V, between: \"\\n\"}",
-	"{type: '{row} {col} {way}', base: 1, across: H, down: V, between: \"\\n\"}",
-	"{type: '{letter}{row} {way}', across: H, down: V, between: \"\\n\"}",
-}
-
-// setups looks in the source for files and variables in which a set-up may be given.
-func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
-	values := d.suite.Rules.Spell(few[0].Setup).Values()
-	if len(values) == 0 || best.whole() {
-		return best, nil
-	}
-	d.report("looking for how the set-up is given")
-	var names []string
-	for _, name := range []string{"word", "cards", "fleet", "first", "second"} {
-		if _, has := values[name]; has {
-			names = append(names, "{"+name+"}")
-		}
-	}
-	together := strings.Join(names, "\\n")
-	var ways []string
-	found := variables.FindAllStringSubmatch(d.source, -1)
-	if len(found) == len(names) {
-		var pairs []string
-		for i, m := range found {
-			pairs = append(pairs, fmt.Sprintf("%s: \"%s\"", m[1], names[i]))
-		}
-		ways = append(ways, "arguments: [], environment: {"+strings.Join(pairs, ", ")+"}")
-	}
-	for _, m := range textFiles.FindAllStringSubmatch(d.source, -1) {
-		ways = append(ways, fmt.Sprintf("arguments: [], files: {%s: \"%s\\n\"}", m[1], together))
-	}
-	for _, way := range ways {
-		for _, ship := range ships {
-			if ship != "" && !strings.Contains(together, "first") && !strings.Contains(together, "fleet") {
-				continue
-			}
-			text := way
-			if ship != "" {
-				text += ", ship: " + ship
-			}
-			kept, err := d.better(&best, few, func(b *bookText) { b.setup = "{" + text + "}" })
-			if err != nil {
-				return best, err
-			}
-			if kept && best.whole() {
-				break
-			}
-		}
-	}
-	if d.text.setup != "" {
-		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
-	}
-	return best, nil
-}
-
 const mostQuestions = 4
 
 var menu = regexp.MustCompile(`(?m)^\W*1\s*[).:=-]`)
@@ -356,9 +204,11 @@ func startOf(t trial) phrasebook.Screen {
 	return t.steps[0].Screen
 }
 
+var digits = regexp.MustCompile(`[0-9]+`)
+
 // literal is a pattern for a line, whatever its numbers are.
 func literal(line string) string {
-	return regexp.MustCompile(`[0-9]+`).ReplaceAllString(regexp.QuoteMeta(strings.TrimSpace(line)), `\d+`)
+	return digits.ReplaceAllString(regexp.QuoteMeta(strings.TrimSpace(line)), `\d+`)
 }
 
 // moves are the ways to type a move.
@@ -378,7 +228,7 @@ func (d *drafter) forms(best trial, few []suite.Script) (trial, error) {
 	d.report("trying ways to type a move")
 	_, cols := d.suite.Rules.Shape()
 	plain := d.text.clone()
-	if kept, err := d.marks(&best, plain, few, cols); err != nil || kept && best.whole() {
+	if kept, err := d.marks(&best, best, plain, few, cols); err != nil || kept && best.whole() {
 		return best, err
 	}
 	for _, move := range d.moves() {
@@ -395,7 +245,7 @@ func (d *drafter) forms(best trial, few []suite.Script) (trial, error) {
 			if t.score() > best.score() {
 				d.text, best = text, t
 			}
-			if _, err := d.marks(&best, text, few, cols); err != nil {
+			if _, err := d.marks(&best, t, text, few, cols); err != nil {
 				return best, err
 			}
 			if best.whole() {
@@ -407,11 +257,10 @@ func (d *drafter) forms(best trial, few []suite.Script) (trial, error) {
 	return best, nil
 }
 
-// marks looks for the players' signs where no board is read.
-func (d *drafter) marks(best *trial, text bookText, few []suite.Script, cols int) (bool, error) {
-	t, err := d.try(text, few)
-	if err != nil || t.boards*2 > len(t.steps) {
-		return false, err
+// marks looks for the players' signs where no board is read in a trial of the text.
+func (d *drafter) marks(best *trial, t trial, text bookText, few []suite.Script, cols int) (bool, error) {
+	if t.boards*2 > len(t.steps) {
+		return false, nil
 	}
 	first, second, empty := draft.Marks(t.steps, cols)
 	if first == "" || second == "" {
@@ -422,7 +271,8 @@ func (d *drafter) marks(best *trial, text bookText, few []suite.Script, cols int
 	if empty != first && empty != second {
 		text.empty = empty
 	}
-	if t, err = d.try(text, few); err != nil || t.score() <= best.score() {
+	t, err := d.try(text, few)
+	if err != nil || t.score() <= best.score() {
 		return false, err
 	}
 	d.text, *best = text, t

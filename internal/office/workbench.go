@@ -1,6 +1,7 @@
 package office
 
 import (
+	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -80,7 +81,7 @@ func (o *Office) Read(ctx context.Context, course, name string, in Reading) (rec
 	if err != nil {
 		return record.Transcript{}, err
 	}
-	r := reader{office: o, assignment: a, own: map[string]string{}}
+	r := reader{office: o, assignment: a, own: map[string]string{}, books: map[string]*phrasebook.Book{}}
 	for _, s := range submissions {
 		r.own[s.Student] = s.Phrasebook
 	}
@@ -91,7 +92,8 @@ func (o *Office) Read(ctx context.Context, course, name string, in Reading) (rec
 type reader struct {
 	office     *Office
 	assignment record.Assignment
-	own        map[string]string // phrasebooks by student
+	own        map[string]string           // phrasebooks by student
+	books      map[string]*phrasebook.Book // by their text; most students share one
 	suite      *suite.Suite
 	script     suite.Script
 }
@@ -119,9 +121,9 @@ func (r *reader) read(ctx context.Context, in Reading, results []store.StudentRe
 	if t.Phrasebook, err = r.text(in, t.Student); err != nil {
 		return t, err
 	}
-	book, err := phrasebook.ParseOpponent("phrasebook", t.Phrasebook, r.suite.Program)
+	book, err := r.book(t.Phrasebook)
 	if err != nil {
-		return t, &InputError{"phrasebook", err}
+		return t, err
 	}
 	t.Lines, t.Class = []record.TranscriptLine{}, []record.ClassReading{}
 	for _, result := range results {
@@ -136,7 +138,7 @@ func (r *reader) read(ctx context.Context, in Reading, results []store.StudentRe
 		if result.Student == t.Student {
 			t.Lines = lines
 		}
-		before, err := r.before(result.Student)
+		before, err := r.book(r.inUse(result.Student))
 		if err != nil {
 			return t, err
 		}
@@ -152,7 +154,7 @@ func (r *reader) read(ctx context.Context, in Reading, results []store.StudentRe
 func (r *reader) worst(ctx context.Context, results []store.StudentResult, script int) (string, error) {
 	student, most := results[0].Student, 0
 	for _, result := range results {
-		book, err := r.before(result.Student)
+		book, err := r.book(r.inUse(result.Student))
 		if err != nil {
 			return "", err
 		}
@@ -172,10 +174,7 @@ func (r *reader) worst(ctx context.Context, results []store.StudentResult, scrip
 
 // text is the phrasebook to read with: the one given, or the one in use, and what is added.
 func (r *reader) text(in Reading, student string) (string, error) {
-	text := r.assignment.Phrasebook
-	if own := r.own[student]; own != "" {
-		text = own
-	}
+	text := r.inUse(student)
 	if in.Phrasebook != nil {
 		text = *in.Phrasebook
 	}
@@ -192,13 +191,20 @@ func (r *reader) text(in Reading, student string) (string, error) {
 	return text, nil
 }
 
-// before is the phrasebook in use for a student.
-func (r *reader) before(student string) (*phrasebook.Book, error) {
-	text := r.assignment.Phrasebook
-	if own := r.own[student]; own != "" {
-		text = own
+// inUse is the text of a student's phrasebook.
+func (r *reader) inUse(student string) string { return cmp.Or(r.own[student], r.assignment.Phrasebook) }
+
+// book reads a phrasebook, once.
+func (r *reader) book(text string) (*phrasebook.Book, error) {
+	if known := r.books[text]; known != nil {
+		return known, nil
 	}
-	return phrasebook.ParseOpponent("phrasebook", text, r.suite.Program)
+	book, err := phrasebook.ParseOpponent("phrasebook", text, r.suite.Program)
+	if err != nil {
+		return nil, &InputError{"phrasebook", err}
+	}
+	r.books[text] = book
+	return book, nil
 }
 
 // lines reads the evidence of one script, step by step as it was read when it was graded.

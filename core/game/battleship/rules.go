@@ -188,7 +188,7 @@ func (r *Rules) Spell(s game.Setup) game.Setup { return s }
 
 // Holds reports whether a cell is on the board.
 func (r *Rules) Holds(c game.Cell) bool {
-	return c.Row >= 0 && int(c.Row) < r.rows && c.Col >= 0 && int(c.Col) < r.cols
+	return c.Inside(r.rows, r.cols)
 }
 
 // Index is the place of a cell in an Ocean.

@@ -299,7 +299,7 @@ func (r *Rules) Gravity() bool { return r.gravity }
 
 // Holds reports whether a cell is on the board.
 func (r *Rules) Holds(c game.Cell) bool {
-	return c.Row >= 0 && int(c.Row) < r.rows && c.Col >= 0 && int(c.Col) < r.cols
+	return c.Inside(r.rows, r.cols)
 }
 
 func appendTurn(p *Position, facts []game.Fact) []game.Fact {

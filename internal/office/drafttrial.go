@@ -1,0 +1,100 @@
+package office
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"durchgang/core/draft"
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/channel"
+)
+
+// trial is what came of playing some scripts with one phrasebook.
+type trial struct {
+	verdicts []judge.ScriptVerdict
+	steps    []draft.Seen
+	agrees   int // comparisons that are evidence of being understood
+	differs  int
+	boards   int // steps at which a board was read
+	asks     int // steps after which a move was asked for
+}
+
+func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
+
+// try plays scripts.
+func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
+	book, err := phrasebook.Parse("draft", text.String())
+	if err != nil {
+		return trial{}, fmt.Errorf("read the draft: %w", err)
+	}
+	g := Grader{Suite: d.suite, Book: book}
+	p := &playing{program: d.program, usual: channel.DefaultPatience()}
+	p.usual.Rest /= 2
+	if err := g.probe(d.ctx, p); err != nil {
+		return trial{}, err
+	}
+	var t trial
+	for _, script := range scripts {
+		moments, err := script.Moments(d.suite.Rules)
+		if err != nil {
+			return t, err
+		}
+		performance, err := g.channel(p, script).Play(d.ctx, p.program.Spec(), moments)
+		if err != nil {
+			return t, err
+		}
+		p.heed(performance)
+		t.add(judge.JudgeScript(d.suite, script, moments, performance.Observations), moments, performance)
+	}
+	return t, nil
+}
+
+func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
+	t.verdicts = append(t.verdicts, v)
+	for i, o := range p.Observations {
+		if o.Untyped {
+			continue
+		}
+		t.steps = append(t.steps, draft.Seen{
+			Screen: phrasebook.NewScreen(printed(p.Events[i])), Mover: moments[i].Mover,
+			Facts: moments[i].Facts, Read: o.Facts, Start: moments[i].Step.Act == suite.Start, Over: moments[i].Result.Over(), Echo: v.Steps[i].Echo, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed,
+		})
+		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind.Stands() }) {
+			t.boards++
+		}
+		if o.Condition == judge.Asking {
+			t.asks++
+		}
+	}
+	for _, step := range v.Steps {
+		if step.Echo {
+			continue
+		}
+		for _, c := range step.Comparisons {
+			switch c.State {
+			case judge.Agrees:
+				t.agrees++
+			case judge.Differs:
+				t.differs++
+			}
+		}
+	}
+}
+
+func printed(events []channel.Event) string {
+	var b strings.Builder
+	for i, e := range events {
+		if e.Typed != nil && i > 0 {
+			b.WriteByte('\n') // where the person typing would see the line end
+		}
+		b.Write(e.Printed)
+	}
+	return b.String()
+}
+
+// whole reports whether a trial shows nothing that could be better understood.
+func (t trial) whole() bool { return t.differs == 0 && t.boards*2 > len(t.steps) }
