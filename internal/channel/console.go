@@ -127,7 +127,7 @@ const (
 func (c *console) settle() ([]byte, rest) {
 	var out []byte
 	began := time.Now()
-	var early time.Duration // processor time used when a quarter of the patience was over
+	var early, queued time.Duration // processor time used, and waited for, when a quarter of the patience was over
 	pause := firstPoll
 	silent := time.Now()
 	c.poll(reaction)
@@ -152,9 +152,9 @@ func (c *console) settle() ([]byte, rest) {
 		}
 		spent := time.Since(began)
 		if early == 0 && spent > c.limits.Rest/4 {
-			early = c.probe.worked() + 1
+			early, queued = c.probe.worked()+1, c.probe.queued()
 		}
-		if spent > c.limits.Rest && !c.starved(spent, c.probe.worked()-early) {
+		if spent > c.limits.Rest && !c.starved(spent, c.probe.worked()-early, c.probe.queued()-queued) {
 			return out, stuck
 		}
 		if !c.poll(pause) {
@@ -165,8 +165,9 @@ func (c *console) settle() ([]byte, rest) {
 
 // starved reports whether a program that is late has been given too little of the
 // processor by a busy machine, so that it deserves more time.
-func (c *console) starved(spent, worked time.Duration) bool {
-	return worked > c.limits.Rest/20 && worked < c.limits.Rest/2 && spent < 4*c.limits.Rest
+func (c *console) starved(spent, worked, queued time.Duration) bool {
+	wanted := worked > c.limits.Rest/20 || queued > c.limits.Rest/10
+	return wanted && worked < c.limits.Rest/2 && spent < 4*c.limits.Rest
 }
 
 // handedOver reports whether everything that the program wrote has arrived. What

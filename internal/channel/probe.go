@@ -167,6 +167,31 @@ func (p *probe) worked() time.Duration {
 	return time.Duration(ticks) * 10 * time.Millisecond
 }
 
+// queued is how long the processes, and the box that starts them, have waited for a
+// processor (Linux, Documentation/scheduler/sched-stats: /proc/PID/schedstat has the
+// nanoseconds spent running, those spent waiting to run, and a count). It is 0 where the
+// kernel does not tell.
+func (p *probe) queued() time.Duration {
+	waited := queuedBy(p.box.Root())
+	for _, pid := range p.box.Processes() {
+		waited += queuedBy(pid)
+	}
+	return waited
+}
+
+func queuedBy(pid int) time.Duration {
+	data, err := os.ReadFile(fmt.Sprintf("/proc/%d/schedstat", pid))
+	if err != nil {
+		return 0
+	}
+	fields := bytes.Fields(data)
+	if len(fields) < 2 {
+		return 0
+	}
+	waited, _ := strconv.ParseInt(string(fields[1]), 10, 64)
+	return time.Duration(waited)
+}
+
 func (p *probe) close() {
 	for _, proc := range p.watched {
 		proc.close()
