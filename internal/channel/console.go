@@ -19,9 +19,9 @@ import (
 // console is a box on a pseudo-terminal that knows when its program waits.
 type console struct {
 	box     *sandbox.Box
-	master  *os.File
-	fd      int // of master
+	fd      int // of the terminal's other end
 	probe   probe
+	held    []sandbox.Held // threads that are about to wait
 	limits  Patience
 	printed int    // bytes printed since the start
 	written int64  // bytes the program has written when it last rested
@@ -60,23 +60,28 @@ func open(spec sandbox.Spec, limits Patience) (*console, error) {
 		return nil, fmt.Errorf("open a pseudo-terminal: %w", err)
 	}
 	defer slave.Close()
-	c := &console{master: master, fd: int(master.Fd()), limits: limits}
+	defer master.Close()
+	c := &console{limits: limits}
+	// The runtime would wake at each byte that a file of its own can read.
+	if c.fd, err = unix.FcntlInt(master.Fd(), unix.F_DUPFD_CLOEXEC, 0); err != nil {
+		return nil, fmt.Errorf("open a pseudo-terminal: %w", err)
+	}
+	fail := func(what string, err error) (*console, error) {
+		unix.Close(c.fd)
+		return nil, fmt.Errorf("%s: %w", what, err)
+	}
 	if err := prepare(slave); err != nil {
-		master.Close()
-		return nil, fmt.Errorf("set the terminal up: %w", err)
+		return fail("set the terminal up", err)
 	}
 	if err := unix.SetNonblock(c.fd, true); err != nil {
-		master.Close()
-		return nil, err
+		return fail("set the terminal up", err)
 	}
 	terminal, err := device(slave)
 	if err != nil {
-		master.Close()
-		return nil, err
+		return fail("look at the terminal", err)
 	}
-	if c.box, err = sandbox.Start(spec, slave); err != nil {
-		master.Close()
-		return nil, err
+	if c.box, err = sandbox.StartHeard(spec, slave); err != nil {
+		return fail("start the program", err)
 	}
 	c.probe = probe{box: c.box, terminal: terminal}
 	return c, nil
@@ -111,13 +116,26 @@ func (c *console) send(data []byte) error {
 		}
 		data = data[max(n, 0):]
 	}
+	c.release()
 	return nil
+}
+
+// release lets the threads that are held go on, those also that were not looked at yet.
+func (c *console) release() {
+	for l := c.box.Listener(); l != nil && l.Pending() && c.hear(); {
+	}
+	for _, h := range c.held {
+		c.box.Listener().Release(h)
+	}
+	c.held = c.held[:0]
 }
 
 const (
 	reaction  = 200 * time.Microsecond // within which most programs begin to answer
 	firstPoll = 30 * time.Microsecond
+	heardPoll = time.Millisecond // the same where the kernel tells when to look
 	maxPoll   = 4 * time.Millisecond
+	hangUp    = time.Millisecond
 	handOver  = 2 * time.Millisecond // within which a pseudo-terminal hands bytes over
 	quiet     = 300 * time.Millisecond
 )
@@ -128,13 +146,13 @@ func (c *console) settle() ([]byte, rest) {
 	var out []byte
 	began := time.Now()
 	var early, queued time.Duration // processor time used, and waited for, when a quarter of the patience was over
-	pause := firstPoll
+	pause := c.firstPause()
 	silent := time.Now()
-	c.poll(reaction)
+	c.await(reaction)
 	for {
 		n := c.drain(&out)
 		if n > 0 {
-			pause, silent = firstPoll, time.Now()
+			pause, silent = c.firstPause(), time.Now()
 		}
 		if len(out) > c.limits.Output || c.printed > c.limits.Total {
 			return out[:min(len(out), c.limits.Output)], floods
@@ -150,6 +168,12 @@ func (c *console) settle() ([]byte, rest) {
 		if c.probe.waiting(lenient) && c.handedOver(&out, lenient) {
 			return out, waits
 		}
+		if len(c.held) > 0 {
+			if !c.probe.consumed() {
+				c.release() // it goes on reading
+			}
+			pause = firstPoll // until its other threads are done
+		}
 		spent := time.Since(began)
 		if early == 0 && spent > c.limits.Rest/4 {
 			early, queued = c.probe.worked()+1, c.probe.queued()
@@ -157,10 +181,18 @@ func (c *console) settle() ([]byte, rest) {
 		if spent > c.limits.Rest && !c.starved(spent, c.probe.worked()-early, c.probe.queued()-queued) {
 			return out, stuck
 		}
-		if !c.poll(pause) {
+		if !c.await(pause) {
 			pause = min(pause*2, maxPoll)
 		}
 	}
+}
+
+// firstPause is how long to wait before a program that does something is looked at again.
+func (c *console) firstPause() time.Duration {
+	if c.box.Listener() != nil {
+		return heardPoll
+	}
+	return firstPoll
 }
 
 // starved reports whether a program that is late has been given too little of the
@@ -174,15 +206,17 @@ func (c *console) starved(spent, worked, queued time.Duration) bool {
 // a waiting program has written and the terminal has not handed over yet comes
 // within handOver; the program may also have written elsewhere.
 func (c *console) handedOver(out *[]byte, lenient bool) bool {
-	written := c.probe.written()
+	written := c.probe.wrote
 	late := func() bool { return written-c.written > int64(c.printed-c.seen) }
 	if late() {
-		for until := time.Now().Add(handOver); late() && time.Now().Before(until); {
-			c.poll(handOver / 8)
-			c.drain(out)
-		}
-		if !c.probe.waiting(lenient) {
-			return false
+		if c.drain(out); late() {
+			for until := time.Now().Add(handOver); late() && time.Now().Before(until); {
+				c.poll(handOver / 8)
+				c.drain(out)
+			}
+			if !c.probe.waiting(lenient) {
+				return false
+			}
 		}
 	}
 	c.written, c.seen = written, c.printed
@@ -201,6 +235,9 @@ func (c *console) drain(out *[]byte) int {
 		*out = append(*out, buffer[:n]...)
 		total += n
 		c.answer(buffer[:n])
+		if n < len(buffer) {
+			break // and what comes next comes later
+		}
 	}
 	c.printed += total
 	return total
@@ -242,9 +279,43 @@ func (c *console) poll(d time.Duration) bool {
 	return err == nil && n > 0 && fds[0].Revents&unix.POLLIN != 0
 }
 
+// await waits until there is a reason to look at the program again, for at most d. Where
+// the kernel tells of threads that are about to wait, that is the reason, and what is
+// printed until then is left to gather; elsewhere it is something to read.
+func (c *console) await(d time.Duration) bool {
+	l := c.box.Listener()
+	if l == nil {
+		return c.poll(d)
+	}
+	timeout := unix.NsecToTimespec(d.Nanoseconds())
+	fds := []unix.PollFd{{Fd: int32(l.Fd()), Events: unix.POLLIN}, {Fd: int32(c.fd)}}
+	if n, err := unix.Ppoll(fds, &timeout, nil); err != nil || n == 0 {
+		return false
+	}
+	if fds[0].Revents&unix.POLLIN == 0 {
+		time.Sleep(min(d, hangUp)) // the terminal has hung up; the box is about to be done
+		return false
+	}
+	return c.hear()
+}
+
+// hear receives a thread that is about to wait, which the kernel has told of.
+func (c *console) hear() bool {
+	h, ok := c.box.Listener().Receive()
+	switch {
+	case !ok:
+		return false // it has ended
+	case h.Thread == c.box.Root():
+		c.box.Listener().Release(h) // bubblewrap waits for the program
+		return false
+	}
+	c.held = append(c.held, h)
+	return true
+}
+
 // close kills the program, if it still runs, and closes the terminal.
 func (c *console) close() {
 	c.box.Kill()
 	c.probe.close()
-	c.master.Close()
+	unix.Close(c.fd)
 }

@@ -25,6 +25,8 @@ type probe struct {
 	target   int64    // rchar at which the line typed last is consumed
 	inner    *process // bubblewrap's, the parent of all others
 	watched  []*process
+	read     int64 // rchar when it was asked last
+	wrote    int64 // wchar at that time
 
 	lastWaiting *process
 }
@@ -32,11 +34,12 @@ type probe struct {
 // process keeps the files of a process open, since asking again is then cheap.
 type process struct {
 	pid     int
-	io      *os.File
-	tasks   *os.File
-	young   *os.File // the list of children of the main thread
-	brood   []byte   // as it was read last
-	threads map[string]*os.File
+	io      int
+	tasks   int
+	young   int          // the list of children of the main thread
+	brood   []byte       // as it was read last
+	count   uint64       // of threads, as it was read last
+	threads []int        // their files, the main thread's first
 	fds     map[int]bool // whether a descriptor is the terminal
 }
 
@@ -44,22 +47,16 @@ type process struct {
 func device(f *os.File) (uint64, error) {
 	var st unix.Stat_t
 	if err := unix.Fstat(int(f.Fd()), &st); err != nil {
-		return 0, fmt.Errorf("look at the terminal: %w", err)
+		return 0, err
 	}
 	return st.Rdev, nil
 }
 
-// expect notes that n bytes are about to be typed.
-func (p *probe) expect(n int) {
-	read, _ := p.counters()
-	p.target = read + int64(n)
-}
+// expect notes that n bytes are about to be typed to a program that rests.
+func (p *probe) expect(n int) { p.target = p.read + int64(n) }
 
-// written is the number of bytes the program has written anywhere.
-func (p *probe) written() int64 {
-	_, written := p.counters()
-	return written
-}
+// consumed reports whether what was typed had been read when the program was asked last.
+func (p *probe) consumed() bool { return p.read >= p.target }
 
 // waiting reports whether the program has consumed what was typed and waits for
 // more. A lenient answer leaves out whether all of it was consumed, for programs
@@ -72,7 +69,7 @@ func (p *probe) waiting(lenient bool) bool {
 	if len(p.watched) == 0 {
 		return false
 	}
-	if read, _ := p.counters(); read < p.target && !lenient {
+	if p.count(); !p.consumed() && !lenient {
 		return false
 	}
 	onTerminal := false
@@ -140,12 +137,12 @@ func index(pids []int, pid int) int {
 	return -1
 }
 
-func (p *probe) counters() (read, written int64) {
+func (p *probe) count() {
+	p.read, p.wrote = 0, 0
 	for _, proc := range p.watched {
 		r, w := proc.counters()
-		read, written = read+r, written+w
+		p.read, p.wrote = p.read+r, p.wrote+w
 	}
-	return read, written
 }
 
 // worked is the processor time that the processes have used (proc(5), stat: fields
@@ -203,49 +200,52 @@ func (p *probe) close() {
 }
 
 func watch(pid int) *process {
-	io, err := os.Open(fmt.Sprintf("/proc/%d/io", pid))
-	if err != nil {
-		return nil
+	p := &process{pid: pid, fds: map[int]bool{}}
+	for _, f := range []struct {
+		fd   *int
+		name string
+	}{{&p.io, "io"}, {&p.tasks, "task"}, {&p.young, fmt.Sprintf("task/%d/children", pid)}} {
+		var err error
+		if *f.fd, err = unix.Open(fmt.Sprintf("/proc/%d/%s", pid, f.name), unix.O_RDONLY|unix.O_CLOEXEC, 0); err != nil {
+			p.close()
+			return nil
+		}
 	}
-	tasks, err := os.Open(fmt.Sprintf("/proc/%d/task", pid))
-	if err != nil {
-		io.Close()
-		return nil
-	}
-	young, err := os.Open(fmt.Sprintf("/proc/%d/task/%d/children", pid, pid))
-	if err != nil {
-		io.Close()
-		tasks.Close()
-		return nil
-	}
-	return &process{pid: pid, io: io, tasks: tasks, young: young, threads: map[string]*os.File{}, fds: map[int]bool{}}
+	return p
 }
 
 // bred reports whether the process has other children than when it was asked last.
 func (p *process) bred() bool {
 	var buffer [512]byte
-	n, _ := p.young.ReadAt(buffer[:], 0)
-	if bytes.Equal(buffer[:n], p.brood) {
+	n, _ := unix.Pread(p.young, buffer[:], 0)
+	if bytes.Equal(buffer[:max(n, 0)], p.brood) {
 		return false
 	}
-	p.brood = append(p.brood[:0], buffer[:n]...)
+	p.brood = append(p.brood[:0], buffer[:max(n, 0)]...)
 	return true
 }
 
 func (p *process) close() {
-	p.io.Close()
-	p.young.Close()
-	p.tasks.Close()
-	for _, f := range p.threads {
-		f.Close()
+	for _, fd := range []int{p.io, p.tasks, p.young} {
+		if fd != 0 {
+			unix.Close(fd)
+		}
 	}
+	p.closeThreads()
+}
+
+func (p *process) closeThreads() {
+	for _, fd := range p.threads {
+		unix.Close(fd)
+	}
+	p.threads, p.count = p.threads[:0], 0
 }
 
 // counters reads rchar and wchar, the first two lines of /proc/PID/io.
 func (p *process) counters() (read, written int64) {
 	var buffer [256]byte
-	n, _ := p.io.ReadAt(buffer[:], 0)
-	return number(buffer[:n], "rchar: "), number(buffer[:n], "wchar: ")
+	n, _ := unix.Pread(p.io, buffer[:], 0)
+	return number(buffer[:max(n, 0)], "rchar: "), number(buffer[:max(n, 0)], "wchar: ")
 }
 
 func number(text []byte, name string) int64 {
@@ -272,27 +272,22 @@ const (
 
 // running reports whether the main thread runs.
 func (p *process) running() bool {
-	f := p.threads[strconv.Itoa(p.pid)]
-	if f == nil {
+	if len(p.threads) == 0 {
 		return false
 	}
 	var buffer [8]byte
-	n, _ := f.ReadAt(buffer[:], 0)
-	return bytes.HasPrefix(buffer[:n], []byte("running"))
+	n, _ := unix.Pread(p.threads[0], buffer[:], 0)
+	return bytes.HasPrefix(buffer[:max(n, 0)], []byte("running"))
 }
 
 // state is busy when one thread is, else onInput when one thread is.
 func (p *process) state(terminal uint64, lenient bool) activity {
-	if _, err := p.tasks.Seek(0, 0); err != nil {
-		return busy
-	}
-	names, err := p.tasks.Readdirnames(-1)
-	if err != nil || len(names) == 0 {
+	if !p.current() {
 		return busy
 	}
 	found := idle
-	for _, name := range names {
-		switch p.thread(name, terminal, lenient) {
+	for _, fd := range p.threads {
+		switch p.thread(fd, terminal, lenient, found == onInput) {
 		case busy:
 			return busy
 		case onInput:
@@ -302,28 +297,51 @@ func (p *process) state(terminal uint64, lenient bool) activity {
 	return found
 }
 
-func (p *process) thread(name string, terminal uint64, lenient bool) activity {
-	f := p.threads[name]
-	if f == nil {
-		var err error
-		if f, err = os.Open(fmt.Sprintf("/proc/%d/task/%s/syscall", p.pid, name)); err != nil {
-			return busy
-		}
-		p.threads[name] = f
+// current brings the list of threads up to date, when one has come or gone: the folder of
+// threads has as many links as it has entries. One that has gone while another came is
+// found when it is asked.
+func (p *process) current() bool {
+	var st unix.Stat_t
+	if unix.Fstat(p.tasks, &st) != nil {
+		return false
 	}
+	if st.Nlink == p.count {
+		return true
+	}
+	entries, err := os.ReadDir(fmt.Sprintf("/proc/%d/task", p.pid)) // by name, and so mostly by age
+	if err != nil || len(entries) == 0 {
+		return false
+	}
+	p.closeThreads()
+	for _, e := range entries {
+		fd, err := unix.Open(fmt.Sprintf("/proc/%d/task/%s/syscall", p.pid, e.Name()), unix.O_RDONLY|unix.O_CLOEXEC, 0)
+		if err != nil {
+			return false
+		}
+		p.threads = append(p.threads, fd)
+		if last := len(p.threads) - 1; e.Name() == strconv.Itoa(p.pid) {
+			p.threads[0], p.threads[last] = p.threads[last], p.threads[0]
+		}
+	}
+	p.count = st.Nlink
+	return true
+}
+
+// thread is what a thread does. Whether an endless wait of it is for the terminal matters
+// only until another thread's is known to be.
+func (p *process) thread(fd int, terminal uint64, lenient, known bool) activity {
 	var buffer [256]byte
-	n, err := f.ReadAt(buffer[:], 0)
-	if n == 0 && err != nil {
-		f.Close()
-		delete(p.threads, name)
+	n, err := unix.Pread(fd, buffer[:], 0)
+	if n <= 0 && err != nil {
+		p.count = 0 // it has ended; ask for the list again
 		return busy
 	}
-	return p.classify(buffer[:n], terminal, lenient)
+	return p.classify(buffer[:max(n, 0)], terminal, lenient, known)
 }
 
 // classify reads a line of /proc/PID/task/TID/syscall: "running", or the number
 // of the system call, six arguments in hexadecimal, and two addresses.
-func (p *process) classify(line []byte, terminal uint64, lenient bool) activity {
+func (p *process) classify(line []byte, terminal uint64, lenient, known bool) activity {
 	fields := bytes.Fields(line)
 	if len(fields) < 7 {
 		return busy
@@ -332,38 +350,40 @@ func (p *process) classify(line []byte, terminal uint64, lenient bool) activity 
 	if err != nil || call < 0 {
 		return busy
 	}
+	poll := func(timed bool, holds func() bool) activity {
+		timed = timed && !lenient
+		switch {
+		case known && !timed || !holds():
+			return idle
+		case timed:
+			return busy
+		default:
+			return onInput
+		}
+	}
+	epoll := func() bool { return p.epollHolds(int(argument(fields, 0)), terminal) }
+	streams := func() bool { return p.holds(terminal) }
 	switch call {
 	case unix.SYS_READ, unix.SYS_READV:
 		if p.isTerminal(int(argument(fields, 0)), terminal) {
 			return onInput
 		}
 	case unix.SYS_EPOLL_WAIT, unix.SYS_EPOLL_PWAIT:
-		return p.onPoll(p.epollHolds(int(argument(fields, 0)), terminal), int32(argument(fields, 3)) >= 0 && !lenient)
+		return poll(int32(argument(fields, 3)) >= 0, epoll)
 	case unix.SYS_EPOLL_PWAIT2:
-		return p.onPoll(p.epollHolds(int(argument(fields, 0)), terminal), argument(fields, 3) != 0 && !lenient)
+		return poll(argument(fields, 3) != 0, epoll)
 	case unix.SYS_POLL:
-		return p.onPoll(p.holds(terminal), int32(argument(fields, 2)) >= 0 && !lenient)
+		return poll(int32(argument(fields, 2)) >= 0, streams)
 	case unix.SYS_PPOLL:
-		return p.onPoll(p.holds(terminal), argument(fields, 2) != 0 && !lenient)
+		return poll(argument(fields, 2) != 0, streams)
 	case unix.SYS_SELECT, unix.SYS_PSELECT6:
-		return p.onPoll(p.holds(terminal), argument(fields, 4) != 0 && !lenient)
+		return poll(argument(fields, 4) != 0, streams)
 	case unix.SYS_NANOSLEEP, unix.SYS_CLOCK_NANOSLEEP:
 		return busy
 	case unix.SYS_WRITE, unix.SYS_WRITEV:
 		return busy
 	}
 	return idle
-}
-
-func (p *process) onPoll(held, timed bool) activity {
-	switch {
-	case !held:
-		return idle
-	case timed:
-		return busy
-	default:
-		return onInput
-	}
 }
 
 func argument(fields [][]byte, i int) uint64 {
@@ -393,11 +413,14 @@ func (p *process) holds(terminal uint64) bool {
 // epollHolds reports whether an epoll set contains the terminal (proc(5), fdinfo:
 // "tfd: 5 events: ...").
 func (p *process) epollHolds(epoll int, terminal uint64) bool {
-	data, err := os.ReadFile(fmt.Sprintf("/proc/%d/fdinfo/%d", p.pid, epoll))
+	info, err := unix.Open(fmt.Sprintf("/proc/%d/fdinfo/%d", p.pid, epoll), unix.O_RDONLY|unix.O_CLOEXEC, 0)
 	if err != nil {
 		return false
 	}
-	for line := range bytes.Lines(data) {
+	defer unix.Close(info)
+	var buffer [4096]byte // a few dozen descriptors
+	n, _ := unix.Pread(info, buffer[:], 0)
+	for line := range bytes.Lines(buffer[:max(n, 0)]) {
 		fields := bytes.Fields(line)
 		if len(fields) > 1 && string(fields[0]) == "tfd:" {
 			if fd, err := strconv.Atoi(string(fields[1])); err == nil && p.isTerminal(fd, terminal) {

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"os"
 	"os/exec"
+	"runtime"
 	"sync"
 	"sync/atomic"
 	"syscall"
@@ -17,10 +18,12 @@ import (
 
 // Box is a program running in its box.
 type Box struct {
-	cmd    *exec.Cmd
-	limits Limits
-	done   chan struct{}
-	err    error // of Wait, once done is closed
+	cmd      *exec.Cmd
+	limits   Limits
+	listener *Listener
+	group    *group
+	done     chan struct{}
+	err      error // of Wait, once done is closed
 
 	mu       sync.Mutex
 	exceeded string
@@ -48,13 +51,20 @@ func (e Exit) String() string {
 // Start runs spec with its three standard streams on stream, which the box keeps
 // open by itself. When root starts it, the box runs under an id that nobody else
 // has.
-func Start(spec Spec, stream *os.File) (*Box, error) {
+func Start(spec Spec, stream *os.File) (*Box, error) { return startOn(spec, stream, false) }
+
+// StartHeard is Start for a caller that serves the box's Listener until the box is done:
+// wherever the program is about to wait for input, the kernel holds it until the caller
+// releases it. Listener is nil where the kernel cannot do so.
+func StartHeard(spec Spec, stream *os.File) (*Box, error) { return startOn(spec, stream, true) }
+
+func startOn(spec Spec, stream *os.File, heard bool) (*Box, error) {
 	cmd, err := spec.command()
 	if err != nil {
 		return nil, err
 	}
 	cmd.Stdin, cmd.Stdout, cmd.Stderr = stream, stream, stream
-	return start(cmd, spec)
+	return start(cmd, spec, heard)
 }
 
 // StartApart runs spec with its input and output on stream, and what it prints to standard
@@ -68,11 +78,11 @@ func StartApart(spec Spec, stream *os.File, limit int) (*Box, func() string, err
 	out := &capped{limit: limit}
 	cmd.Stdin, cmd.Stdout, cmd.Stderr = stream, stream, out
 	cmd.WaitDelay = time.Second
-	b, err := start(cmd, spec)
+	b, err := start(cmd, spec, false)
 	return b, out.String, err
 }
 
-func start(cmd *exec.Cmd, spec Spec) (*Box, error) {
+func start(cmd *exec.Cmd, spec Spec, heard bool) (*Box, error) {
 	defer func() {
 		for _, f := range cmd.ExtraFiles {
 			f.Close()
@@ -91,17 +101,85 @@ func start(cmd *exec.Cmd, spec Spec) (*Box, error) {
 		}
 	}
 	cmd.Env = []string{}
-	if err := cmd.Start(); err != nil {
+	b := &Box{cmd: cmd, limits: spec.Limits, done: make(chan struct{})}
+	started := make(chan error)
+	go b.live(heard, started)
+	if err := <-started; err != nil {
 		return nil, fmt.Errorf("start the box: %w", err)
 	}
-	b := &Box{cmd: cmd, limits: spec.Limits, done: make(chan struct{})}
-	go func() {
-		b.err = cmd.Wait()
-		close(b.done)
-	}()
 	go b.watch()
 	return b, nil
 }
+
+// live starts the box and waits for its end. The kernel reads a thread's control groups,
+// its listener and its real user off whoever starts a process or limits it, so the box has
+// a thread for itself, which ends with the box, as does the box with the thread.
+func (b *Box) live(heard bool, started chan<- error) {
+	runtime.LockOSThread()
+	err := b.begin(heard)
+	started <- err
+	if b.cmd.Process != nil {
+		if err != nil {
+			_ = b.cmd.Process.Kill()
+		}
+		b.err = b.cmd.Wait()
+	}
+	if b.group != nil {
+		if b.group.short() {
+			b.exceed(b.tooMuchMemory())
+		}
+		b.group.leave()
+	}
+	close(b.done)
+	if b.listener != nil {
+		b.listener.close()
+	}
+	if b.group != nil {
+		b.group.remove()
+	}
+}
+
+func (b *Box) begin(heard bool) (err error) {
+	if b.group, err = newGroup(b.limits); err != nil {
+		return err
+	}
+	if b.group != nil {
+		if err := b.group.join(b.cmd.SysProcAttr); err != nil {
+			return err
+		}
+	}
+	if !hears() {
+		return b.cmd.Start() // and prlimit(1) limits it
+	}
+	if b.listener, err = listen(heard); err != nil {
+		return err
+	}
+	if err := b.cmd.Start(); err != nil {
+		return err
+	}
+	if as := b.cmd.SysProcAttr.Credential; as != nil {
+		if err := become(as); err != nil {
+			return err
+		}
+	}
+	return b.listener.admit(b.cmd.Process.Pid, b.limits)
+}
+
+// become makes a user the real one of this thread, which may then limit that user's
+// processes (prlimit(2)); its rights stay.
+func become(as *syscall.Credential) error {
+	const same = ^uintptr(0)
+	if _, _, errno := syscall.RawSyscall(syscall.SYS_SETRESGID, uintptr(as.Gid), same, same); errno != 0 {
+		return fmt.Errorf("become the group of the box: %w", errno)
+	}
+	if _, _, errno := syscall.RawSyscall(syscall.SYS_SETRESUID, uintptr(as.Uid), same, same); errno != 0 {
+		return fmt.Errorf("become the user of the box: %w", errno)
+	}
+	return nil
+}
+
+// Listener tells of a box that StartHeard began when its program is about to wait.
+func (b *Box) Listener() *Listener { return b.listener }
 
 var boxes atomic.Uint32
 
@@ -143,13 +221,24 @@ func (b *Box) Kill() {
 	<-b.done
 }
 
+// exceed notes which limit was exceeded.
+func (b *Box) exceed(limit string) {
+	b.mu.Lock()
+	b.exceeded = limit
+	b.mu.Unlock()
+}
+
+func (b *Box) tooMuchMemory() string {
+	return fmt.Sprintf("more than %d MB of memory", b.limits.Memory>>20)
+}
+
 // Root is the process id of the box on the host.
 func (b *Box) Root() int { return b.cmd.Process.Pid }
 
 const watchEvery = 20 * time.Millisecond
 
-// watch kills the box when its processes together use too much memory, which no
-// limit of a single process expresses.
+// watch kills the box when its processes together use too much memory. Its control group
+// says so; where it has none, they are asked one by one, for no limit of a process does.
 func (b *Box) watch() {
 	tick := time.NewTicker(watchEvery)
 	defer tick.Stop()
@@ -158,15 +247,20 @@ func (b *Box) watch() {
 		case <-b.done:
 			return
 		case <-tick.C:
-			if resident(b.Processes()) > b.limits.Memory {
-				b.mu.Lock()
-				b.exceeded = fmt.Sprintf("more than %d MB of memory", b.limits.Memory>>20)
-				b.mu.Unlock()
+			if b.short() {
+				b.exceed(b.tooMuchMemory())
 				_ = b.cmd.Process.Kill()
 				return
 			}
 		}
 	}
+}
+
+func (b *Box) short() bool {
+	if b.group != nil && b.group.killed != nil {
+		return b.group.short()
+	}
+	return resident(b.Processes()) > b.limits.Memory
 }
 
 // Run runs spec to its end without input and returns the first limit bytes of what
@@ -179,7 +273,7 @@ func Run(ctx context.Context, spec Spec, limit int) (string, Exit, error) {
 	out := &capped{limit: limit}
 	cmd.Stdout, cmd.Stderr = out, out
 	cmd.WaitDelay = time.Second
-	b, err := start(cmd, spec)
+	b, err := start(cmd, spec, false)
 	if err != nil {
 		return "", Exit{}, err
 	}

@@ -108,7 +108,7 @@ func (a attempt) run(ctx context.Context) (Check, error) {
 		return Check{}, err
 	}
 	limits := DefaultLimits()
-	limits.CPU = time.Second
+	limits.CPU, limits.Memory = time.Second, limits.Memory/2
 	c := Check{Limit: a.limit, Tried: a.tried}
 	within, cancel := context.WithTimeout(ctx, checkTime)
 	defer cancel()

@@ -112,12 +112,10 @@ func (s Spec) command() (*exec.Cmd, error) {
 	}
 	const firstExtra = 3 // descriptor of the first of ExtraFiles
 	args = append(args, "--seccomp", strconv.Itoa(firstExtra))
-	args = append(args, "--", "/usr/bin/prlimit",
-		fmt.Sprintf("--cpu=%d", int(s.Limits.CPU.Seconds())),
-		fmt.Sprintf("--nproc=%d", s.Limits.Processes),
-		fmt.Sprintf("--data=%d", 4*s.Limits.Memory),
-		fmt.Sprintf("--fsize=%d", s.Limits.Disk),
-		"--core=0", "--nofile=256", "--")
+	args = append(args, "--")
+	if !hears() {
+		args = append(args, s.Limits.prlimit()...)
+	}
 	cmd := exec.Command(bwrap, append(args, s.Argv...)...)
 	cmd.ExtraFiles = []*os.File{file}
 	return cmd, nil
