@@ -133,8 +133,9 @@ func (c *console) release() {
 const (
 	reaction  = 200 * time.Microsecond // within which most programs begin to answer
 	firstPoll = 30 * time.Microsecond
-	heardPoll = time.Millisecond // the same where the kernel tells when to look
 	maxPoll   = 4 * time.Millisecond
+	heardPoll = time.Millisecond // the same two where the kernel tells when to look
+	maxHeard  = 16 * time.Millisecond
 	hangUp    = time.Millisecond
 	handOver  = 2 * time.Millisecond // within which a pseudo-terminal hands bytes over
 	quiet     = 300 * time.Millisecond
@@ -182,17 +183,25 @@ func (c *console) settle() ([]byte, rest) {
 			return out, stuck
 		}
 		if !c.await(pause) {
-			pause = min(pause*2, maxPoll)
+			pause = min(pause*2, c.maxPause())
 		}
 	}
 }
 
-// firstPause is how long to wait before a program that does something is looked at again.
+// firstPause is how long to wait before a program that does something is looked at again,
+// and maxPause how long at most.
 func (c *console) firstPause() time.Duration {
 	if c.box.Listener() != nil {
 		return heardPoll
 	}
 	return firstPoll
+}
+
+func (c *console) maxPause() time.Duration {
+	if c.box.Listener() != nil {
+		return maxHeard
+	}
+	return maxPoll
 }
 
 // starved reports whether a program that is late has been given too little of the

@@ -169,6 +169,7 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 		return store.Outcome{}, err
 	}
 	g, err := NewGrader(task.Channel, s, "phrasebook", task.Phrasebook)
+	g.Parallel = 2
 	if err != nil {
 		return store.Outcome{}, err
 	}

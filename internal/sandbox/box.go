@@ -7,7 +7,6 @@ import (
 	"fmt"
 	"os"
 	"os/exec"
-	"runtime"
 	"sync"
 	"sync/atomic"
 	"syscall"
@@ -18,12 +17,11 @@ import (
 
 // Box is a program running in its box.
 type Box struct {
-	cmd      *exec.Cmd
-	limits   Limits
-	listener *Listener
-	group    *group
-	done     chan struct{}
-	err      error // of Wait, once done is closed
+	cmd     *exec.Cmd
+	limits  Limits
+	starter *starter // until done is closed
+	done    chan struct{}
+	err     error // of Wait, once done is closed
 
 	mu       sync.Mutex
 	exceeded string
@@ -101,85 +99,21 @@ func start(cmd *exec.Cmd, spec Spec, heard bool) (*Box, error) {
 		}
 	}
 	cmd.Env = []string{}
-	b := &Box{cmd: cmd, limits: spec.Limits, done: make(chan struct{})}
-	started := make(chan error)
-	go b.live(heard, started)
-	if err := <-started; err != nil {
+	s, err := takeStarter(heard)
+	if err != nil {
+		return nil, fmt.Errorf("prepare a box: %w", err)
+	}
+	b := &Box{cmd: cmd, limits: spec.Limits, starter: s, done: make(chan struct{})}
+	s.boxes <- b
+	if err := <-s.begun; err != nil {
 		return nil, fmt.Errorf("start the box: %w", err)
 	}
 	go b.watch()
 	return b, nil
 }
 
-// live starts the box and waits for its end. The kernel reads a thread's control groups,
-// its listener and its real user off whoever starts a process or limits it, so the box has
-// a thread for itself, which ends with the box, as does the box with the thread.
-func (b *Box) live(heard bool, started chan<- error) {
-	runtime.LockOSThread()
-	err := b.begin(heard)
-	started <- err
-	if b.cmd.Process != nil {
-		if err != nil {
-			_ = b.cmd.Process.Kill()
-		}
-		b.err = b.cmd.Wait()
-	}
-	if b.group != nil {
-		if b.group.short() {
-			b.exceed(b.tooMuchMemory())
-		}
-		b.group.leave()
-	}
-	close(b.done)
-	if b.listener != nil {
-		b.listener.close()
-	}
-	if b.group != nil {
-		b.group.remove()
-	}
-}
-
-func (b *Box) begin(heard bool) (err error) {
-	if b.group, err = newGroup(b.limits); err != nil {
-		return err
-	}
-	if b.group != nil {
-		if err := b.group.join(b.cmd.SysProcAttr); err != nil {
-			return err
-		}
-	}
-	if !hears() {
-		return b.cmd.Start() // and prlimit(1) limits it
-	}
-	if b.listener, err = listen(heard); err != nil {
-		return err
-	}
-	if err := b.cmd.Start(); err != nil {
-		return err
-	}
-	if as := b.cmd.SysProcAttr.Credential; as != nil {
-		if err := become(as); err != nil {
-			return err
-		}
-	}
-	return b.listener.admit(b.cmd.Process.Pid, b.limits)
-}
-
-// become makes a user the real one of this thread, which may then limit that user's
-// processes (prlimit(2)); its rights stay.
-func become(as *syscall.Credential) error {
-	const same = ^uintptr(0)
-	if _, _, errno := syscall.RawSyscall(syscall.SYS_SETRESGID, uintptr(as.Gid), same, same); errno != 0 {
-		return fmt.Errorf("become the group of the box: %w", errno)
-	}
-	if _, _, errno := syscall.RawSyscall(syscall.SYS_SETRESUID, uintptr(as.Uid), same, same); errno != 0 {
-		return fmt.Errorf("become the user of the box: %w", errno)
-	}
-	return nil
-}
-
 // Listener tells of a box that StartHeard began when its program is about to wait.
-func (b *Box) Listener() *Listener { return b.listener }
+func (b *Box) Listener() *Listener { return b.starter.listener }
 
 var boxes atomic.Uint32
 
@@ -217,8 +151,47 @@ func (b *Box) Exit() Exit {
 
 // Kill ends everything in the box and waits for it.
 func (b *Box) Kill() {
+	if b.end(); b.ends(farewell) {
+		return
+	}
 	_ = b.cmd.Process.Kill()
 	<-b.done
+}
+
+// end kills the first process of the box, and with it all others. Bubblewrap then sees
+// its child off and ends by itself; were it killed first, somebody else would have to.
+func (b *Box) end() {
+	if inner := b.Inner(); inner == 0 || syscall.Kill(inner, syscall.SIGKILL) != nil {
+		_ = b.cmd.Process.Kill()
+	}
+}
+
+const farewell = 2 * time.Second
+
+// ends waits until the box is done, for at most d. Only whoever serves the listener calls it.
+func (b *Box) ends(d time.Duration) bool {
+	l := b.starter.listener
+	if l == nil {
+		select {
+		case <-b.done:
+			return true
+		case <-time.After(d):
+			return false
+		}
+	}
+	for until := time.Now().Add(d); time.Now().Before(until); {
+		if l.wait(300 * time.Microsecond) {
+			if h, ok := l.Receive(); ok {
+				l.Release(h) // bubblewrap was about to wait
+			}
+		}
+		select {
+		case <-b.done:
+			return true
+		default:
+		}
+	}
+	return false
 }
 
 // exceed notes which limit was exceeded.
@@ -249,7 +222,7 @@ func (b *Box) watch() {
 		case <-tick.C:
 			if b.short() {
 				b.exceed(b.tooMuchMemory())
-				_ = b.cmd.Process.Kill()
+				b.end()
 				return
 			}
 		}
@@ -257,8 +230,8 @@ func (b *Box) watch() {
 }
 
 func (b *Box) short() bool {
-	if b.group != nil && b.group.killed != nil {
-		return b.group.short()
+	if g := b.starter.group; g != nil && g.killed != nil {
+		return g.short()
 	}
 	return resident(b.Processes()) > b.limits.Memory
 }

@@ -166,18 +166,20 @@ func write(dir, file, text string) error {
 	return os.WriteFile(filepath.Join(dir, file), []byte(text), 0o644)
 }
 
-// group is the control group of one box; nil where the machine has none.
+// group is a control group, in which one box runs at a time.
 type group struct {
-	kind   Groups
-	dirs   map[string]string // by controller
-	into   *os.File          // in version 2, what the box is started into
-	killed *os.File          // the file that counts kills for want of memory
+	kind    Groups
+	dirs    map[string]string // by controller
+	folder  *os.File          // in version 2, what boxes are started into
+	limited Limits            // as they were set last
+	killed  *os.File          // the file that counts processes killed for want of memory
+	before  string            // the count, before the box
 }
 
 var grouped atomic.Uint64
 
-// newGroup makes a group with the limits. An error is about the machine.
-func newGroup(limits Limits) (*group, error) {
+// newGroup makes a group, where the machine has them. An error is about the machine.
+func newGroup() (*group, error) {
 	h := available()
 	if h.kind == NoGroups {
 		return nil, nil
@@ -192,66 +194,80 @@ func newGroup(limits Limits) (*group, error) {
 		}
 		g.dirs[c] = dir
 	}
-	if err := g.limit(limits); err != nil {
-		g.remove()
-		return nil, fmt.Errorf("limit a control group: %w", err)
+	var err error
+	if dir := g.dirs["memory"]; dir != "" {
+		file := map[Groups]string{GroupsV2: "memory.events", GroupsV1: "memory.oom_control"}[g.kind]
+		if g.killed, err = os.Open(filepath.Join(dir, file)); err != nil {
+			g.remove()
+			return nil, fmt.Errorf("open a control group: %w", err)
+		}
 	}
 	return g, nil
 }
 
-// thread is one more than a box's own, which starts it from inside the group in version 1.
-const thread = 1
-
-func (g *group) limit(limits Limits) error {
-	if dir := g.dirs["pids"]; dir != "" {
-		if err := write(dir, "pids.max", strconv.Itoa(limits.Processes+thread)); err != nil {
-			return err
-		}
+// own is how many processes a group has without a box: in version 1 the thread that starts
+// it is inside.
+func (g *group) own() int {
+	if g.kind == GroupsV1 {
+		return 1
 	}
-	dir := g.dirs["memory"]
-	if dir == "" {
+	return 0
+}
+
+// limit sets the limits of the next box.
+func (g *group) limit(limits Limits) error {
+	g.before = g.kills()
+	if limits == g.limited {
 		return nil
 	}
-	bytes := strconv.FormatInt(limits.Memory, 10)
-	var counts string
-	if g.kind == GroupsV2 {
-		counts = "memory.events"
-		if err := write(dir, "memory.max", bytes); err != nil {
+	if dir := g.dirs["pids"]; dir != "" {
+		const bubblewrap = 2 // its own processes
+		if err := write(dir, "pids.max", strconv.Itoa(limits.Processes+bubblewrap+g.own())); err != nil {
 			return err
 		}
-		_ = write(dir, "memory.swap.max", "0") // there is no such file where there is no swap
-	} else {
-		counts = "memory.oom_control"
-		if err := write(dir, "memory.limit_in_bytes", bytes); err != nil {
-			return err
-		}
-		_ = write(dir, "memory.memsw.limit_in_bytes", bytes)
 	}
-	var err error
-	g.killed, err = os.Open(filepath.Join(dir, counts))
-	return err
+	if dir := g.dirs["memory"]; dir != "" {
+		bytes := strconv.FormatInt(limits.Memory, 10)
+		file, swap := "memory.limit_in_bytes", "memory.memsw.limit_in_bytes"
+		if g.kind == GroupsV2 {
+			file, swap = "memory.max", "memory.swap.max"
+		}
+		_ = write(dir, swap, "-1") // in version 1 it must be the greater one
+		if err := write(dir, file, bytes); err != nil {
+			return err
+		}
+		if g.kind == GroupsV2 {
+			bytes = "0"
+		}
+		_ = write(dir, swap, bytes) // there is no such file where there is no swap
+	}
+	g.limited = limits
+	return nil
 }
 
 // join moves the calling thread into the group, so that what it starts is born there. In
-// version 2 a box is started into it instead.
-func (g *group) join(attr *syscall.SysProcAttr) error {
-	if g.kind == GroupsV2 {
-		var err error
-		for _, dir := range g.dirs {
-			if g.into, err = os.Open(dir); err != nil {
+// version 2 a box is started into it instead; see into.
+func (g *group) join() error {
+	for _, dir := range g.dirs {
+		if g.kind == GroupsV2 {
+			var err error
+			if g.folder, err = os.Open(dir); err != nil {
 				return fmt.Errorf("open a control group: %w", err)
 			}
-			attr.UseCgroupFD, attr.CgroupFD = true, int(g.into.Fd())
-			break
+			return nil
 		}
-		return nil
-	}
-	for _, dir := range g.dirs {
 		if err := write(dir, "tasks", "0"); err != nil {
 			return fmt.Errorf("enter a control group: %w", err)
 		}
 	}
 	return nil
+}
+
+// into makes a process start in the group.
+func (g *group) into(attr *syscall.SysProcAttr) {
+	if g.folder != nil {
+		attr.UseCgroupFD, attr.CgroupFD = true, int(g.folder.Fd())
+	}
 }
 
 // leave moves the calling thread out again.
@@ -263,28 +279,51 @@ func (g *group) leave() {
 	}
 }
 
-// short reports whether a process of the group was killed for want of memory.
-func (g *group) short() bool {
+// short reports whether a process of the box was killed for want of memory.
+func (g *group) short() bool { return g.killed != nil && g.kills() != g.before }
+
+// kills is the line of the group's file that counts them.
+func (g *group) kills() string {
 	if g.killed == nil {
-		return false
+		return ""
 	}
 	var buffer [512]byte
 	n, _ := g.killed.ReadAt(buffer[:], 0)
 	for line := range bytes.Lines(buffer[:n]) {
-		if name, count, _ := bytes.Cut(bytes.TrimSpace(line), []byte(" ")); string(name) == "oom_kill" && string(count) != "0" {
+		if bytes.HasPrefix(line, []byte("oom_kill ")) {
+			return string(line)
+		}
+	}
+	return ""
+}
+
+// emptied waits until the last process of a box that is done has gone, for a moment.
+func (g *group) emptied() bool {
+	for pause := 100 * time.Microsecond; pause < time.Second; pause *= 2 {
+		if g.empty() {
 			return true
 		}
+		time.Sleep(pause)
 	}
 	return false
 }
 
+func (g *group) empty() bool {
+	dir := g.dirs["pids"]
+	if dir == "" {
+		return true // nobody counts; what was killed will go
+	}
+	data, err := os.ReadFile(filepath.Join(dir, "pids.current"))
+	n, _ := strconv.Atoi(string(bytes.TrimSpace(data)))
+	return err == nil && n <= g.own()
+}
+
 // remove takes the group away, as soon as the last of its processes has gone.
 func (g *group) remove() {
-	if g.into != nil {
-		g.into.Close()
-	}
-	if g.killed != nil {
-		g.killed.Close()
+	for _, f := range []*os.File{g.folder, g.killed} {
+		if f != nil {
+			f.Close()
+		}
 	}
 	for _, dir := range g.dirs {
 		for pause := time.Millisecond; os.Remove(dir) != nil && pause < time.Second; pause *= 2 {

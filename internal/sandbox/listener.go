@@ -3,7 +3,6 @@ package sandbox
 import (
 	"errors"
 	"fmt"
-	"runtime"
 	"sync"
 	"time"
 	"unsafe"
@@ -115,20 +114,6 @@ func listen(waits bool) (*Listener, error) {
 	_, _, _ = unix.Syscall(unix.SYS_IOCTL, fd, unix.SECCOMP_IOCTL_NOTIF_SET_FLAGS, unix.SECCOMP_USER_NOTIF_FD_SYNC_WAKE_UP)
 	return l, nil
 }
-
-// hears reports whether the kernel of this machine holds threads (Linux 5.5 and later).
-var hears = sync.OnceValue(func() bool {
-	tried := make(chan bool)
-	go func() {
-		runtime.LockOSThread() // and the thread ends with the goroutine
-		l, err := listen(false)
-		if err == nil {
-			l.close()
-		}
-		tried <- err == nil
-	}()
-	return <-tried
-})
 
 // Fd is a descriptor that polls as readable while a thread is held that was not received.
 func (l *Listener) Fd() int { return l.fd }
