@@ -249,6 +249,9 @@ func (r *tableReader) line(h handLine) {
 		if seat.cards == nil && r.at.n == 1 {
 			seat.cards = slices.Clone(r.step.Known.Hands[r.at.owner])
 		}
+		if seat.within(h.cards) {
+			seat.cards = nil // the line shows the whole hand with what was drawn
+		}
 		seat.draw(h.cards)
 		seat.total = -1
 	case len(h.cards) > 0:
@@ -274,6 +277,19 @@ func (r *tableReader) outcome(h handLine) {
 		r.order = append(r.order, at)
 	}
 	r.seats[at].result = h.result
+}
+
+// within reports whether cards begin with those of the hand, of which there are several.
+func (s *seatHand) within(cards []string) bool {
+	if len(s.cards) < 2 || len(cards) <= len(s.cards) {
+		return false
+	}
+	for i, c := range s.cards {
+		if c != cards[i] && c != hiddenCard {
+			return false
+		}
+	}
+	return true
 }
 
 // draw adds cards; one that is turned up takes the place of the one that lay face down.

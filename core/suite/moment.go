@@ -23,6 +23,7 @@ var (
 	ErrShouldRefuse = errors.New("the rules accept this move, but the script marks it as refused with a ! in front")
 	ErrShouldAccept = errors.New("the rules refuse this move: if that is meant, mark it with a ! in front")
 	ErrPositions    = fmt.Errorf("positions are looked at in games without a set-up that have at most %d of them", MostPositions)
+	ErrOwn          = errors.New("what happens in this script is known only with a program, which makes the set-up itself")
 	ErrNotOver      = errors.New("another game is asked for before this one is over")
 )
 
@@ -30,6 +31,9 @@ var (
 // start of the program, so there is one more than there are steps. Errors are
 // *SyntaxError without a file name.
 func (s Script) Moments(rules game.Rules) ([]Moment, error) {
+	if s.Own {
+		return nil, ErrOwn
+	}
 	pos, err := rules.Start(s.Setup)
 	if err != nil {
 		return nil, err

@@ -59,6 +59,7 @@ type parser struct {
 	suite *Suite
 	line  int
 	usual game.Setup // of scripts without one of their own
+	own   bool       // such scripts leave it to the program
 }
 
 // word is one blank-separated or quoted word of a line.
@@ -268,21 +269,30 @@ func (p *parser) script(head word, rest []word) error {
 		Title:     rest[0].text,
 		Criterion: p.suite.Criteria[len(p.suite.Criteria)-1].Name,
 		Setup:     p.usual,
+		Own:       p.own,
 		Line:      p.line,
 	})
 	return nil
 }
 
+// setup says what is fixed before a script: by a text, or by the word own that the program
+// fixes it.
 func (p *parser) setup(head word, rest []word) error {
-	if len(rest) != 1 || !rest[0].quoted {
-		return p.fail(head.column, errors.New(`a set-up is one quoted text, as in: setup "word=apple"`))
+	own := len(rest) == 1 && !rest[0].quoted && rest[0].text == "own"
+	if len(rest) != 1 || !rest[0].quoted && !own {
+		return p.fail(head.column, errors.New(`a set-up is one quoted text, as in setup "word=apple", or the word own, where the program makes it`))
 	}
 	setup := game.Setup(rest[0].text)
-	if _, err := p.suite.Rules.Start(setup); err != nil {
+	if own {
+		if rules, is := p.suite.Rules.(game.Implies); !is || !rules.Implied() || p.suite.Program != game.Nobody {
+			return p.fail(rest[0].column, errors.New("in this variant it cannot be told what a program has set up; it can in battleship:sides=one and in blackjack:rounds=1"))
+		}
+		setup = ""
+	} else if _, err := p.suite.Rules.Start(setup); err != nil {
 		return p.fail(rest[0].column, err)
 	}
-	if len(p.suite.Scripts) == 0 && p.usual == "" {
-		p.usual = setup
+	if len(p.suite.Scripts) == 0 && p.usual == "" && !p.own {
+		p.usual, p.own = setup, own
 		return nil
 	}
 	once := errors.New("a set-up stands once before the first script, and once in a script before its first step")
@@ -290,10 +300,10 @@ func (p *parser) setup(head word, rest []word) error {
 		return p.fail(head.column, once)
 	}
 	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
-	if s.Setup != p.usual || len(s.Steps) > 0 {
+	if s.Setup != p.usual || s.Own != p.own || len(s.Steps) > 0 {
 		return p.fail(head.column, once)
 	}
-	s.Setup = setup
+	s.Setup, s.Own = setup, own
 	return nil
 }
 
@@ -303,7 +313,7 @@ func (p *parser) steps(words []word) error {
 	}
 	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
 	for _, w := range words {
-		step, err := p.step(w)
+		step, err := p.step(w, p.suite.Program != game.Nobody || s.Own)
 		if err != nil {
 			return err
 		}
@@ -312,7 +322,8 @@ func (p *parser) steps(words []word) error {
 	return nil
 }
 
-func (p *parser) step(w word) (Step, error) {
+// step reads a step; an open script is one whose course is not known before.
+func (p *parser) step(w word, open bool) (Step, error) {
 	step := Step{Line: p.line, Column: w.column}
 	if w.quoted {
 		if len(w.text) > maxTyped || strings.ContainsFunc(w.text, func(r rune) bool { return r < ' ' || r == 0x7f }) {
@@ -321,7 +332,7 @@ func (p *parser) step(w word) (Step, error) {
 		step.Act, step.Text, step.Refused = TypeLine, w.text, true
 		return step, nil
 	}
-	if act := Act(w.text); act == Again || act == Look || act == Finish && p.suite.Program != game.Nobody {
+	if act := Act(w.text); act == Again || act == Look || act == Finish && open {
 		step.Act = act
 		return step, nil
 	}
@@ -348,7 +359,7 @@ func (p *parser) check() error {
 		if len(script.Steps) == 0 {
 			return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
 		}
-		if s.Program != game.Nobody {
+		if s.Program != game.Nobody || script.Own {
 			continue // what the program answers is not known before
 		}
 		var syntax *SyntaxError

@@ -27,6 +27,9 @@ func (s *Suite) String() string {
 				if script.Setup != "" {
 					fmt.Fprintf(&b, "  setup %s\n", strconv.Quote(string(script.Setup)))
 				}
+				if script.Own {
+					fmt.Fprintf(&b, "  setup own\n")
+				}
 				if script.Repeats > 0 {
 					fmt.Fprintf(&b, "  repeats %d\n", script.Repeats)
 				}

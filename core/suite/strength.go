@@ -45,7 +45,7 @@ func (s *Suite) Measure(known mistake.Known, bounds mistake.Bounds, report func(
 	mistakes := known.Mistakes
 	traces := make([][]string, len(mistakes)+1) // by mistake, the reference last, and script
 	for i, rules := range known.Rules() {
-		for _, script := range s.Scripts {
+		for _, script := range s.Fixed() {
 			trace, err := Trace(rules, script.Setup, script.Steps)
 			if err != nil {
 				return Strength{}, fmt.Errorf("play the script %q: %w", script.Title, err)
@@ -56,7 +56,7 @@ func (s *Suite) Measure(known mistake.Known, bounds mistake.Bounds, report func(
 	st := Strength{Holes: []Hole{}, Pairs: len(mistakes) * (len(mistakes) - 1) / 2}
 	for i, m := range mistakes {
 		caught := Caught{Name: m.Name, Teacher: m.Teacher, Scripts: []string{}}
-		for k, script := range s.Scripts {
+		for k, script := range s.Fixed() {
 			if traces[i][k] != traces[len(mistakes)][k] {
 				caught.Scripts = append(caught.Scripts, script.Title)
 			}

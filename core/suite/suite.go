@@ -81,6 +81,7 @@ type Script struct {
 	Title     string
 	Criterion string
 	Setup     game.Setup // what chance or a hidden choice fixes
+	Own       bool       // the program fixes it itself; see game.Implies
 	Steps     []Step
 	Repeats   int // times it is played to see whether an opponent varies its play; 0 for once
 	Line      int // of the script's title in its file, from 1
@@ -148,4 +149,9 @@ func (s *Suite) Only(shown func(Aspect) bool) *Suite {
 		}
 	}
 	return kept
+}
+
+// Fixed is the scripts of which it is known before what must be seen.
+func (s *Suite) Fixed() []Script {
+	return slices.DeleteFunc(slices.Clone(s.Scripts), func(script Script) bool { return script.Own || s.Program != game.Nobody })
 }

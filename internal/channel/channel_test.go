@@ -133,21 +133,27 @@ const b = Buffer.alloc(100);
 for (let n = 0; ; n++) { process.stdout.write('move ' + n + ', row and column: '); fs.readSync(0, b); }`},
 	}
 	for _, tt := range tests {
-		t.Run(tt.name, func(t *testing.T) {
-			p := play(t, tt.file, tt.source, "", "a1 b1 c1 a2 b2")
-			if len(p.Events) != 6 {
-				t.Fatalf("%d steps were seen, want 6", len(p.Events))
-			}
-			for i, events := range p.Events {
-				var printed strings.Builder
-				for _, e := range events {
-					printed.Write(e.Printed)
+		for _, how := range []struct {
+			name string
+			set  func(*testing.T)
+		}{{"heard", func(*testing.T) {}}, {"unheard", channel.Unheard}} {
+			t.Run(tt.name+", "+how.name, func(t *testing.T) {
+				how.set(t)
+				p := play(t, tt.file, tt.source, "", "a1 b1 c1 a2 b2")
+				if len(p.Events) != 6 {
+					t.Fatalf("%d steps were seen, want 6", len(p.Events))
 				}
-				if want := "move " + string(rune('0'+i)) + ", row"; strings.Count(printed.String(), "move ") != 1 || !strings.Contains(printed.String(), want) {
-					t.Errorf("step %d printed %q, want only %q", i, printed.String(), want)
+				for i, events := range p.Events {
+					var printed strings.Builder
+					for _, e := range events {
+						printed.Write(e.Printed)
+					}
+					if want := "move " + string(rune('0'+i)) + ", row"; strings.Count(printed.String(), "move ") != 1 || !strings.Contains(printed.String(), want) {
+						t.Errorf("step %d printed %q, want only %q", i, printed.String(), want)
+					}
 				}
-			}
-		})
+			})
+		}
 	}
 }
 

@@ -20,12 +20,12 @@ import (
 type console struct {
 	box     *sandbox.Box
 	fd      int // of the terminal's other end
+	own     int // of the program's end
+	ends    int // polls as readable once the program has ended
 	probe   probe
-	held    []sandbox.Held // threads that are about to wait
+	held    []sandbox.Held // threads that are about to read
 	limits  Patience
 	printed int    // bytes printed since the start
-	written int64  // bytes the program has written when it last rested
-	seen    int    // of printed, at that time
 	line    []byte // printed since the last line end
 }
 
@@ -51,6 +51,9 @@ const (
 	floods rest = "floods"
 )
 
+// startBox starts a box that tells when its program waits, where the kernel can.
+var startBox = sandbox.StartHeard
+
 // open starts the program on a new pseudo-terminal of 24 rows × 80 columns,
 // without echo and without translation of line ends, so that what is read is what
 // the program printed.
@@ -61,30 +64,45 @@ func open(spec sandbox.Spec, limits Patience) (*console, error) {
 	}
 	defer slave.Close()
 	defer master.Close()
-	c := &console{limits: limits}
-	// The runtime would wake at each byte that a file of its own can read.
-	if c.fd, err = unix.FcntlInt(master.Fd(), unix.F_DUPFD_CLOEXEC, 0); err != nil {
-		return nil, fmt.Errorf("open a pseudo-terminal: %w", err)
+	c := &console{limits: limits, fd: -1, own: -1, ends: -1}
+	if err := c.start(spec, master, slave); err != nil {
+		if c.box != nil {
+			c.box.Kill()
+		}
+		c.closeFiles()
+		return nil, err
 	}
-	fail := func(what string, err error) (*console, error) {
-		unix.Close(c.fd)
-		return nil, fmt.Errorf("%s: %w", what, err)
-	}
+	return c, nil
+}
+
+func (c *console) start(spec sandbox.Spec, master, slave *os.File) (err error) {
 	if err := prepare(slave); err != nil {
-		return fail("set the terminal up", err)
+		return fmt.Errorf("set the terminal up: %w", err)
+	}
+	// Of files of its own the runtime would wake at each byte that can be read.
+	for _, f := range []struct {
+		from *os.File
+		fd   *int
+	}{{master, &c.fd}, {slave, &c.own}} {
+		if *f.fd, err = unix.FcntlInt(f.from.Fd(), unix.F_DUPFD_CLOEXEC, 0); err != nil {
+			return fmt.Errorf("open a pseudo-terminal: %w", err)
+		}
 	}
 	if err := unix.SetNonblock(c.fd, true); err != nil {
-		return fail("set the terminal up", err)
+		return fmt.Errorf("set the terminal up: %w", err)
 	}
 	terminal, err := device(slave)
 	if err != nil {
-		return fail("look at the terminal", err)
+		return fmt.Errorf("look at the terminal: %w", err)
 	}
-	if c.box, err = sandbox.StartHeard(spec, slave); err != nil {
-		return fail("start the program", err)
+	if c.box, err = startBox(spec, slave); err != nil {
+		return err
 	}
-	c.probe = probe{box: c.box, terminal: terminal}
-	return c, nil
+	if c.ends, err = unix.PidfdOpen(c.box.Root(), 0); err != nil {
+		return fmt.Errorf("watch the program: %w", err)
+	}
+	c.probe = probe{box: c.box, terminal: terminal, told: c.box.Listener() != nil, unsure: true}
+	return nil
 }
 
 func prepare(slave *os.File) error {
@@ -105,7 +123,6 @@ func (c *console) typeLine(line string) error { return c.send([]byte(line + "\n"
 
 // send writes what is typed, or what a terminal answers.
 func (c *console) send(data []byte) error {
-	c.probe.expect(len(data))
 	for len(data) > 0 {
 		n, err := unix.Write(c.fd, data)
 		switch {
@@ -120,12 +137,21 @@ func (c *console) send(data []byte) error {
 	return nil
 }
 
+// consumed reports whether the program has read all that was typed. A terminal hands over
+// what is typed later, but not later than the program's end is polled (Linux, n_tty_poll).
+func (c *console) consumed() bool {
+	_, _ = unix.Ppoll([]unix.PollFd{{Fd: int32(c.own), Events: unix.POLLIN}}, &unix.Timespec{}, nil)
+	left, err := unix.IoctlGetInt(c.own, unix.TIOCINQ)
+	return err == nil && left == 0
+}
+
 // release lets the threads that are held go on, those also that were not looked at yet.
 func (c *console) release() {
-	for l := c.box.Listener(); l != nil && l.Pending() && c.hear(); {
+	l := c.box.Listener()
+	for l != nil && len(c.held) == 0 && l.Pending() && c.hear() {
 	}
 	for _, h := range c.held {
-		c.box.Listener().Release(h)
+		l.Release(h)
 	}
 	c.held = c.held[:0]
 }
@@ -137,7 +163,6 @@ const (
 	heardPoll = time.Millisecond // the same two where the kernel tells when to look
 	maxHeard  = 16 * time.Millisecond
 	hangUp    = time.Millisecond
-	handOver  = 2 * time.Millisecond // within which a pseudo-terminal hands bytes over
 	quiet     = 300 * time.Millisecond
 )
 
@@ -149,10 +174,11 @@ func (c *console) settle() ([]byte, rest) {
 	var early, queued time.Duration // processor time used, and waited for, when a quarter of the patience was over
 	pause := c.firstPause()
 	silent := time.Now()
-	c.await(reaction)
+	told := c.await(reaction)
 	for {
-		n := c.drain(&out)
-		if n > 0 {
+		if told {
+			pause = firstPoll // other threads may still be at work; what was printed is on its way
+		} else if c.drain(&out) > 0 {
 			pause, silent = c.firstPause(), time.Now()
 		}
 		if len(out) > c.limits.Output || c.printed > c.limits.Total {
@@ -166,14 +192,14 @@ func (c *console) settle() ([]byte, rest) {
 		default:
 		}
 		lenient := time.Since(silent) > quiet
-		if c.probe.waiting(lenient) && c.handedOver(&out, lenient) {
+		consumed := c.consumed() // and if so, then before the next question
+		if (consumed || lenient) && (c.alone() || c.probe.waiting(lenient)) {
+			for c.drain(&out) > 0 { // which has all that was written handed over (n_tty_read)
+			}
 			return out, waits
 		}
-		if len(c.held) > 0 {
-			if !c.probe.consumed() {
-				c.release() // it goes on reading
-			}
-			pause = firstPoll // until its other threads are done
+		if !consumed {
+			c.release() // it goes on reading
 		}
 		spent := time.Since(began)
 		if early == 0 && spent > c.limits.Rest/4 {
@@ -182,7 +208,7 @@ func (c *console) settle() ([]byte, rest) {
 		if spent > c.limits.Rest && !c.starved(spent, c.probe.worked()-early, c.probe.queued()-queued) {
 			return out, stuck
 		}
-		if !c.await(pause) {
+		if told = c.await(pause); !told {
 			pause = min(pause*2, c.maxPause())
 		}
 	}
@@ -204,32 +230,16 @@ func (c *console) maxPause() time.Duration {
 	return maxPoll
 }
 
+// alone reports whether the one thread that the program has is held where it reads.
+func (c *console) alone() bool {
+	return len(c.held) == 1 && c.probe.only(c.held[0].Thread)
+}
+
 // starved reports whether a program that is late has been given too little of the
 // processor by a busy machine, so that it deserves more time.
 func (c *console) starved(spent, worked, queued time.Duration) bool {
 	wanted := worked > c.limits.Rest/20 || queued > c.limits.Rest/10
 	return wanted && worked < c.limits.Rest/2 && spent < 4*c.limits.Rest
-}
-
-// handedOver reports whether everything that the program wrote has arrived. What
-// a waiting program has written and the terminal has not handed over yet comes
-// within handOver; the program may also have written elsewhere.
-func (c *console) handedOver(out *[]byte, lenient bool) bool {
-	written := c.probe.wrote
-	late := func() bool { return written-c.written > int64(c.printed-c.seen) }
-	if late() {
-		if c.drain(out); late() {
-			for until := time.Now().Add(handOver); late() && time.Now().Before(until); {
-				c.poll(handOver / 8)
-				c.drain(out)
-			}
-			if !c.probe.waiting(lenient) {
-				return false
-			}
-		}
-	}
-	c.written, c.seen = written, c.printed
-	return true
 }
 
 // drain reads what is there without waiting and returns how many bytes it was.
@@ -244,9 +254,6 @@ func (c *console) drain(out *[]byte) int {
 		*out = append(*out, buffer[:n]...)
 		total += n
 		c.answer(buffer[:n])
-		if n < len(buffer) {
-			break // and what comes next comes later
-		}
 	}
 	c.printed += total
 	return total
@@ -277,13 +284,15 @@ func (c *console) answer(printed []byte) {
 	}
 }
 
-// poll waits until there is something to read, for at most d.
-func (c *console) poll(d time.Duration) bool {
+// poll waits until there is something to read or the program has ended, for at most d.
+func (c *console) poll(d time.Duration) bool { return c.wait(c.fd, d) }
+
+func (c *console) wait(fd int, d time.Duration) bool {
 	timeout := unix.NsecToTimespec(d.Nanoseconds())
-	fds := []unix.PollFd{{Fd: int32(c.fd), Events: unix.POLLIN}}
+	fds := []unix.PollFd{{Fd: int32(fd), Events: unix.POLLIN}, {Fd: int32(c.ends), Events: unix.POLLIN}}
 	n, err := unix.Ppoll(fds, &timeout, nil)
 	if err == nil && n > 0 && fds[0].Revents&unix.POLLIN == 0 {
-		time.Sleep(d) // the terminal has hung up; the box is about to be done
+		time.Sleep(min(d, hangUp)) // the box is about to be done
 	}
 	return err == nil && n > 0 && fds[0].Revents&unix.POLLIN != 0
 }
@@ -296,35 +305,38 @@ func (c *console) await(d time.Duration) bool {
 	if l == nil {
 		return c.poll(d)
 	}
-	timeout := unix.NsecToTimespec(d.Nanoseconds())
-	fds := []unix.PollFd{{Fd: int32(l.Fd()), Events: unix.POLLIN}, {Fd: int32(c.fd)}}
-	if n, err := unix.Ppoll(fds, &timeout, nil); err != nil || n == 0 {
-		return false
-	}
-	if fds[0].Revents&unix.POLLIN == 0 {
-		time.Sleep(min(d, hangUp)) // the terminal has hung up; the box is about to be done
-		return false
-	}
-	return c.hear()
+	return c.wait(l.Fd(), d) && c.hear()
 }
 
-// hear receives a thread that is about to wait, which the kernel has told of.
+// hear receives a thread that is about to wait, which the kernel has told of. One that
+// reads has nothing else to wait for, and is held; others go on.
 func (c *console) hear() bool {
 	h, ok := c.box.Listener().Receive()
-	switch {
-	case !ok:
+	if !ok {
 		return false // it has ended
-	case h.Thread == c.box.Root():
-		c.box.Listener().Release(h) // bubblewrap waits for the program
-		return false
 	}
-	c.held = append(c.held, h)
-	return true
+	if h.Reads() && h.Thread != c.box.Root() {
+		c.held = append(c.held, h)
+		return true
+	}
+	if h.Starts() {
+		c.probe.unsure = true
+	}
+	c.box.Listener().Release(h)
+	return !h.Starts() && h.Thread != c.box.Root()
 }
 
 // close kills the program, if it still runs, and closes the terminal.
 func (c *console) close() {
 	c.box.Kill()
 	c.probe.close()
-	unix.Close(c.fd)
+	c.closeFiles()
+}
+
+func (c *console) closeFiles() {
+	for _, fd := range []int{c.fd, c.own, c.ends} {
+		if fd >= 0 {
+			unix.Close(fd)
+		}
+	}
 }

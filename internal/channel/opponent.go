@@ -154,7 +154,7 @@ func (m *match) reply(i int) {
 		moment.Facts = append(slices.DeleteFunc(moment.Facts, func(f game.Fact) bool { return f.Kind == game.FactTurn }), facts...)
 		moment.View, moment.Result = m.view(), m.pos.Result()
 		said(true, once, "it plays "+cells(added))
-		m.done.Replies = append(m.done.Replies, added[0])
+		m.done.Chose += added[0].String() + " "
 	}
 }
 

@@ -32,7 +32,7 @@ type Performance struct {
 	Observations []judge.Observation
 	Events       [][]Event
 	Moments      []suite.Moment // what was played, where that was not known before; see Opponent
-	Replies      []game.Cell    // an opponent's, in order
+	Chose        string         // what the program chose by itself and showed: its replies, or its set-up
 	Stuck        bool           // the program was, at some call
 	Forms        int            // how many forms the book has for what the program says
 }

@@ -12,21 +12,17 @@ import (
 	"durchgang/internal/sandbox"
 )
 
-// probe asks /proc whether a program waits for input on its terminal.
-//
-// A line is consumed when the processes of the box have together read as many
-// bytes more as it has (proc(5), io: rchar counts terminal input). The program
-// waits when no thread of it runs or sleeps, and one is inside a read of the
-// terminal, or in epoll_wait or poll while its epoll set or the process holds the
-// terminal (proc(5), task/syscall).
+// probe asks /proc whether a program waits for input on its terminal: no thread of it runs
+// or sleeps, and one is inside a read of the terminal, or in epoll_wait or poll while its
+// epoll set or the process holds the terminal (proc(5), task/syscall).
 type probe struct {
 	box      *sandbox.Box
 	terminal uint64   // device number
-	target   int64    // rchar at which the line typed last is consumed
 	inner    *process // bubblewrap's, the parent of all others
 	watched  []*process
-	read     int64 // rchar when it was asked last
-	wrote    int64 // wchar at that time
+
+	told   bool // of each thread and process that is started
+	unsure bool // whether the lists of them are complete
 
 	lastWaiting *process
 }
@@ -34,7 +30,6 @@ type probe struct {
 // process keeps the files of a process open, since asking again is then cheap.
 type process struct {
 	pid     int
-	io      int
 	tasks   int
 	young   int          // the list of children of the main thread
 	brood   []byte       // as it was read last
@@ -52,24 +47,14 @@ func device(f *os.File) (uint64, error) {
 	return st.Rdev, nil
 }
 
-// expect notes that n bytes are about to be typed to a program that rests.
-func (p *probe) expect(n int) { p.target = p.read + int64(n) }
-
-// consumed reports whether what was typed had been read when the program was asked last.
-func (p *probe) consumed() bool { return p.read >= p.target }
-
-// waiting reports whether the program has consumed what was typed and waits for
-// more. A lenient answer leaves out whether all of it was consumed, for programs
-// that read a line in parts, and whether timers are pending.
+// waiting reports whether the program waits for input. A lenient answer leaves out whether
+// timers are pending.
 func (p *probe) waiting(lenient bool) bool {
 	if p.lastWaiting != nil && p.lastWaiting.running() {
 		return false // the usual answer while a program computes, for one look
 	}
 	p.refresh()
 	if len(p.watched) == 0 {
-		return false
-	}
-	if p.count(); !p.consumed() && !lenient {
 		return false
 	}
 	onTerminal := false
@@ -82,18 +67,29 @@ func (p *probe) waiting(lenient bool) bool {
 			p.lastWaiting = proc
 		}
 	}
+	if p.told && p.unsure {
+		if p.refresh() {
+			return false // one was started meanwhile
+		}
+		p.unsure = false
+	}
 	return onTerminal
 }
 
-// refresh brings the list of processes up to date, when one has come or gone.
-func (p *probe) refresh() {
+// only reports whether a thread is known to be the program's only one.
+func (p *probe) only(thread int) bool {
+	return p.told && !p.unsure && len(p.watched) == 1 && len(p.watched[0].threads) == 1 && p.watched[0].pid == thread
+}
+
+// refresh brings the list of processes up to date, and reports whether one has come or gone.
+func (p *probe) refresh() bool {
 	if p.inner == nil {
 		pid := p.box.Inner()
 		if pid == 0 {
-			return
+			return false
 		}
 		if p.inner = watch(pid); p.inner == nil {
-			return
+			return false
 		}
 	}
 	changed := p.inner.bred()
@@ -103,6 +99,10 @@ func (p *probe) refresh() {
 	if changed {
 		p.relist()
 	}
+	for _, proc := range p.watched {
+		changed = proc.grown() || changed
+	}
+	return changed
 }
 
 func (p *probe) relist() {
@@ -135,14 +135,6 @@ func index(pids []int, pid int) int {
 		}
 	}
 	return -1
-}
-
-func (p *probe) count() {
-	p.read, p.wrote = 0, 0
-	for _, proc := range p.watched {
-		r, w := proc.counters()
-		p.read, p.wrote = p.read+r, p.wrote+w
-	}
 }
 
 // worked is the processor time that the processes have used (proc(5), stat: fields
@@ -204,7 +196,7 @@ func watch(pid int) *process {
 	for _, f := range []struct {
 		fd   *int
 		name string
-	}{{&p.io, "io"}, {&p.tasks, "task"}, {&p.young, fmt.Sprintf("task/%d/children", pid)}} {
+	}{{&p.tasks, "task"}, {&p.young, fmt.Sprintf("task/%d/children", pid)}} {
 		var err error
 		if *f.fd, err = unix.Open(fmt.Sprintf("/proc/%d/%s", pid, f.name), unix.O_RDONLY|unix.O_CLOEXEC, 0); err != nil {
 			p.close()
@@ -226,7 +218,7 @@ func (p *process) bred() bool {
 }
 
 func (p *process) close() {
-	for _, fd := range []int{p.io, p.tasks, p.young} {
+	for _, fd := range []int{p.tasks, p.young} {
 		if fd != 0 {
 			unix.Close(fd)
 		}
@@ -239,26 +231,6 @@ func (p *process) closeThreads() {
 		unix.Close(fd)
 	}
 	p.threads, p.count = p.threads[:0], 0
-}
-
-// counters reads rchar and wchar, the first two lines of /proc/PID/io.
-func (p *process) counters() (read, written int64) {
-	var buffer [256]byte
-	n, _ := unix.Pread(p.io, buffer[:], 0)
-	return number(buffer[:max(n, 0)], "rchar: "), number(buffer[:max(n, 0)], "wchar: ")
-}
-
-func number(text []byte, name string) int64 {
-	_, rest, found := bytes.Cut(text, []byte(name))
-	if !found {
-		return 0
-	}
-	end := bytes.IndexByte(rest, '\n')
-	if end < 0 {
-		end = len(rest)
-	}
-	n, _ := strconv.ParseInt(string(rest[:end]), 10, 64)
-	return n
 }
 
 // activity is what a thread or process does.
@@ -282,7 +254,7 @@ func (p *process) running() bool {
 
 // state is busy when one thread is, else onInput when one thread is.
 func (p *process) state(terminal uint64, lenient bool) activity {
-	if !p.current() {
+	if p.count == 0 && !p.grown() {
 		return busy
 	}
 	found := idle
@@ -297,16 +269,13 @@ func (p *process) state(terminal uint64, lenient bool) activity {
 	return found
 }
 
-// current brings the list of threads up to date, when one has come or gone: the folder of
-// threads has as many links as it has entries. One that has gone while another came is
-// found when it is asked.
-func (p *process) current() bool {
+// grown brings the list of threads up to date, and reports whether one has come or gone: the
+// folder of threads has as many links as it has entries. One that has gone while another
+// came is found when it is asked.
+func (p *process) grown() bool {
 	var st unix.Stat_t
-	if unix.Fstat(p.tasks, &st) != nil {
+	if unix.Fstat(p.tasks, &st) != nil || st.Nlink == p.count {
 		return false
-	}
-	if st.Nlink == p.count {
-		return true
 	}
 	entries, err := os.ReadDir(fmt.Sprintf("/proc/%d/task", p.pid)) // by name, and so mostly by age
 	if err != nil || len(entries) == 0 {

@@ -3,6 +3,7 @@ package cli
 import (
 	"archive/zip"
 	"bytes"
+	"cmp"
 	"context"
 	"fmt"
 	"io"
@@ -67,6 +68,14 @@ func assignmentCommand(o *options) *cobra.Command {
 			if a.Suite, err = readText(scripts); err != nil {
 				return err
 			}
+			if a.Game == "" && scripts != "" {
+				s, err := readScripts("", scripts)
+				if err != nil {
+					return err
+				}
+				a.Game = string(s.Rules.Variant())
+			}
+			a.Game = cmp.Or(a.Game, usualGame)
 			created, err := o.client().CreateAssignment(c.Context(), a)
 			return o.answer(c, created, err, func(w io.Writer) {
 				fmt.Fprintf(w, "assignment %s/%s is there: %s\n", created.Course, created.Name, created.Game)
@@ -74,7 +83,7 @@ func assignmentCommand(o *options) *cobra.Command {
 		},
 	}
 	create.Flags().StringVar(&a.Title, "title", "", "what people call it")
-	create.Flags().StringVar(&a.Game, "game", "tic-tac-toe", "game or variant")
+	create.Flags().StringVar(&a.Game, "game", "", gameFlag)
 	create.Flags().StringVar(&a.Channel, "channel", record.Terminal, "how programs are driven: terminal, wire when they speak the protocol of docs/wire.md, or function when their functions are called (docs/functions.md)")
 	create.Flags().StringVar(&book, "phrasebook", "", "YAML file that says how the programs talk, or how their functions are called")
 	create.Flags().StringVar(&scripts, "suite", "", "file with scripts and criteria; without it the one that ships for the game")

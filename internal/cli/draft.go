@@ -9,7 +9,6 @@ import (
 	"github.com/jedib0t/go-pretty/v6/table"
 	"github.com/spf13/cobra"
 
-	"durchgang/core/games"
 	"durchgang/core/suite"
 	"durchgang/internal/office"
 )
@@ -26,11 +25,7 @@ The phrasebook is printed, or written to the file named with --out.`,
 		Example: "  durchgang phrasebook draft tictactoe.py --out book.yaml\n  durchgang phrasebook draft pegs.c --game connect-four",
 		Args:    exactly("the PROGRAM to listen to"),
 		RunE: func(c *cobra.Command, args []string) error {
-			rules, err := games.All().Rules(variant)
-			if err != nil {
-				return err
-			}
-			s, err := tryFlags{suite: scripts}.scripts(rules)
+			s, err := readScripts(variant, scripts)
 			if err != nil {
 				return err
 			}
@@ -53,7 +48,7 @@ The phrasebook is printed, or written to the file named with --out.`,
 			return o.answer(c, drafted, nil, func(w io.Writer) { printDraft(w, drafted, out, s) })
 		},
 	}
-	c.Flags().StringVar(&variant, "game", "tic-tac-toe", "game or variant")
+	c.Flags().StringVar(&variant, "game", "", gameFlag)
 	c.Flags().StringVar(&scripts, "suite", "", "file with scripts to play; without it those that ship for the game")
 	c.Flags().StringVar(&out, "out", "", "file to write the phrasebook to")
 	return c

@@ -57,4 +57,5 @@ func printChecks(w io.Writer, list []sandbox.Check) {
 	}
 	t.SetColumnConfigs([]table.ColumnConfig{{Number: 4, WidthMax: 60, WidthMaxEnforcer: text.WrapSoft}})
 	t.Render()
+	fmt.Fprintf(w, "Memory and processes are bounded by %s.\n", sandbox.BoundBy())
 }

@@ -94,11 +94,17 @@ func suiteShowCommand(o *options) *cobra.Command {
 }
 
 func showScript(s *suite.Suite, script suite.Script) (shownScript, error) {
+	shown := shownScript{Criterion: script.Criterion, Title: script.Title}
+	if script.Own || s.Program != game.Nobody {
+		for _, step := range script.Steps { // what must be seen depends on the program
+			shown.Steps = append(shown.Steps, shownStep{Word: s.Word(step)})
+		}
+		return shown, nil
+	}
 	moments, err := script.Moments(s.Rules)
 	if err != nil {
 		return shownScript{}, err
 	}
-	shown := shownScript{Criterion: script.Criterion, Title: script.Title}
 	for _, m := range moments {
 		step := shownStep{Word: s.Word(m.Step), Board: game.Draw(s.Rules, m.View)}
 		for _, f := range m.Facts {
@@ -113,6 +119,10 @@ func printScripts(w io.Writer, list []shownScript) {
 	for _, script := range list {
 		fmt.Fprintf(w, "%s: %s\n", script.Criterion, script.Title)
 		for _, step := range script.Steps {
+			if step.Board == "" && len(step.Facts) == 0 {
+				fmt.Fprintf(w, "  %s\n", step.Word) // what must be seen depends on the program
+				continue
+			}
 			fmt.Fprintf(w, "\n  %s: %s\n", step.Word, strings.Join(step.Facts, ", "))
 			fmt.Fprintf(w, "  %s\n", strings.ReplaceAll(strings.TrimRight(step.Board, "\n"), "\n", "\n  "))
 		}

@@ -12,7 +12,6 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
@@ -42,7 +41,7 @@ unless the phrasebook settles it (docs/phrasebook.md).`,
 		Args: exactly("the PROGRAM to try"),
 		RunE: func(c *cobra.Command, args []string) error { return try(c, o, f, args[0]) },
 	}
-	c.Flags().StringVar(&f.game, "game", "tic-tac-toe", "game or variant, as in tic-tac-toe")
+	c.Flags().StringVar(&f.game, "game", "", gameFlag)
 	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: terminal, wire when it speaks the protocol of docs/wire.md, or function when its functions are called (docs/functions.md)")
 	c.Flags().StringVar(&f.phrasebook, "phrasebook", "", "YAML file that says how the program talks, or how its functions are called")
 	c.Flags().StringVar(&f.suite, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
@@ -89,11 +88,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 }
 
 func (f tryFlags) grader() (office.Grader, error) {
-	rules, err := games.All().Rules(f.game)
-	if err != nil {
-		return office.Grader{}, err
-	}
-	s, err := f.scripts(rules)
+	s, err := readScripts(f.game, f.suite)
 	if err != nil {
 		return office.Grader{}, err
 	}
@@ -112,25 +107,39 @@ func (f tryFlags) grader() (office.Grader, error) {
 	return g, nil
 }
 
-// scripts reads the suite: the one named, or the one that ships for the game.
-func (f tryFlags) scripts(rules game.Rules) (*suite.Suite, error) {
-	if f.suite == "" {
+const gameFlag = "game or variant; without it the suite's, or tic-tac-toe"
+
+// usualGame is what is graded when nothing is said.
+const usualGame = "tic-tac-toe"
+
+// readScripts reads a file with a suite, which has to be for the variant where one is
+// named; without a file it returns the suite that ships for it.
+func readScripts(variant, file string) (*suite.Suite, error) {
+	if file == "" {
+		rules, err := games.All().Rules(cmp.Or(variant, usualGame))
+		if err != nil {
+			return nil, err
+		}
 		s, _, err := suite.Shipped(rules.Variant(), games.All())
 		if err != nil {
 			return nil, &office.InputError{Field: "game", Err: err}
 		}
 		return s, nil
 	}
-	text, err := readText(f.suite)
+	text, err := readText(file)
 	if err != nil {
 		return nil, err
 	}
-	s, err := suite.Parse(f.suite, text, games.All())
+	s, err := suite.Parse(file, text, games.All())
+	if err != nil || variant == "" {
+		return s, err
+	}
+	rules, err := games.All().Rules(variant)
 	if err != nil {
 		return nil, err
 	}
 	if s.Rules.Variant() != rules.Variant() {
-		return nil, &office.InputError{Field: "suite", Err: fmt.Errorf("%s is for %s, but --game is %s", f.suite, s.Rules.Variant(), rules.Variant())}
+		return nil, &office.InputError{Field: "suite", Err: fmt.Errorf("%s is for %s, but --game is %s", file, s.Rules.Variant(), rules.Variant())}
 	}
 	return s, nil
 }

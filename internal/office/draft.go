@@ -2,6 +2,7 @@ package office
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"io/fs"
 	"regexp"
@@ -32,7 +33,11 @@ func Draft(ctx context.Context, folder fs.FS, s *suite.Suite, report func(doing 
 		return Drafted{}, err
 	}
 	defer program.Close()
-	d := drafter{ctx: ctx, suite: s, program: program, report: report, source: sourceText(folder)}
+	fixed := *s
+	if fixed.Scripts = s.Fixed(); len(fixed.Scripts) == 0 {
+		return Drafted{}, &InputError{"suite", errors.New("wording is found by scripts of which it is known what must be seen, and this suite has none: give some a set-up, or take the game's own suite")}
+	}
+	d := drafter{ctx: ctx, suite: &fixed, program: program, report: report, source: sourceText(folder)}
 	return d.draft()
 }
 

@@ -147,6 +147,9 @@ func (g Grader) probe(ctx context.Context, p *playing) error {
 	n := int16(min(rows, cols) / 2)
 	middle := game.Move{Cell: game.Cell{Row: n, Col: n}}
 	setup := g.Suite.Scripts[0].Setup
+	if g.Suite.Scripts[0].Own {
+		return nil // nothing is known of what would be seen
+	}
 	moments, err := suite.Script{Setup: setup, Steps: []suite.Step{{Act: suite.MakeMove, Move: middle}}}.Moments(g.Suite.Rules)
 	if errors.Is(err, suite.ErrShouldAccept) {
 		return nil // ships are placed first
@@ -182,7 +185,7 @@ func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdic
 	fail := func(err error) (judge.ScriptVerdict, record.Evidence, error) {
 		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
 	}
-	if g.Suite.Program != game.Nobody {
+	if g.Suite.Program != game.Nobody || script.Own {
 		performance, err := g.against(ctx, p, script)
 		if err != nil {
 			return fail(err)
@@ -206,17 +209,21 @@ func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdic
 	return verdict, g.evidence(i, moments, performance, verdict), nil
 }
 
-// against plays a script against a program that plays one side, as often as the script says.
-// Of several games the first one with a fault counts, and it is a fault when all are the same.
+// against plays a script whose course the program has a part in, as often as the script
+// says: against a program that plays one side, or with one that makes the set-up. Of several
+// games the first one with a fault counts, and it is a fault when all are the same.
 func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (channel.Performance, error) {
-	opponent := channel.Opponent{
-		Terminal: channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form},
-		Program:  g.Suite.Program,
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
+	var course interface {
+		Play(context.Context, sandbox.Spec, suite.Script) (channel.Performance, error)
+	} = channel.Own{Terminal: terminal}
+	if g.Suite.Program != game.Nobody {
+		course = channel.Opponent{Terminal: terminal, Program: g.Suite.Program}
 	}
 	var first channel.Performance
 	times, varied := max(1, script.Repeats), false
 	for n := range times {
-		performance, err := opponent.Play(ctx, p.program.Spec(), script)
+		performance, err := course.Play(ctx, p.program.Spec(), script)
 		if err != nil {
 			return performance, err
 		}
@@ -227,11 +234,11 @@ func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (c
 		if n == 0 {
 			first = performance
 		}
-		varied = varied || !slices.Equal(performance.Replies, first.Replies)
+		varied = varied || performance.Chose != first.Chose
 	}
-	if times > 1 && len(first.Replies) > 0 {
+	if times > 1 && first.Chose != "" {
 		last := &first.Observations[len(first.Observations)-1]
-		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("it answers in the same way in all of %d games", times)}[varied]
+		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("all of %d games are the same", times)}[varied]
 		last.Checks = append(last.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
 	}
 	return first, nil

@@ -34,6 +34,9 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 	if err != nil {
 		return g, &InputError{"phrasebook", err}
 	}
+	if own := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool { return c.Own }); own && g.Book == nil {
+		return g, &InputError{"suite", fmt.Errorf("programs that make the set-up themselves are driven through the channel %s only", record.Terminal)}
+	}
 	if s.Program != game.Nobody && g.Book == nil {
 		return g, &InputError{"suite", fmt.Errorf("programs that play one side themselves are driven through the channel %s only", record.Terminal)}
 	}

@@ -20,6 +20,7 @@ type Box struct {
 	cmd     *exec.Cmd
 	limits  Limits
 	starter *starter // until done is closed
+	heard   bool     // where its program waits for input
 	done    chan struct{}
 	err     error // of Wait, once done is closed
 
@@ -103,7 +104,7 @@ func start(cmd *exec.Cmd, spec Spec, heard bool) (*Box, error) {
 	if err != nil {
 		return nil, fmt.Errorf("prepare a box: %w", err)
 	}
-	b := &Box{cmd: cmd, limits: spec.Limits, starter: s, done: make(chan struct{})}
+	b := &Box{cmd: cmd, limits: spec.Limits, starter: s, heard: heard, done: make(chan struct{})}
 	s.boxes <- b
 	if err := <-s.begun; err != nil {
 		return nil, fmt.Errorf("start the box: %w", err)
@@ -112,8 +113,14 @@ func start(cmd *exec.Cmd, spec Spec, heard bool) (*Box, error) {
 	return b, nil
 }
 
-// Listener tells of a box that StartHeard began when its program is about to wait.
-func (b *Box) Listener() *Listener { return b.starter.listener }
+// Listener tells of a box that StartHeard began when its program is about to wait; it is
+// nil for others.
+func (b *Box) Listener() *Listener {
+	if !b.heard {
+		return nil
+	}
+	return b.starter.listener
+}
 
 var boxes atomic.Uint32
 
@@ -170,7 +177,7 @@ const farewell = 2 * time.Second
 
 // ends waits until the box is done, for at most d. Only whoever serves the listener calls it.
 func (b *Box) ends(d time.Duration) bool {
-	l := b.starter.listener
+	l := b.Listener()
 	if l == nil {
 		select {
 		case <-b.done:

@@ -20,10 +20,13 @@ import (
 // (cgroups(7)): GroupsV2, GroupsV1 or NoGroups.
 type Groups string
 
+// BoundBy returns what bounds the memory and the processes of a box on this machine.
+func BoundBy() Groups { return available().kind }
+
 const (
 	GroupsV2 Groups = "control groups, version 2"
 	GroupsV1 Groups = "control groups, version 1"
-	NoGroups Groups = "no control groups"
+	NoGroups Groups = "limits of each process, and a look at all every 20 ms"
 )
 
 // hierarchies are the folders in which groups for boxes can be made, by controller. In
@@ -297,15 +300,31 @@ func (g *group) kills() string {
 	return ""
 }
 
-// emptied waits until the last process of a box that is done has gone, for a moment.
+// emptied waits until the last process of a box that is done has gone, for a moment; then
+// it kills what bubblewrap has left behind, as it does when it is killed at its start.
 func (g *group) emptied() bool {
+	const patience = 20 * time.Millisecond
 	for pause := 100 * time.Microsecond; pause < time.Second; pause *= 2 {
 		if g.empty() {
 			return true
 		}
+		if pause > patience {
+			g.kill()
+		}
 		time.Sleep(pause)
 	}
 	return false
+}
+
+// kill kills all processes of the group but the one that this thread is of.
+func (g *group) kill() {
+	file := map[Groups]string{GroupsV2: "cgroup.procs", GroupsV1: "tasks"}[g.kind]
+	data, _ := os.ReadFile(filepath.Join(g.dirs["pids"], file))
+	for _, field := range bytes.Fields(data) {
+		if id, err := strconv.Atoi(string(field)); err == nil && id != syscall.Gettid() {
+			_ = syscall.Kill(id, syscall.SIGKILL)
+		}
+	}
 }
 
 func (g *group) empty() bool {

@@ -3,6 +3,7 @@ package sandbox
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"sync"
 	"time"
 	"unsafe"
@@ -16,10 +17,11 @@ import (
 // until it is released.
 type Listener struct{ fd int }
 
-// Held is a thread that is held. Thread is its id on the host.
+// Held is a thread that is held.
 type Held struct {
 	id     uint64
-	Thread int
+	Thread int // its id on the host
+	call   int // the number of the system call
 }
 
 // when is a system call at which a thread is held, if the argument has the value; wide
@@ -42,35 +44,47 @@ var waiting = []when{
 	{unix.SYS_SELECT, 4, 0, true}, {unix.SYS_PSELECT6, 4, 0, true},
 }
 
+// starting are the calls that start a thread or process; clone3 is refused. Clones that ask
+// for a descriptor of the new process are let go: this process itself makes boxes so, and
+// could not let itself go on.
+var starting = []uint32{unix.SYS_CLONE, unix.SYS_FORK, unix.SYS_VFORK}
+
 // Offsets in struct seccomp_data of an argument's halves.
 func low(argument uint32) uint32  { return 16 + 8*argument }
 func high(argument uint32) uint32 { return low(argument) + 4 }
 
 // heard is the filter that holds bubblewrap where it makes the namespaces, and with
-// waits the program wherever it waits for input.
+// waits the program wherever it waits for input or starts a thread or process.
 func heard(waits bool) []bpf.Instruction {
 	hold, allow := bpf.RetConstant{Val: unix.SECCOMP_RET_USER_NOTIF}, bpf.RetConstant{Val: unix.SECCOMP_RET_ALLOW}
-	list := []bpf.Instruction{
-		bpf.LoadAbsolute{Off: atNumber, Size: 4},
-		bpf.JumpIf{Cond: bpf.JumpNotEqual, Val: unix.SYS_CLONE, SkipTrue: 4},
-		bpf.LoadAbsolute{Off: low(0), Size: 4},
-		bpf.JumpIf{Cond: bpf.JumpBitsSet, Val: namespaces, SkipFalse: 1},
-		hold,
-		allow,
+	list := []bpf.Instruction{bpf.LoadAbsolute{Off: atNumber, Size: 4}}
+	if !waits {
+		return append(list,
+			bpf.JumpIf{Cond: bpf.JumpNotEqual, Val: unix.SYS_CLONE, SkipTrue: 3},
+			bpf.LoadAbsolute{Off: low(0), Size: 4},
+			bpf.JumpIf{Cond: bpf.JumpBitsSet, Val: namespaces, SkipFalse: 1},
+			hold,
+			allow)
 	}
-	if waits {
-		for _, w := range waiting {
-			list = append(list,
-				bpf.JumpIf{Cond: bpf.JumpNotEqual, Val: w.call, SkipTrue: 6},
-				bpf.LoadAbsolute{Off: low(w.argument), Size: 4},
-				bpf.JumpIf{Cond: bpf.JumpEqual, Val: w.value, SkipFalse: 3})
-			if w.wide {
-				list = append(list, bpf.LoadAbsolute{Off: high(w.argument), Size: 4})
-			} else {
-				list = append(list, bpf.LoadConstant{Dst: bpf.RegA, Val: 0})
-			}
-			list = append(list, bpf.JumpIf{Cond: bpf.JumpEqual, Val: 0, SkipFalse: 1}, hold, allow)
+	for _, call := range starting {
+		list = append(list,
+			bpf.JumpIf{Cond: bpf.JumpNotEqual, Val: call, SkipTrue: 4},
+			bpf.LoadAbsolute{Off: low(0), Size: 4}, // of fork and vfork, which have no flags, anything
+			bpf.JumpIf{Cond: bpf.JumpBitsSet, Val: unix.CLONE_PIDFD, SkipFalse: 1},
+			allow,
+			hold)
+	}
+	for _, w := range waiting {
+		list = append(list,
+			bpf.JumpIf{Cond: bpf.JumpNotEqual, Val: w.call, SkipTrue: 6},
+			bpf.LoadAbsolute{Off: low(w.argument), Size: 4},
+			bpf.JumpIf{Cond: bpf.JumpEqual, Val: w.value, SkipFalse: 3})
+		if w.wide {
+			list = append(list, bpf.LoadAbsolute{Off: high(w.argument), Size: 4})
+		} else {
+			list = append(list, bpf.LoadConstant{Dst: bpf.RegA, Val: 0})
 		}
+		list = append(list, bpf.JumpIf{Cond: bpf.JumpEqual, Val: 0, SkipFalse: 1}, hold, allow)
 	}
 	return append(list, allow)
 }
@@ -109,10 +123,7 @@ func listen(waits bool) (*Listener, error) {
 	if errno != 0 {
 		return nil, fmt.Errorf("listen to system calls: %w", errno)
 	}
-	l := &Listener{fd: int(fd)}
-	// Waking the listener on the same processor is faster where the kernel can (Linux 6.6).
-	_, _, _ = unix.Syscall(unix.SYS_IOCTL, fd, unix.SECCOMP_IOCTL_NOTIF_SET_FLAGS, unix.SECCOMP_USER_NOTIF_FD_SYNC_WAKE_UP)
-	return l, nil
+	return &Listener{fd: int(fd)}, nil
 }
 
 // Fd is a descriptor that polls as readable while a thread is held that was not received.
@@ -143,8 +154,13 @@ func (l *Listener) Receive() (Held, bool) {
 	if _, _, errno := unix.Syscall(unix.SYS_IOCTL, uintptr(l.fd), unix.SECCOMP_IOCTL_NOTIF_RECV, uintptr(unsafe.Pointer(&n))); errno != 0 {
 		return Held{}, false
 	}
-	return Held{id: n.id, Thread: int(n.pid)}, true
+	return Held{id: n.id, Thread: int(n.pid), call: int(n.number)}, true
 }
+
+// Reads reports whether the thread is about to read its standard input, and Starts whether it
+// is about to start a thread or process; else it waits for any of several files.
+func (h Held) Reads() bool  { return h.call == unix.SYS_READ || h.call == unix.SYS_READV }
+func (h Held) Starts() bool { return slices.Contains(starting, uint32(h.call)) }
 
 // Release lets a thread go on with its call. One that has ended meanwhile is no error.
 func (l *Listener) Release(h Held) {
@@ -167,9 +183,9 @@ var errNotStarted = errors.New("bubblewrap did not make a box")
 func (l *Listener) admit(pid int, limits Limits) error {
 	for began := time.Now(); time.Since(began) < startTime; {
 		if l.wait(20 * time.Millisecond) {
-			if held, ok := l.Receive(); ok {
-				defer l.Release(held)
-				return limits.impose(held.Thread)
+			if h, ok := l.Receive(); ok {
+				defer l.Release(h)
+				return limits.impose(h.Thread)
 			}
 		}
 		var ended unix.Siginfo

@@ -2,6 +2,7 @@ package sandbox_test
 
 import (
 	"context"
+	"fmt"
 	"os"
 	"path/filepath"
 	"strings"
@@ -74,16 +75,21 @@ func TestLimitsHold(t *testing.T) {
 		{"disk", "f = open('/tmp/big','wb')\ntry:\n  while True: f.write(bytes(1 << 20)); f.flush()\nexcept OSError as e: print(e)", "", "File too large"},
 		{"disk, in several files", "try:\n  for i in range(40): open('/tmp/%d' % i,'wb').write(bytes(1 << 20))\nexcept OSError as e: print(e)", "", "No space left on device"},
 	}
-	for _, tt := range tests {
-		t.Run(tt.name, func(t *testing.T) {
-			printed, exit := run(t, tt.script, limits)
-			if !strings.Contains(exit.Exceeded, tt.exceeded) || tt.exceeded == "" && exit.Exceeded != "" {
-				t.Errorf("exceeded %q, want %q; printed %q", exit.Exceeded, tt.exceeded, printed)
-			}
-			if !strings.Contains(printed, tt.printed) {
-				t.Errorf("it printed %q, want %q", printed, tt.printed)
-			}
-		})
+	for _, alone := range []bool{false, true} {
+		for _, tt := range tests {
+			t.Run(fmt.Sprintf("%s, alone %v", tt.name, alone), func(t *testing.T) {
+				if alone {
+					sandbox.Alone(t)
+				}
+				printed, exit := run(t, tt.script, limits)
+				if !strings.Contains(exit.Exceeded, tt.exceeded) || tt.exceeded == "" && exit.Exceeded != "" {
+					t.Errorf("exceeded %q, want %q; printed %q", exit.Exceeded, tt.exceeded, printed)
+				}
+				if !strings.Contains(printed, tt.printed) {
+					t.Errorf("it printed %q, want %q", printed, tt.printed)
+				}
+			})
+		}
 	}
 }
 

@@ -3,6 +3,7 @@ package sandbox
 import (
 	"errors"
 	"fmt"
+	"os"
 	"runtime"
 	"sync"
 	"syscall"
@@ -113,8 +114,11 @@ func (s *starter) begin(b *Box) error {
 		}
 		s.group.into(b.cmd.SysProcAttr)
 	}
-	if err := b.cmd.Start(); err != nil || s.listener == nil {
-		return err // where there is no listener, prlimit(1) limits it
+	if s.listener == nil {
+		return b.cmd.Start() // and prlimit(1) limits it
+	}
+	if err := b.cmd.Start(); err != nil {
+		return err
 	}
 	if as := b.cmd.SysProcAttr.Credential; as != nil {
 		if err := become(as); err != nil {
@@ -143,8 +147,13 @@ func errno(e syscall.Errno) error {
 	return e
 }
 
-// hears reports whether the kernel of this machine holds threads (Linux 5.5 and later).
+// hears reports whether the kernel of this machine holds threads (Linux 5.5 and later), and
+// processes are started with descriptors, by which this one's own are told from the held.
 var hears = sync.OnceValue(func() bool {
+	self, err := os.FindProcess(os.Getpid())
+	if err != nil || self.WithHandle(func(uintptr) {}) != nil {
+		return false
+	}
 	tried := make(chan bool)
 	go func() {
 		runtime.LockOSThread()

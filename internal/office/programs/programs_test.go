@@ -124,7 +124,7 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 		t.Fatalf("%d files, %v", len(paths), err)
 	}
 	for _, path := range paths {
-		if filepath.Ext(path) == ".yaml" || strings.Contains(path, "/functions/") {
+		if filepath.Ext(path) == ".yaml" || strings.Contains(path, "/functions/") || strings.Contains(path, "/own/") {
 			continue
 		}
 		t.Run(filepath.Base(path), func(t *testing.T) {
