@@ -14,6 +14,7 @@ import (
 	"strings"
 
 	"durchgang/core/document"
+	"durchgang/core/game"
 	"durchgang/core/suite"
 )
 
@@ -30,6 +31,8 @@ const (
 	Choose Role = "choose" // a move
 	Total  Role = "total"  // what a hand counts
 	Reveal Role = "reveal" // what may be seen of a word
+	Sunk   Role = "sunk"   // whether a ship is sunk
+	Fits   Role = "fits"   // whether a ship may be placed
 )
 
 // roles lists what each function may take, what its results may mean, and which aspects of
@@ -47,10 +50,12 @@ var roles = map[Role]struct {
 	Choose: {[]string{"board", "player"}, nil, []suite.Aspect{suite.Legal}},
 	Total:  {[]string{"hand"}, nil, []suite.Aspect{suite.Totals}},
 	Reveal: {[]string{"word", "letters"}, nil, []suite.Aspect{suite.Letters}},
+	Sunk:   {[]string{"board", "row", "col", "length", "down"}, []string{"yes", "no"}, []suite.Aspect{suite.Sunk}},
+	Fits:   {[]string{"board", "row", "col", "length", "down"}, []string{"yes", "no"}, []suite.Aspect{suite.Legal, suite.TakenCell, suite.Range}},
 }
 
 // order is the one in which functions are called.
-var order = []Role{Legal, Drop, State, Winner, Drawn, Choose, Total, Reveal}
+var order = []Role{Legal, Drop, State, Winner, Drawn, Choose, Total, Reveal, Sunk, Fits}
 
 // Book says how functions are called. It is safe for concurrent use.
 type Book struct {
@@ -290,11 +295,16 @@ func (b *Book) roles() []Role {
 	return slices.DeleteFunc(slices.Clone(order), func(r Role) bool { return b.functions[r].name == "" })
 }
 
-// Shows reports whether the functions can show how a program treats an aspect.
-func (b *Book) Shows(a suite.Aspect) bool {
+// Shows reports whether the functions can show how a program treats an aspect of a game.
+func (b *Book) Shows(rules game.Rules, a suite.Aspect) bool {
+	_, err := rules.Start("")
+	_, ships := rules.(game.HasShips)
 	for role, f := range b.functions {
 		if a == suite.Range && slices.Contains(f.takes, "number") {
 			continue // a cell off the board has no number
+		}
+		if role == Fits && (err != nil || !ships) {
+			continue // no ship is placed in the game
 		}
 		if slices.Contains(roles[role].aspects, a) {
 			return true

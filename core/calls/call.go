@@ -21,12 +21,15 @@ type Call struct {
 	Text   string // the call as people write it
 	hand   game.Fact
 	word   string // that is revealed
+	ship   game.Ship
+	owner  game.Player // of the ship
 }
 
 // Calls are those that the moments of one script make, in order.
 func (b *Book) Calls(rules game.Rules, setup game.Setup, moments []suite.Moment) []Call {
 	p := planner{Book: b, rules: rules, word: setup.Values()["word"]}
 	p.rows, p.cols = rules.Shape()
+	p.sail(setup)
 	for i, m := range moments {
 		p.moment(i, m)
 	}
@@ -39,6 +42,7 @@ type planner struct {
 	rows, cols int
 	word       string
 	letters    []string // guessed in this game
+	sea        sea
 	calls      []Call
 }
 
@@ -49,6 +53,9 @@ func (p *planner) moment(i int, m suite.Moment) {
 	}
 	if move && m.Step.Move.Text != "" && m.Step.Move.Verb == "" && !m.Step.Refused {
 		p.letters = append(p.letters, m.Step.Move.Text)
+	}
+	if m.Step.Act == suite.MakeMove {
+		p.sea.play(m.Step.Move)
 	}
 	open := !m.Result.Over()
 	for n, role := range p.roles() {
@@ -79,6 +86,9 @@ func (p *planner) moment(i int, m suite.Moment) {
 			}
 		case Total:
 			p.totals(i, n, m)
+			continue
+		case Sunk, Fits:
+			p.ships(call, n, m)
 			continue
 		case Reveal:
 			if p.word == "" || m.Result.Winner == game.Second {
@@ -183,7 +193,7 @@ func (b *Book) Observe(o *judge.Observation, rules game.Rules, m suite.Moment, c
 			return
 		}
 		b.result(o, m, c.Role, meaning)
-	case Legal:
+	case Legal, Fits:
 		switch meaning {
 		case "yes":
 			o.Accepted = true
@@ -215,6 +225,20 @@ func (b *Book) Observe(o *judge.Observation, rules game.Rules, m suite.Moment, c
 		total := c.hand
 		total.Kind, total.Amount = game.FactTotal, n
 		o.Facts = append(o.Facts, total)
+	case Sunk:
+		if !known {
+			odd()
+			return
+		}
+		if meaning == "yes" {
+			o.Facts = append(o.Facts, game.Fact{Kind: game.FactSunk, Player: c.owner, Text: c.ship.Name})
+			return
+		}
+		say := map[bool]string{true: "is sunk", false: "is not sunk"}
+		o.Checks = append(o.Checks, judge.Check{
+			Aspect: suite.Sunk, Agrees: !c.ship.Sunk,
+			Expected: "the " + c.ship.Name + " " + say[c.ship.Sunk], Seen: c.Text + " returned " + result,
+		})
 	case Reveal:
 		word, err := text(result, c.word)
 		if err != nil {
@@ -238,6 +262,8 @@ func (b *Book) Trouble(o *judge.Observation, m suite.Moment, c Call, detail stri
 		t.Aspect = suite.Totals
 	case c.Role == Reveal:
 		t.Aspect = suite.Letters
+	case c.Role == Sunk:
+		t.Aspect = suite.Sunk
 	case refused && c.Role != Choose:
 		t.Aspect = judge.RefusalAspect(reason)
 	}

@@ -72,6 +72,8 @@ func TestCalls(t *testing.T) {
 		{"functions: {drop: {name: d}}", "connect-four:rows=2,cols=2,run=2", "a a", "0 0000 0; 0 0010 0"},
 		{"functions: {total: {name: t}}", "blackjack", "setup \"cards=AS 9H 5D 9C KH\"\n10 hit stand", "0 =AS,5D; 0 =AS,5D,KH; 0 =AS,5D,KH; 0 =9H,9C"},
 		{"cards: ranks\nfunctions: {total: {name: t}}", "blackjack", "setup \"cards=AS 9H 5D 9C KH\"\n10", "0 =A,5"},
+		{"functions: {sunk: {name: s}}", "battleship:rows=2,cols=2,fleet=2", "setup \"first=a1v;second=a1>\"\na1 b1 b1", "0 2100 0 0 2 0; 0 2200 0 0 2 0"},
+		{"base: 1\nfunctions: {fits: {name: f}}", "battleship:rows=2,cols=2,fleet=2+1,placing=by-hand", "a1v !a2> b2>", "0 0000 1 1 2 1; 0 1010 2 1 1 0; 0 1010 2 2 1 0"},
 		{"functions: {reveal: {name: r}}", "hangman", "setup \"word=a b\"\na !a", "0 a%20b =; 0 a%20b =a; 0 a%20b =a"},
 	}
 	for _, tt := range tests {

@@ -68,7 +68,9 @@ func TestContradictions(t *testing.T) {
 	cell := func(text string) game.Cell {
 		return game.Cell{Row: int16(text[1] - '1'), Col: int16(text[0] - 'a')}
 	}
-	shot := func(at string, kind game.Kind) game.Fact { return game.Fact{Kind: kind, Player: game.Second, Cell: cell(at)} }
+	shot := func(at string, kind game.Kind) game.Fact {
+		return game.Fact{Kind: kind, Player: game.Second, Cell: cell(at)}
+	}
 	card := func(owner game.Player, text string) game.Fact {
 		return game.Fact{Kind: game.FactCard, Player: owner, N: 1, Text: text}
 	}

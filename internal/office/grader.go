@@ -51,10 +51,11 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 // Shown returns the part of a suite that functions can show: its criteria about aspects of
 // which one of them tells, and where the game is small every position besides.
 func Shown(s *suite.Suite, book *calls.Book) *suite.Suite {
-	shown := s.Only(book.Shows)
+	shows := func(a suite.Aspect) bool { return book.Shows(s.Rules, a) }
+	shown := s.Only(shows)
 	every := suite.Script{Title: "every position", Steps: []suite.Step{{Act: suite.Look}}}
 	result := slices.IndexFunc(shown.Criteria, func(c suite.Criterion) bool { return c.Claim(suite.Win) || c.Claim(suite.Draw) })
-	if _, err := every.Moments(s.Rules); err == nil && result >= 0 && (book.Shows(suite.Win) || book.Shows(suite.Draw)) {
+	if _, err := every.Moments(s.Rules); err == nil && result >= 0 && (shows(suite.Win) || shows(suite.Draw)) {
 		every.Criterion = shown.Criteria[result].Name
 		shown.Scripts = append(shown.Scripts, every)
 	}

@@ -57,7 +57,7 @@ func grade(ctx context.Context, t *testing.T, file, source string) (string, bool
 		t.Fatal(err)
 	}
 	patience := channel.DefaultPatience()
-	patience.Rest = time.Second
+	patience.Rest = 2 * time.Second
 	g, err := office.Grader{Suite: s, Book: phrasebook.Default(), Parallel: 1, Patience: patience}.
 		Grade(ctx, fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}, nil)
 	if err != nil {

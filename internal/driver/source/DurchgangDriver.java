@@ -109,6 +109,8 @@ public class DurchgangDriver {
                 if (word.length() > 1)
                     for (String w : word.substring(1).split(",")) texts.add(URLDecoder.decode(w.replace("+", "%2B"), "UTF-8"));
                 return fit(texts, type);
+            case "down":
+                if (type == boolean.class) return word.equals("1");
             default:
                 return fit(Integer.parseInt(word), type);
         }

@@ -44,7 +44,7 @@ const boards = {
   },
 };
 const read = {
-  board: boards[settings.layout], player: (word) => cells[word], row: Number, col: Number, number: Number,
+  board: boards[settings.layout], player: (word) => cells[word], row: Number, col: Number, number: Number, length: Number, down: (word) => word === '1',
   word: decodeURIComponent, letters: texts, hand: texts,
 };
 

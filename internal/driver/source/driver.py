@@ -42,7 +42,7 @@ def readers(settings):
             row = list(map(get, word))
             return [row[i : i + cols] for i in range(0, len(row), cols)]
     texts = lambda word: [unquote(w) for w in word[1:].split(",")] if len(word) > 1 else []
-    return {"board": board, "player": get, "row": int, "col": int, "number": int, "word": unquote, "letters": texts, "hand": texts}
+    return {"board": board, "player": get, "row": int, "col": int, "number": int, "length": int, "down": lambda word: word == "1", "word": unquote, "letters": texts, "hand": texts}
 
 
 def main():

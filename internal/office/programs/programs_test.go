@@ -166,6 +166,23 @@ script "two fleets, some shots"
 // them. A right program loses nothing, and one made wrong at one place the criterion of
 // that rule.
 func TestFunctionsAreGraded(t *testing.T) {
+	const placing = `
+game battleship:placing=by-hand
+criterion places "A ship may go where there is room"
+  points 1
+  claims legal
+script "in the corners"
+  a1> f1> a2v c10> i10> a1> f1> a2v c10> i10>
+criterion edge "A ship may not run over the edge"
+  points 1
+  claims range
+script "over each edge"
+  !g1> !a7v !g7v !@1> !a0v a1>
+criterion taken "A ship may not lie on another"
+  points 1
+  claims taken
+script "across a ship"
+  a1> !a1> !e1v !c1> a2>`
 	tests := []struct{ name, file, game, right, wrong, loses string }{
 		{"right in Python", "board_functions.py", "tic-tac-toe", "", "", ""},
 		{"right in C", "state.c", "tic-tac-toe", "", "", ""},
@@ -173,6 +190,14 @@ func TestFunctionsAreGraded(t *testing.T) {
 		{"right in JavaScript", "flat.js", "five-in-a-row", "", "", ""},
 		{"right in Go", "hand.go", "blackjack", "", "", ""},
 		{"right in Go, another game", "hand.go", "hangman", "", "", ""},
+		{"right in Python, ships that are shot at", "fleet.py", "battleship", "", "", ""},
+		{"right in Python, ships that are placed", "fleet.py", placing, "", "", ""},
+		{"right in Java, ships that are shot at", "Fleet.java", "battleship", "", "", ""},
+		{"right in Java, ships that are placed", "Fleet.java", placing, "", "", ""},
+		{"one hit sinks", "fleet.py", "battleship", "all(board[r][c]", "any(board[r][c]", "sunk"},
+		{"ships run over the edge", "Fleet.java", placing, "|| c > 9 ||", "|| c > 10 ||", "edge"},
+		{"ships lie on others", "fleet.py", placing, "if board[r][c] != SEA", "if board[r][c] == HIT", "taken"},
+		{"across and down are swapped", "fleet.py", placing, "if down else (row, col + i)", "if not down else (row, col + i)", "places"},
 		{"it plays when it is started", "board_functions.py", "tic-tac-toe", "if __name__ == \"__main__\":", "input()\nif True:", ""},
 		{"only X's wins are seen", "board_functions.py", "tic-tac-toe", `in "XO"`, `in "X"`, "lines"},
 		{"a function is missing", "board_functions.py", "tic-tac-toe", "def winner", "def vinner", "lines"},
@@ -200,7 +225,12 @@ func TestFunctionsAreGraded(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			s, _, err := suite.Shipped(game.Variant(tt.game), games.All())
+			var s *suite.Suite
+			if tt.game == placing {
+				s, err = suite.Parse("placing", placing, games.All())
+			} else {
+				s, _, err = suite.Shipped(game.Variant(tt.game), games.All())
+			}
 			if err != nil {
 				t.Fatal(err)
 			}
