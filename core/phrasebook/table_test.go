@@ -122,6 +122,7 @@ func TestWords(t *testing.T) {
 	}{
 		{Default(), "Hit or stand? ", "hit", "hit"},
 		{Default(), "Hit or stay? ", "stand", "stay"},
+		{Default(), "Your hand: 7 of Hearts, 2 of Clubs (9)\nHit or stand? ", "hit", "hit"},
 		{Default(), "(h)it or (s)tand: ", "stand", "s"},
 		{Default(), "[H]it, [S]tand, [D]ouble: ", "double", "d"},
 		{Default(), "1) Hit  2) Stand  3) Double down", "double", "3"},

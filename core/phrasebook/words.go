@@ -10,7 +10,7 @@ import (
 type verb struct {
 	named    *regexp.Regexp   // the word itself
 	whole    *regexp.Regexp   // a word that is nothing else
-	announce []*regexp.Regexp // with what is typed as the group key
+	announce []*regexp.Regexp // on one line, with what is typed as the group key
 }
 
 func newVerb(names string) verb {
@@ -19,9 +19,9 @@ func newVerb(names string) verb {
 		named: regexp.MustCompile(`(?i)\b` + names + `\b`),
 		whole: regexp.MustCompile(`(?i)^` + names + `$`),
 		announce: []*regexp.Regexp{
-			regexp.MustCompile(`(?i)[\[(<'"](?P<key>[a-z0-9])[\])>'"]\s*(?:[.:=-]+>?)?\s*(?:to |for )?` + names + `\b`),
-			regexp.MustCompile(`(?i)(?:^|[\s,;/|])(?P<key>[a-z0-9])\s*(?:[).:=-]+>?|\bto\b|\bfor\b|\bis\b)\s*` + names + `\b`),
-			regexp.MustCompile(`(?i)\b` + names + `\s*(?:[\[(=:-]+|\bis\b)\s*['"]?(?P<key>[a-z0-9])['"]?(?:$|[^a-z0-9])`),
+			regexp.MustCompile(`(?i)[\[(<'"](?P<key>[a-z0-9])[\])>'"][ \t]*(?:[.:=-]+>?)?[ \t]*(?:to |for )?` + names + `\b`),
+			regexp.MustCompile(`(?i)(?:^|[\s,;/|])(?P<key>[a-z0-9])[ \t]*(?:[).:=-]+>?|\bto\b|\bfor\b|\bis\b)[ \t]*` + names + `\b`),
+			regexp.MustCompile(`(?i)\b` + names + `[ \t]*(?:[\[(=:-]+|\bis\b)[ \t]*['"]?(?P<key>[a-z0-9])['"]?(?:$|[^a-z0-9])`),
 		},
 	}
 }

@@ -77,8 +77,26 @@ func (g *guess) imply() (err error) {
 	if g.played.Setup, err = g.rules.Imply(moves, seen); err != nil {
 		return err
 	}
-	g.moments, err = g.played.Moments(g.rules)
+	g.moments, err = g.retold()
 	return err
+}
+
+// retold is the moments of what was typed, by the set-up that fits. What came to light later
+// may show that the game had ended before, and then the moves after that should have been
+// refused.
+func (g *guess) retold() ([]suite.Moment, error) {
+	pos, err := g.rules.Start(g.played.Setup)
+	if err != nil {
+		return nil, err
+	}
+	known := g.played
+	known.Steps = slices.Clone(known.Steps)
+	for i := range known.Steps {
+		if s := &known.Steps[i]; s.Act == suite.MakeMove {
+			_, s.Refused = game.Refused(g.rules.Play(pos, s.Move, nil))
+		}
+	}
+	return known.Moments(g.rules)
 }
 
 // look lets the program see one step.
@@ -147,7 +165,7 @@ func (g *guess) play(step suite.Step) error {
 	switch err := g.imply(); {
 	case errors.As(err, &none):
 		g.played = before
-		if g.moments, err = g.played.Moments(g.rules); err != nil {
+		if g.moments, err = g.retold(); err != nil {
 			return err
 		}
 		g.moments = append(g.moments, moment)

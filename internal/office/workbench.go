@@ -225,6 +225,9 @@ func (r *reader) lines(book *phrasebook.Book, e record.Evidence) []record.Transc
 		for _, event := range step.Events {
 			if event.Typed {
 				flush()
+				if n := len(lines) - 1; n >= 0 && !lines[n].Typed && len(lines[n].Says) == 0 {
+					lines[n].Says = []string{"asks for what is typed"} // whatever its wording
+				}
 				lines = append(lines, record.TranscriptLine{Step: i, Text: event.Text, Typed: true, Says: []string{}})
 			} else {
 				printed.Write(event.Raw)
