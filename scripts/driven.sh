@@ -30,10 +30,13 @@ row demo/wire/five_in_a_row.rb five-in-a-row wire
 row demo/wire/hangman.py hangman wire
 row demo/wire/battleship.js battleship wire
 row demo/wire/blackjack.lua blackjack wire
-for call in "board_functions.py tic-tac-toe" "state.c tic-tac-toe" "Columns.java connect-four" "flat.js five-in-a-row" "hand.go blackjack" "hand.go hangman"; do
+for call in "board_functions.py tic-tac-toe" "state.c tic-tac-toe" "Columns.java connect-four" "flat.js five-in-a-row" "hand.go blackjack" "hand.go hangman" "fleet.py battleship" "Fleet.java battleship"; do
   read -r file game <<< "$call"
   row internal/office/testdata/functions/$file $game function --phrasebook internal/office/testdata/functions/${file%.*}.yaml
 done
 for program in random_replies.py first_free.js; do
   row demo/opponent/$program tic-tac-toe terminal --suite demo/opponent/tictactoe.suite
 done
+own=internal/office/testdata/own
+row $own/harbour.py battleship terminal --game "" --suite $own/harbour.suite
+row $own/one_round.rb blackjack terminal --game "" --suite $own/one_round.suite
