@@ -99,7 +99,7 @@ func (c *console) start(spec sandbox.Spec, master, slave *os.File) (err error) {
 		return err
 	}
 	if c.ends, err = unix.PidfdOpen(c.box.Root(), 0); err != nil {
-		return fmt.Errorf("watch the program: %w", err)
+		c.ends = -1 // it has ended already, which the box tells
 	}
 	c.probe = probe{box: c.box, terminal: terminal, told: c.box.Listener() != nil, unsure: true}
 	return nil

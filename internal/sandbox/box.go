@@ -19,8 +19,10 @@ import (
 type Box struct {
 	cmd     *exec.Cmd
 	limits  Limits
-	starter *starter // until done is closed
-	heard   bool     // where its program waits for input
+	starter *starter      // until done is closed
+	heard   bool          // where its program waits for input
+	left    chan struct{} // closed once nobody serves the listener any more
+	leave   sync.Once
 	done    chan struct{}
 	err     error // of Wait, once done is closed
 
@@ -52,9 +54,9 @@ func (e Exit) String() string {
 // has.
 func Start(spec Spec, stream *os.File) (*Box, error) { return startOn(spec, stream, false) }
 
-// StartHeard is Start for a caller that serves the box's Listener until the box is done:
-// wherever the program is about to wait for input, the kernel holds it until the caller
-// releases it. Listener is nil where the kernel cannot do so.
+// StartHeard is Start for a caller that serves the box's Listener and calls Kill at the end,
+// also of a box that is done: wherever the program is about to wait for input, the kernel
+// holds it until the caller releases it. Listener is nil where the kernel cannot do so.
 func StartHeard(spec Spec, stream *os.File) (*Box, error) { return startOn(spec, stream, true) }
 
 func startOn(spec Spec, stream *os.File, heard bool) (*Box, error) {
@@ -104,9 +106,10 @@ func start(cmd *exec.Cmd, spec Spec, heard bool) (*Box, error) {
 	if err != nil {
 		return nil, fmt.Errorf("prepare a box: %w", err)
 	}
-	b := &Box{cmd: cmd, limits: spec.Limits, starter: s, heard: heard, done: make(chan struct{})}
+	b := &Box{cmd: cmd, limits: spec.Limits, starter: s, heard: heard, done: make(chan struct{}), left: make(chan struct{})}
 	s.boxes <- b
 	if err := <-s.begun; err != nil {
+		close(b.left)
 		return nil, fmt.Errorf("start the box: %w", err)
 	}
 	go b.watch()
@@ -156,8 +159,14 @@ func (b *Box) Exit() Exit {
 	return exit
 }
 
-// Kill ends everything in the box and waits for it.
+// Kill ends everything in the box and waits for it. The box's listener is not used after.
 func (b *Box) Kill() {
+	defer b.leave.Do(func() { close(b.left) })
+	select {
+	case <-b.done:
+		return
+	default:
+	}
 	if b.end(); b.ends(farewell) {
 		return
 	}
@@ -187,15 +196,15 @@ func (b *Box) ends(d time.Duration) bool {
 		}
 	}
 	for until := time.Now().Add(d); time.Now().Before(until); {
-		if l.wait(300 * time.Microsecond) {
-			if h, ok := l.Receive(); ok {
-				l.Release(h) // bubblewrap was about to wait
-			}
-		}
 		select {
 		case <-b.done:
 			return true
 		default:
+		}
+		if l.wait(300 * time.Microsecond) {
+			if h, ok := l.Receive(); ok {
+				l.Release(h) // bubblewrap was about to wait
+			}
 		}
 	}
 	return false

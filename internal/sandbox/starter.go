@@ -70,6 +70,9 @@ func (s *starter) work(heard bool) {
 			b.exceed(b.tooMuchMemory())
 		}
 		close(b.done)
+		if heard {
+			<-b.left // the listener is another's only when nobody asks for this box any more
+		}
 		if s.group != nil && !s.group.emptied() {
 			s.dismiss() // some process takes its time to end; it shall not share with others
 			return
