@@ -34,6 +34,10 @@ func (gradeArgs) Kind() string { return "grade" }
 func (gradeArgs) InsertOpts() river.InsertOpts { return river.InsertOpts{MaxAttempts: 5} }
 
 const (
+	// scriptsAtOnce is how many scripts of one program are played at the same time: while one
+	// starts or ends, another is typed to.
+	scriptsAtOnce = 2
+
 	jobTime      = 10 * time.Minute
 	heartbeat    = time.Second
 	reconnecting = 500 * time.Millisecond
@@ -169,10 +173,10 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 		return store.Outcome{}, err
 	}
 	g, err := NewGrader(task.Channel, s, "phrasebook", task.Phrasebook)
-	g.Parallel = 2
 	if err != nil {
 		return store.Outcome{}, err
 	}
+	g.Parallel = scriptsAtOnce
 	folder, err := zip.NewReader(bytes.NewReader(task.Archive), int64(len(task.Archive)))
 	if err != nil {
 		return store.Outcome{}, fmt.Errorf("open the submission's archive: %w", err)
