@@ -162,10 +162,24 @@ func (p *planner) show(what, value string) string {
 
 // board writes the cells row by row: 0 for a free one, 1 and 2 for the players.
 func board(view []game.Fact, rows, cols int) string {
+	return grid(view, rows, cols, func(f game.Fact) byte {
+		if f.Text != "" {
+			return 0
+		}
+		return '0' + byte(f.Player)
+	})
+}
+
+// grid writes a sign for each cell that a view tells of, and 0 for the others and those
+// that have no sign.
+func grid(view []game.Fact, rows, cols int, sign func(game.Fact) byte) string {
 	cells := slices.Repeat([]byte{'0'}, rows*cols)
 	for _, f := range view {
-		if f.Kind == game.FactCell && f.Text == "" && f.Cell.Inside(rows, cols) {
-			cells[int(f.Cell.Row)*cols+int(f.Cell.Col)] = '0' + byte(f.Player)
+		if f.Kind != game.FactCell || !f.Cell.Inside(rows, cols) {
+			continue
+		}
+		if s := sign(f); s != 0 {
+			cells[int(f.Cell.Row)*cols+int(f.Cell.Col)] = s
 		}
 	}
 	return string(cells)

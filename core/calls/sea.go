@@ -61,15 +61,20 @@ func (p *planner) ships(call Call, n int, m suite.Moment) {
 // berth is what a function takes of a ship, and its owner's board: 0 for the sea, 1 for a
 // ship and 2 where one is hit.
 func (p *planner) berth(pos game.Position, owner game.Player, ship game.Ship) map[string]string {
-	cells := slices.Repeat([]byte{'0'}, p.rows*p.cols)
-	for _, f := range p.sea.rules.View(pos, owner, nil) {
-		if f.Kind == game.FactCell && f.Owner() == owner && f.Cell.Inside(p.rows, p.cols) {
-			cells[int(f.Cell.Row)*p.cols+int(f.Cell.Col)] = map[string]byte{game.ShipText: '1', game.HitText: '2'}[f.Text] | '0'
+	cells := grid(p.sea.rules.View(pos, owner, nil), p.rows, p.cols, func(f game.Fact) byte {
+		switch {
+		case f.Owner() != owner:
+			return 0
+		case f.Text == game.ShipText:
+			return '1'
+		case f.Text == game.HitText:
+			return '2'
 		}
-	}
+		return 0
+	})
 	at := ship.Cells[0]
 	return map[string]string{
-		"board": string(cells), "row": strconv.Itoa(int(at.Row) + p.base), "col": strconv.Itoa(int(at.Col) + p.base),
+		"board": cells, "row": strconv.Itoa(int(at.Row) + p.base), "col": strconv.Itoa(int(at.Col) + p.base),
 		"length": strconv.Itoa(len(ship.Cells)), "down": map[bool]string{true: "1", false: "0"}[ship.Down],
 	}
 }

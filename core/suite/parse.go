@@ -313,7 +313,7 @@ func (p *parser) steps(words []word) error {
 	}
 	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
 	for _, w := range words {
-		step, err := p.step(w, p.suite.Program != game.Nobody || s.Own)
+		step, err := p.step(w, p.suite.Open(*s))
 		if err != nil {
 			return err
 		}
@@ -322,7 +322,7 @@ func (p *parser) steps(words []word) error {
 	return nil
 }
 
-// step reads a step; an open script is one whose course is not known before.
+// step reads a step of a script, which may be open.
 func (p *parser) step(w word, open bool) (Step, error) {
 	step := Step{Line: p.line, Column: w.column}
 	if w.quoted {
@@ -359,8 +359,8 @@ func (p *parser) check() error {
 		if len(script.Steps) == 0 {
 			return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
 		}
-		if s.Program != game.Nobody || script.Own {
-			continue // what the program answers is not known before
+		if s.Open(script) {
+			continue
 		}
 		var syntax *SyntaxError
 		if _, err := script.Moments(s.Rules); err != nil && !errors.As(err, &syntax) {

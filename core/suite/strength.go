@@ -42,10 +42,10 @@ type Hole struct {
 // holes; with none it looks for no scripts. report is called with how many of the
 // holes are settled, of how many.
 func (s *Suite) Measure(known mistake.Known, bounds mistake.Bounds, report func(done, all int)) (Strength, error) {
-	mistakes := known.Mistakes
+	mistakes, scripts := known.Mistakes, s.Fixed()
 	traces := make([][]string, len(mistakes)+1) // by mistake, the reference last, and script
 	for i, rules := range known.Rules() {
-		for _, script := range s.Fixed() {
+		for _, script := range scripts {
 			trace, err := Trace(rules, script.Setup, script.Steps)
 			if err != nil {
 				return Strength{}, fmt.Errorf("play the script %q: %w", script.Title, err)
@@ -56,7 +56,7 @@ func (s *Suite) Measure(known mistake.Known, bounds mistake.Bounds, report func(
 	st := Strength{Holes: []Hole{}, Pairs: len(mistakes) * (len(mistakes) - 1) / 2}
 	for i, m := range mistakes {
 		caught := Caught{Name: m.Name, Teacher: m.Teacher, Scripts: []string{}}
-		for k, script := range s.Fixed() {
+		for k, script := range scripts {
 			if traces[i][k] != traces[len(mistakes)][k] {
 				caught.Scripts = append(caught.Scripts, script.Title)
 			}

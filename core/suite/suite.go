@@ -151,7 +151,9 @@ func (s *Suite) Only(shown func(Aspect) bool) *Suite {
 	return kept
 }
 
-// Fixed is the scripts of which it is known before what must be seen.
-func (s *Suite) Fixed() []Script {
-	return slices.DeleteFunc(slices.Clone(s.Scripts), func(script Script) bool { return script.Own || s.Program != game.Nobody })
-}
+// Open reports whether what must be seen of a script is known only with a program, which
+// plays one side or makes the set-up itself.
+func (s *Suite) Open(script Script) bool { return script.Own || s.Program != game.Nobody }
+
+// Fixed is the scripts that are not open.
+func (s *Suite) Fixed() []Script { return slices.DeleteFunc(slices.Clone(s.Scripts), s.Open) }

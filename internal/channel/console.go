@@ -25,8 +25,10 @@ type console struct {
 	probe   probe
 	held    []sandbox.Held // threads that are about to read
 	limits  Patience
-	printed int    // bytes printed since the start
-	line    []byte // printed since the last line end
+	first   time.Duration // how long to wait before a program that does something is looked at again,
+	most    time.Duration // and how long at most
+	printed int           // bytes printed since the start
+	line    []byte        // printed since the last line end
 }
 
 // Patience bounds what a program may do between two lines typed.
@@ -101,7 +103,11 @@ func (c *console) start(spec sandbox.Spec, master, slave *os.File) (err error) {
 	if c.ends, err = unix.PidfdOpen(c.box.Root(), 0); err != nil {
 		c.ends = -1 // it has ended already, which the box tells
 	}
-	c.probe = probe{box: c.box, terminal: terminal, told: c.box.Listener() != nil, unsure: true}
+	heard := c.box.Listener() != nil
+	c.probe = probe{box: c.box, terminal: terminal, told: heard, unsure: true}
+	if c.first, c.most = firstPoll, maxPoll; heard {
+		c.first, c.most = heardPoll, maxHeard
+	}
 	return nil
 }
 
@@ -172,14 +178,14 @@ func (c *console) settle() ([]byte, rest) {
 	var out []byte
 	began := time.Now()
 	var early, queued time.Duration // processor time used, and waited for, when a quarter of the patience was over
-	pause := c.firstPause()
+	pause := c.first
 	silent := time.Now()
 	told := c.await(reaction)
 	for {
 		if told {
 			pause = firstPoll // other threads may still be at work; what was printed is on its way
 		} else if c.drain(&out) > 0 {
-			pause, silent = c.firstPause(), time.Now()
+			pause, silent = c.first, time.Now()
 		}
 		if len(out) > c.limits.Output || c.printed > c.limits.Total {
 			return out[:min(len(out), c.limits.Output)], floods
@@ -194,8 +200,7 @@ func (c *console) settle() ([]byte, rest) {
 		lenient := time.Since(silent) > quiet
 		consumed := c.consumed() // and if so, then before the next question
 		if (consumed || lenient) && (c.alone() || c.probe.waiting(lenient)) {
-			for c.drain(&out) > 0 { // which has all that was written handed over (n_tty_read)
-			}
+			c.drain(&out) // which has all that was written handed over (n_tty_read)
 			return out, waits
 		}
 		if !consumed {
@@ -209,25 +214,9 @@ func (c *console) settle() ([]byte, rest) {
 			return out, stuck
 		}
 		if told = c.await(pause); !told {
-			pause = min(pause*2, c.maxPause())
+			pause = min(pause*2, c.most)
 		}
 	}
-}
-
-// firstPause is how long to wait before a program that does something is looked at again,
-// and maxPause how long at most.
-func (c *console) firstPause() time.Duration {
-	if c.box.Listener() != nil {
-		return heardPoll
-	}
-	return firstPoll
-}
-
-func (c *console) maxPause() time.Duration {
-	if c.box.Listener() != nil {
-		return maxHeard
-	}
-	return maxPoll
 }
 
 // alone reports whether the one thread that the program has is held where it reads.

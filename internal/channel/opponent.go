@@ -89,8 +89,7 @@ func (m *match) step(step suite.Step) bool {
 		m.begin(step)
 	case step.Act == suite.Finish:
 		for !m.lost && !m.pos.Result().Over() {
-			legal := game.Legal(m.Rules, m.pos)
-			m.move(suite.Step{Act: suite.MakeMove, Move: legal[(len(m.moments)*5)%len(legal)], Line: step.Line, Column: step.Column})
+			m.move(onward(m.Rules, m.pos, step, len(m.moments)))
 		}
 	case step.Act == suite.MakeMove:
 		reason, refused := game.Refused(m.Rules.Play(m.pos.Clone(), step.Move, nil))
@@ -102,6 +101,12 @@ func (m *match) step(step suite.Step) bool {
 		m.move(step)
 	}
 	return !m.lost
+}
+
+// onward is the step number n of a game that is played on by the step that says so.
+func onward(rules game.Rules, pos game.Position, by suite.Step, n int) suite.Step {
+	legal := game.Legal(rules, pos)
+	return suite.Step{Act: suite.MakeMove, Move: legal[n*5%len(legal)], Line: by.Line, Column: by.Column}
 }
 
 // move makes a move of the plan, and reads the answer.

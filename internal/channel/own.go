@@ -62,7 +62,8 @@ type guess struct {
 	rules   game.Implies
 	played  suite.Script // what was typed so far, with the set-up that fits
 	moments []suite.Moment
-	lost    bool // the game cannot go on, or nothing fits any more
+	pos     game.Position // after them
+	lost    bool          // the game cannot go on, or nothing fits any more
 }
 
 // imply finds a set-up for what was seen so far, and the moments by it.
@@ -77,26 +78,24 @@ func (g *guess) imply() (err error) {
 	if g.played.Setup, err = g.rules.Imply(moves, seen); err != nil {
 		return err
 	}
-	g.moments, err = g.retold()
-	return err
+	return g.retell()
 }
 
-// retold is the moments of what was typed, by the set-up that fits. What came to light later
-// may show that the game had ended before, and then the moves after that should have been
-// refused.
-func (g *guess) retold() ([]suite.Moment, error) {
-	pos, err := g.rules.Start(g.played.Setup)
-	if err != nil {
-		return nil, err
+// retell plays what was typed by the set-up that fits. What came to light later may show that
+// the game had ended before, and then the moves after that should have been refused.
+func (g *guess) retell() (err error) {
+	if g.pos, err = g.rules.Start(g.played.Setup); err != nil {
+		return err
 	}
 	known := g.played
 	known.Steps = slices.Clone(known.Steps)
 	for i := range known.Steps {
 		if s := &known.Steps[i]; s.Act == suite.MakeMove {
-			_, s.Refused = game.Refused(g.rules.Play(pos, s.Move, nil))
+			_, s.Refused = game.Refused(g.rules.Play(g.pos, s.Move, nil))
 		}
 	}
-	return known.Moments(g.rules)
+	g.moments, err = known.Moments(g.rules)
+	return err
 }
 
 // look lets the program see one step.
@@ -110,48 +109,24 @@ func (g *guess) step(step suite.Step) error {
 	if step.Act != suite.Finish {
 		return g.play(step)
 	}
-	for !g.lost {
-		pos, err := g.position()
-		if err != nil || pos.Result().Over() {
-			return err
-		}
-		legal := game.Legal(g.rules, pos)
-		next := suite.Step{Act: suite.MakeMove, Move: legal[(len(g.moments)*5)%len(legal)], Line: step.Line, Column: step.Column}
-		if err := g.play(next); err != nil {
+	for !g.lost && !g.pos.Result().Over() {
+		if err := g.play(onward(g.rules, g.pos, step, len(g.moments))); err != nil {
 			return err
 		}
 	}
 	return nil
 }
 
-// position is how the game stands, by the set-up that fits.
-func (g *guess) position() (game.Position, error) {
-	pos, err := g.rules.Start(g.played.Setup)
-	if err != nil {
-		return nil, err
-	}
-	for _, s := range g.played.Steps {
-		if s.Act == suite.MakeMove {
-			g.rules.Play(pos, s.Move, nil)
-		}
-	}
-	return pos, nil
-}
-
 // play types a step, and tells from the answer what the set-up may be.
 func (g *guess) play(step suite.Step) error {
-	pos, err := g.position()
-	if err != nil {
-		return err
-	}
+	pos, over := g.pos.Clone(), g.pos.Result().Over()
 	moment := suite.Moment{Step: step, Game: 1, Mover: pos.Turn(), Before: g.moments[len(g.moments)-1].View}
 	if step.Act == suite.MakeMove {
-		before := pos.Clone()
 		moment.Facts = g.rules.Play(pos, step.Move, nil)
-		if _, refused := game.Refused(moment.Facts); refused != step.Refused || step.Refused && before.Result().Over() {
+		if _, refused := game.Refused(moment.Facts); refused != step.Refused || step.Refused && over {
 			return nil // the game has taken another course than planned
 		}
-	} else if pos.Result().Over() {
+	} else if over {
 		return nil
 	}
 	moment.View, moment.Result = g.rules.View(pos, game.Nobody, nil), pos.Result()
@@ -165,7 +140,7 @@ func (g *guess) play(step suite.Step) error {
 	switch err := g.imply(); {
 	case errors.As(err, &none):
 		g.played = before
-		if g.moments, err = g.retold(); err != nil {
+		if err := g.retell(); err != nil {
 			return err
 		}
 		g.moments = append(g.moments, moment)

@@ -3,7 +3,6 @@ package cli
 import (
 	"archive/zip"
 	"bytes"
-	"cmp"
 	"context"
 	"fmt"
 	"io"
@@ -68,14 +67,13 @@ func assignmentCommand(o *options) *cobra.Command {
 			if a.Suite, err = readText(scripts); err != nil {
 				return err
 			}
-			if a.Game == "" && scripts != "" {
+			if a.Game == "" {
 				s, err := readScripts("", scripts)
 				if err != nil {
 					return err
 				}
 				a.Game = string(s.Rules.Variant())
 			}
-			a.Game = cmp.Or(a.Game, usualGame)
 			created, err := o.client().CreateAssignment(c.Context(), a)
 			return o.answer(c, created, err, func(w io.Writer) {
 				fmt.Fprintf(w, "assignment %s/%s is there: %s\n", created.Course, created.Name, created.Game)

@@ -95,7 +95,7 @@ func suiteShowCommand(o *options) *cobra.Command {
 
 func showScript(s *suite.Suite, script suite.Script) (shownScript, error) {
 	shown := shownScript{Criterion: script.Criterion, Title: script.Title}
-	if script.Own || s.Program != game.Nobody {
+	if s.Open(script) {
 		for _, step := range script.Steps { // what must be seen depends on the program
 			shown.Steps = append(shown.Steps, shownStep{Word: s.Word(step)})
 		}

@@ -185,7 +185,7 @@ func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdic
 	fail := func(err error) (judge.ScriptVerdict, record.Evidence, error) {
 		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
 	}
-	if g.Suite.Program != game.Nobody || script.Own {
+	if g.Suite.Open(script) {
 		performance, err := g.against(ctx, p, script)
 		if err != nil {
 			return fail(err)

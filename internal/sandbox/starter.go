@@ -1,7 +1,6 @@
 package sandbox
 
 import (
-	"errors"
 	"fmt"
 	"os"
 	"runtime"
@@ -135,19 +134,12 @@ func (s *starter) begin(b *Box) error {
 // processes (prlimit(2)); its rights stay.
 func become(as *syscall.Credential) error {
 	const same = ^uintptr(0)
-	_, _, group := syscall.RawSyscall(syscall.SYS_SETRESGID, uintptr(as.Gid), same, same)
-	_, _, user := syscall.RawSyscall(syscall.SYS_SETRESUID, uintptr(as.Uid), same, same)
-	if group != 0 || user != 0 {
-		return fmt.Errorf("become the user of the box: %w", errors.Join(errno(group), errno(user)))
+	for _, set := range []struct{ call, id uintptr }{{syscall.SYS_SETRESGID, uintptr(as.Gid)}, {syscall.SYS_SETRESUID, uintptr(as.Uid)}} {
+		if _, _, errno := syscall.RawSyscall(set.call, set.id, same, same); errno != 0 {
+			return fmt.Errorf("become the user of the box: %w", errno)
+		}
 	}
 	return nil
-}
-
-func errno(e syscall.Errno) error {
-	if e == 0 {
-		return nil
-	}
-	return e
 }
 
 // hears reports whether the kernel of this machine holds threads (Linux 5.5 and later), and

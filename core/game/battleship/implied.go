@@ -107,6 +107,7 @@ type fitting struct {
 	rules  *Rules
 	told   map[game.Cell]answer // up to a move
 	sunk   map[int][]string
+	moves  int // how many of them count
 	strict bool
 	hits   []game.Cell // in order
 	placed []bool
@@ -120,7 +121,7 @@ const mostTries = 2_000_000
 func (r *Rules) fleetFor(told map[game.Cell]answer, sunk map[int][]string, moves int, strict bool) []Berth {
 	f := &fitting{
 		search: newSearch(r.rows, r.cols, r.lengths(), r.touching), rules: r,
-		told: map[game.Cell]answer{}, sunk: sunk, strict: strict, placed: make([]bool, len(r.fleet)),
+		told: map[game.Cell]answer{}, sunk: sunk, moves: moves, strict: strict, placed: make([]bool, len(r.fleet)),
 	}
 	var misses set
 	for c, a := range told {
@@ -134,8 +135,7 @@ func (r *Rules) fleetFor(told map[game.Cell]answer, sunk map[int][]string, moves
 		}
 	}
 	slices.SortFunc(f.hits, func(a, b game.Cell) int { return f.told[a].move - f.told[b].move })
-	var covered set
-	if !f.cover(misses, covered, moves) {
+	if !f.cover(misses, set{}) {
 		return nil
 	}
 	return f.laid
@@ -143,7 +143,7 @@ func (r *Rules) fleetFor(told map[game.Cell]answer, sunk map[int][]string, moves
 
 // cover places a ship over the first hit that has none, in every way; once all have one
 // the other ships go where nothing was hit.
-func (f *fitting) cover(taken, covered set, moves int) bool {
+func (f *fitting) cover(taken, covered set) bool {
 	if f.tries++; f.tries > mostTries {
 		return false
 	}
@@ -166,7 +166,7 @@ func (f *fitting) cover(taken, covered set, moves int) bool {
 					over[w] |= p.cells[w]
 				}
 				f.placed[ship], f.laid[ship] = true, p.berth
-				if f.cover(next, over, moves) {
+				if f.cover(next, over) {
 					return true
 				}
 				f.placed[ship] = false
@@ -174,7 +174,7 @@ func (f *fitting) cover(taken, covered set, moves int) bool {
 		}
 		return false
 	}
-	if f.strict && !f.sinks(moves) {
+	if f.strict && !f.sinks() {
 		return false
 	}
 	return f.rest(0, taken)
@@ -214,10 +214,10 @@ func (f *fitting) named(ship int, at Berth) bool {
 
 // sinks reports whether the ships that were hit were sunk at the moves at which that was
 // told, and at no others.
-func (f *fitting) sinks(moves int) bool {
+func (f *fitting) sinks() bool {
 	left := map[int][]string{}
 	for move, names := range f.sunk {
-		if move < moves {
+		if move < f.moves {
 			left[move] = slices.Clone(names)
 		}
 	}
