@@ -25,6 +25,11 @@ type Known struct {
 	Mistakes  []Mistake    // in a fixed order
 	Setups    []game.Setup // on which they can show; at least one
 	Leads     []Lead       // what play at random would hardly come to
+
+	// Join makes two mistakes, by index, at once: by rules for each order in which one
+	// is made upon the other, since the two may change the same step. It is nil where
+	// mistakes cannot be joined.
+	Join func(a, b int) []game.Rules
 }
 
 // Lead is a line of play that goes far.

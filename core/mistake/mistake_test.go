@@ -35,7 +35,7 @@ func (stuck) Pass(*grid.Position) {}
 func known(r *grid.Rules) mistake.Known {
 	return mistake.Known{
 		Reference: r,
-		Mistakes:  []mistake.Mistake{{Name: "blind", Rules: r.With(blind{r})}, {Name: "stuck", Rules: r.With(stuck{r})}},
+		Mistakes:  []mistake.Mistake{{Name: "blind", Rules: r.With(func(r *grid.Rules) grid.Steps { return blind{r} })}, {Name: "stuck", Rules: r.With(func(r *grid.Rules) grid.Steps { return stuck{r} })}},
 		Setups:    []game.Setup{""},
 	}
 }

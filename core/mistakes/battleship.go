@@ -14,7 +14,7 @@ type battleshipList struct {
 	changes[*battleship.Rules, battleship.Steps]
 }
 
-func battleshipMistakes(r *battleship.Rules) []mistake.Mistake {
+func battleshipMistakes(r *battleship.Rules) *changes[*battleship.Rules, battleship.Steps] {
 	b := &battleshipList{changes[*battleship.Rules, battleship.Steps]{r: r}}
 	b.shots()
 	b.sinking()
@@ -23,8 +23,9 @@ func battleshipMistakes(r *battleship.Rules) []mistake.Mistake {
 	if r.ByHand() {
 		b.placement()
 	}
-	b.list.add("shows-ships", "The hidden ships are on the screen.", "Your program shows what should be hidden.", showsShips{r})
-	return b.list
+	b.wrapped("shows-ships", "shows-ships", "The hidden ships are on the screen.", "Your program shows what should be hidden.",
+		func(r *battleship.Rules) game.Rules { return showsShips{r} })
+	return &b.changes
 }
 
 // shots are mistakes in which cell is shot at, and in shots at the same cell again.

@@ -11,14 +11,14 @@ type blackjackList struct {
 	changes[*blackjack.Rules, blackjack.Steps]
 }
 
-func blackjackMistakes(r *blackjack.Rules) []mistake.Mistake {
+func blackjackMistakes(r *blackjack.Rules) *changes[*blackjack.Rules, blackjack.Steps] {
 	b := &blackjackList{changes[*blackjack.Rules, blackjack.Steps]{r: r}}
 	b.totals()
 	b.dealer()
 	b.results()
 	b.cards()
 	b.bets()
-	return b.list
+	return &b.changes
 }
 
 // blackjackSetups are orders of cards on which the mistakes show in a round or two:
@@ -138,8 +138,10 @@ func (b *blackjackList) cards() {
 		func(r *blackjack.Rules) blackjack.Steps { return noKings{r} })
 	b.add("unshuffled", "The deck is not shuffled.", "Your program deals the cards in the order of a new deck.",
 		func(r *blackjack.Rules) blackjack.Steps { return unshuffled{r} })
-	b.list.add("shows-hole-card", "The dealer's card that lies face down is shown.", "Your program shows what should be hidden.", showsHole{b.r})
-	b.list.add("shows-hole-total", "The dealer's total includes the card that lies face down.", "Your program gives away what should be hidden.", showsTotal{b.r})
+	b.wrapped("shows-hole-card", "shows-hole-card", "The dealer's card that lies face down is shown.", "Your program shows what should be hidden.",
+		func(r *blackjack.Rules) game.Rules { return showsHole{r} })
+	b.wrapped("shows-hole-total", "shows-hole-total", "The dealer's total includes the card that lies face down.", "Your program gives away what should be hidden.",
+		func(r *blackjack.Rules) game.Rules { return showsTotal{r} })
 }
 
 // bets are mistakes in bets and doubles.

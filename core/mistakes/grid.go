@@ -5,25 +5,15 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/game/grid"
-	"durchgang/core/mistake"
 )
 
 // gridList collects the mistakes of one grid variant.
 type gridList struct {
-	r    *grid.Rules
-	list list
+	changes[*grid.Rules, grid.Steps]
 }
 
-func (g *gridList) add(name, teacher, student string, steps grid.Steps) {
-	g.list.add(name, teacher, student, g.r.With(steps))
-}
-
-func (g *gridList) family(family, name, teacher, student string, steps grid.Steps) {
-	g.list.family(family, name, teacher, student, g.r.With(steps))
-}
-
-func gridMistakes(r *grid.Rules) []mistake.Mistake {
-	g := &gridList{r: r}
+func gridMistakes(r *grid.Rules) *changes[*grid.Rules, grid.Steps] {
+	g := &gridList{changes[*grid.Rules, grid.Steps]{r: r}}
 	g.refusals()
 	g.turns()
 	g.places()
@@ -36,7 +26,7 @@ func gridMistakes(r *grid.Rules) []mistake.Mistake {
 	if r.Scored() {
 		g.scores()
 	}
-	return g.list
+	return &g.changes
 }
 
 // refusals are mistakes in what is refused, and in what a refusal does.
@@ -44,12 +34,12 @@ func (g *gridList) refusals() {
 	r := g.r
 	if !r.Gravity() {
 		g.add("overwrites", "A taken cell is accepted and its mark replaced.",
-			"Your program lets a player use a cell that already has a mark.", overwrites{r})
+			"Your program lets a player use a cell that already has a mark.", func(r *grid.Rules) grid.Steps { return overwrites{r} })
 	}
 	g.add("refused-passes-turn", "After a refused move the other player is to move.",
-		"After a move that is not allowed, your program lets the other player move.", refusedPasses{r})
+		"After a move that is not allowed, your program lets the other player move.", func(r *grid.Rules) grid.Steps { return refusedPasses{r} })
 	g.add("refused-counts", "A refused move still counts as a move, so a draw comes early.",
-		"Your program counts moves that it has refused.", refusedCounts{r})
+		"Your program counts moves that it has refused.", func(r *grid.Rules) grid.Steps { return refusedCounts{r} })
 	rows, cols := r.Shape()
 	g.lands("bound", offBoards(rows, cols, !r.Gravity())...)
 }
@@ -57,15 +47,15 @@ func (g *gridList) refusals() {
 // lands adds mistakes in which cell a move is taken for.
 func (g *gridList) lands(family string, places ...place) {
 	for _, p := range places {
-		g.family(family, p.name, p.teacher, p.student, landsAt{g.r, p.move})
+		g.family(family, p.name, p.teacher, p.student, func(r *grid.Rules) grid.Steps { return landsAt{r, p.move} })
 	}
 }
 
 // turns are mistakes in whose turn it is.
 func (g *gridList) turns() {
 	g.add("no-alternation", "The same player moves again and again.",
-		"In your program the same player is to move after every move.", noAlternation{g.r})
-	g.add("wrong-starter", "The second player begins.", "In your program the wrong player begins.", wrongStarter{g.r})
+		"In your program the same player is to move after every move.", func(r *grid.Rules) grid.Steps { return noAlternation{r} })
+	g.add("wrong-starter", "The second player begins.", "In your program the wrong player begins.", func(r *grid.Rules) grid.Steps { return wrongStarter{r} })
 }
 
 // places are mistakes in where a mark goes.
@@ -80,7 +70,7 @@ func (g *gridList) places() {
 	if rows > 1 {
 		g.lands("flipped", upsideDown(rows))
 		g.add("same-row-twice", "The rows share their storage, so a mark appears in every row.",
-			"In your program a mark in one row appears in the other rows too.", sharedRows{r})
+			"In your program a mark in one row appears in the other rows too.", func(r *grid.Rules) grid.Steps { return sharedRows{r} })
 	}
 }
 
@@ -90,7 +80,7 @@ func (g *gridList) lines() {
 	rows, cols := r.Shape()
 	missing := func(name, what string, where func(c game.Cell, d int) bool) {
 		g.family("line-missing", "line-missing-"+name, "A line "+what+" is never seen.",
-			"Your program does not see every line.", lineMissing{r, where})
+			"Your program does not see every line.", func(r *grid.Rules) grid.Steps { return lineMissing{r, where} })
 	}
 	if cols >= r.Run() {
 		for row := range rows {
@@ -108,23 +98,23 @@ func (g *gridList) lines() {
 	}
 	g.edges()
 	g.add("empty-line-wins", "Free cells are equal too, so a line of them wins.",
-		"Your program sees a win where there are no marks.", emptyLine{r})
+		"Your program sees a win where there are no marks.", func(r *grid.Rules) grid.Steps { return emptyLine{r} })
 	g.add("wins-by-count", "A number of marks ends the game, whether or not they are in a line.",
-		"Your program sees a win although the marks are not in a line.", winsByCount{r})
+		"Your program sees a win although the marks are not in a line.", func(r *grid.Rules) grid.Steps { return winsByCount{r} })
 	g.add("wraps", "A line goes on over the edge of the board into the next row.",
-		"Your program sees a line that goes over the edge of the board.", wraps{r})
+		"Your program sees a line that goes over the edge of the board.", func(r *grid.Rules) grid.Steps { return wraps{r} })
 	for _, p := range []game.Player{game.First, game.Second} {
 		name := r.PlayerName(p)
 		g.family("one-sided-check", "one-sided-check-"+name, "Only lines of "+name+" are seen.",
-			"Your program sees the lines of one player only.", oneSided{r, p})
+			"Your program sees the lines of one player only.", func(r *grid.Rules) grid.Steps { return oneSided{r, p} })
 	}
 	if max(rows, cols) > r.Run() {
 		g.add("overline", "A line longer than asked is taken the wrong way: ignored where it counts, or counted where it does not.",
-			"Your program treats a line that is longer than needed wrongly.", overline{r})
+			"Your program treats a line that is longer than needed wrongly.", func(r *grid.Rules) grid.Steps { return overline{r} })
 	}
 	if r.Run() > 3 {
 		g.add("size-constant-run", "Three in a line end the game, whatever the run.",
-			"Your program does not use the length of line that is asked for.", shortRun{r, 3})
+			"Your program does not use the length of line that is asked for.", func(r *grid.Rules) grid.Steps { return shortRun{r, 3} })
 	}
 }
 
@@ -132,7 +122,7 @@ func (g *gridList) lines() {
 func (g *gridList) edges() {
 	rows, cols := g.r.Shape()
 	add := func(name, edge string, seen [2]int) {
-		g.family("line-missing", name, "A line that touches the "+edge+" edge is never seen.", "Your program does not see every line.", stopsShort{g.r, seen})
+		g.family("line-missing", name, "A line that touches the "+edge+" edge is never seen.", "Your program does not see every line.", func(r *grid.Rules) grid.Steps { return stopsShort{r, seen} })
 	}
 	if cols > g.r.Run() {
 		add("line-missing-right-edge", "right", [2]int{rows, cols - 1})
@@ -146,18 +136,18 @@ func (g *gridList) edges() {
 func (g *gridList) endings() {
 	r := g.r
 	rows, cols := r.Shape()
-	g.add("late-check", "A line is seen one move late.", "Your program sees a win too late.", lateCheck{wrongWinner{r}})
+	g.add("late-check", "A line is seen one move late.", "Your program sees a win too late.", func(r *grid.Rules) grid.Steps { return lateCheck{wrongWinner{r}} })
 	g.add("draw-before-win", "A line on the last free cell is called a draw.",
-		"Your program overlooks something when the board is full.", drawFirst{r})
-	g.add("draw-early", "The game is drawn with one cell free.", "Your program calls a draw too early.", drawAt{r, rows*cols - 1})
+		"Your program overlooks something when the board is full.", func(r *grid.Rules) grid.Steps { return drawFirst{r} })
+	g.add("draw-early", "The game is drawn with one cell free.", "Your program calls a draw too early.", func(r *grid.Rules) grid.Steps { return drawAt{r, rows*cols - 1} })
 	g.add("draw-never", "A full board is not seen: the game asks for a move.",
-		"Your program goes on when no cell is free.", drawAt{r, -1})
+		"Your program goes on when no cell is free.", func(r *grid.Rules) grid.Steps { return drawAt{r, -1} })
 	g.add("wrong-winner", "The turn is switched before the winner is named.",
-		"Your program names the wrong player as winner.", wrongWinner{r})
-	g.add("plays-on", "Moves are accepted after a win.", "Your program goes on after a player has won.", playsOn{r})
+		"Your program names the wrong player as winner.", func(r *grid.Rules) grid.Steps { return wrongWinner{r} })
+	g.add("plays-on", "Moves are accepted after a win.", "Your program goes on after a player has won.", func(r *grid.Rules) grid.Steps { return playsOn{r} })
 	if rows*cols > 9 {
 		g.add("size-constant-full", "Nine marks are a full board, whatever its size.",
-			"Your program does not use the size of the board that is asked for.", drawAt{r, 9})
+			"Your program does not use the size of the board that is asked for.", func(r *grid.Rules) grid.Steps { return drawAt{r, 9} })
 	}
 }
 
@@ -169,7 +159,7 @@ func (g *gridList) restarts() {
 		{"starter", "Whose turn it was survives into the next game."},
 		{"result", "The result survives into the next game, which ends with its first move."},
 	} {
-		g.family("stale-restart", "stale-"+s.what, s.teacher, "In your program something of one game is left in the next.", stale{g.r, s.what})
+		g.family("stale-restart", "stale-"+s.what, s.teacher, "In your program something of one game is left in the next.", func(r *grid.Rules) grid.Steps { return stale{r, s.what} })
 	}
 }
 
@@ -177,23 +167,23 @@ func (g *gridList) restarts() {
 func (g *gridList) gravity() {
 	r := g.r
 	rows, cols := r.Shape()
-	g.add("floats", "Marks do not fall: they stay in the first row.", "In your program marks do not fall.", floats{r})
+	g.add("floats", "Marks do not fall: they stay in the first row.", "In your program marks do not fall.", func(r *grid.Rules) grid.Steps { return floats{r} })
 	if rows > 1 {
-		g.add("upside-down", "Marks fall upwards.", "In your program marks fall the wrong way.", rises{r})
+		g.add("upside-down", "Marks fall upwards.", "In your program marks fall the wrong way.", func(r *grid.Rules) grid.Steps { return rises{r} })
 		g.add("top-row-unusable", "The top row is never used: a column is full one mark early.",
-			"Your program refuses a column that still has room.", lowTop{r})
+			"Your program refuses a column that still has room.", func(r *grid.Rules) grid.Steps { return lowTop{r} })
 	}
 	g.add("column-full-passes", "A move into a full column is accepted without effect, and the turn passes.",
-		"Your program lets a player waste a turn on a full column.", fullPasses{r})
+		"Your program lets a player waste a turn on a full column.", func(r *grid.Rules) grid.Steps { return fullPasses{r} })
 	g.add("column-full-overwrites", "A move into a full column replaces its top mark.",
-		"Your program lets a player use a full column.", fullOverwrites{r})
+		"Your program lets a player use a full column.", func(r *grid.Rules) grid.Steps { return fullOverwrites{r} })
 	g.add("end-only", "A line is seen only when the last mark is at its end.",
-		"Your program does not see a line that is completed in its middle.", endOnly{r})
+		"Your program does not see a line that is completed in its middle.", func(r *grid.Rules) grid.Steps { return endOnly{r} })
 	g.add("not-consecutive", "Enough marks of a player anywhere in a row or column win.",
-		"Your program sees a win although there is a gap in the line.", gaps{r})
+		"Your program sees a win although there is a gap in the line.", func(r *grid.Rules) grid.Steps { return gaps{r} })
 	if rows != cols {
 		g.add("sides-swapped", "Rows and columns are swapped: as many columns count as there are rows.",
-			"Your program takes the number of rows for the number of columns.", sidesSwapped{r})
+			"Your program takes the number of rows for the number of columns.", func(r *grid.Rules) grid.Steps { return sidesSwapped{r} })
 	}
 }
 
@@ -201,26 +191,29 @@ func (g *gridList) gravity() {
 func (g *gridList) scores() {
 	r := g.r
 	const student = "Your program does not count the games that were won as it should."
-	add := func(name, teacher string, steps grid.Steps) {
-		g.family("score", "score-"+name, teacher, student, steps)
+	add := func(name, teacher string, change func(r *grid.Rules) grid.Steps) {
+		g.family("score", "score-"+name, teacher, student, change)
 	}
-	add("wrong-player", "A won game is counted for the other player.", scores{r, func(p *grid.Position, _ game.Cell) {
+	awards := func(award func(p *grid.Position, last game.Cell)) func(r *grid.Rules) grid.Steps {
+		return func(r *grid.Rules) grid.Steps { return scores{r, award} }
+	}
+	add("wrong-player", "A won game is counted for the other player.", awards(func(p *grid.Position, _ game.Cell) {
 		if winner := p.Result().Winner; winner != game.Nobody {
 			p.Score[winner.Opponent()-1]++
 		}
-	}})
-	add("twice", "A move that completes two lines at once counts as two games.", scores{r, func(p *grid.Position, c game.Cell) {
+	}))
+	add("twice", "A move that completes two lines at once counts as two games.", awards(func(p *grid.Position, c game.Cell) {
 		for _, d := range grid.Directions {
 			if r.Counts(r.Length(p, c, d)) {
 				r.Award(p, c)
 			}
 		}
-	}})
-	add("draw", "A draw is counted for the player who moved last.", scores{r, func(p *grid.Position, c game.Cell) {
+	}))
+	add("draw", "A draw is counted for the player who moved last.", awards(func(p *grid.Position, c game.Cell) {
 		if r.Award(p, c); p.Result().Outcome == game.Drawn {
 			p.Score[p.Mover-1]++
 		}
-	}})
-	add("never", "Won games are not counted.", scores{r, func(*grid.Position, game.Cell) {}})
-	add("lost", "The count of won games starts again with each game.", scoreLost{r})
+	}))
+	add("never", "Won games are not counted.", awards(func(*grid.Position, game.Cell) {}))
+	add("lost", "The count of won games starts again with each game.", func(r *grid.Rules) grid.Steps { return scoreLost{r} })
 }

@@ -72,7 +72,11 @@ type lineMissing struct {
 	blind func(c game.Cell, direction int) bool
 }
 
+// Wins asks the rules as well, which may be blind to another line.
 func (m lineMissing) Wins(p *grid.Position, c game.Cell) bool {
+	if !m.Rules.Wins(p, c) {
+		return false
+	}
 	for d, direction := range grid.Directions {
 		if !m.blind(c, d) && m.Counts(m.Length(p, c, direction)) {
 			return true
@@ -91,7 +95,7 @@ func (m stopsShort) Wins(p *grid.Position, c game.Cell) bool {
 	return slices.ContainsFunc(grid.Directions[:], func(d [2]int) bool {
 		n := 1 + m.beside(p, c, d, 1) + m.beside(p, c, d, -1)
 		return m.inside(c) && m.Counts(n)
-	})
+	}) && m.Rules.Wins(p, c)
 }
 
 // beside is how many equal marks follow the one at c in a direction, as far as is seen.

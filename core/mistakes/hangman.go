@@ -3,7 +3,6 @@ package mistakes
 import (
 	"durchgang/core/game"
 	"durchgang/core/game/hangman"
-	"durchgang/core/mistake"
 )
 
 // hangmanSetups are words on which the mistakes show: with equal letters, capitals, a
@@ -19,8 +18,8 @@ func hangmanSetups(r *hangman.Rules) []game.Setup {
 	return setups
 }
 
-func hangmanMistakes(r *hangman.Rules) []mistake.Mistake {
-	h := changes[*hangman.Rules, hangman.Steps]{r: r}
+func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
+	h := &changes[*hangman.Rules, hangman.Steps]{r: r}
 	h.add("first-only", "Only the first of equal letters is shown.",
 		"Your program does not show every place of a letter.", func(r *hangman.Rules) hangman.Steps { return firstOnly{r} })
 	if r.Folds() {
@@ -32,8 +31,8 @@ func hangmanMistakes(r *hangman.Rules) []mistake.Mistake {
 	}
 	h.add("bytes", "Letters outside ASCII are never found.",
 		"Your program does not find letters such as ä.", func(r *hangman.Rules) hangman.Steps { return asciiOnly{r} })
-	h.list.family("bytes", "bytes-twice", "A letter outside ASCII takes two places.",
-		"Your program shows too many places for letters such as ä.", takesTwo{r})
+	h.wrapped("bytes", "bytes-twice", "A letter outside ASCII takes two places.",
+		"Your program shows too many places for letters such as ä.", func(r *hangman.Rules) game.Rules { return takesTwo{r} })
 	h.add("word-first-letter", "Of a whole word that is typed only the first letter is taken.",
 		"Your program reads only a part of what is typed.", func(r *hangman.Rules) hangman.Steps { return firstLetter{r} })
 	if r.Words() == "refused" {
@@ -69,7 +68,9 @@ func hangmanMistakes(r *hangman.Rules) []mistake.Mistake {
 		h.family("stale-restart", "stale-"+what, "The "+what+" survive into the next game.",
 			"In your program something of one game is left in the next.", func(r *hangman.Rules) hangman.Steps { return staleWord{r, what} })
 	}
-	h.list.add("leaks-word", "The word is on the screen before the end.", "Your program shows the word too early.", leaksWord{r})
-	h.list.add("never-told", "The word is not told after a loss.", "Your program does not tell the word at the end.", neverTold{r})
-	return h.list
+	h.wrapped("leaks-word", "leaks-word", "The word is on the screen before the end.", "Your program shows the word too early.",
+		func(r *hangman.Rules) game.Rules { return leaksWord{r} })
+	h.wrapped("never-told", "never-told", "The word is not told after a loss.", "Your program does not tell the word at the end.",
+		func(r *hangman.Rules) game.Rules { return neverTold{r} })
+	return h
 }

@@ -176,10 +176,9 @@ const (
 // and returns what it printed.
 func (c *console) settle() ([]byte, rest) {
 	var out []byte
-	began := time.Now()
-	var early, queued time.Duration // processor time used, and waited for, when a quarter of the patience was over
+	late := newClock(c.box, c.limits.Rest)
 	pause := c.first
-	silent := time.Now()
+	silent := late.began
 	told := c.await(reaction)
 	for {
 		if told {
@@ -206,14 +205,12 @@ func (c *console) settle() ([]byte, rest) {
 		if !consumed {
 			c.release() // it goes on reading
 		}
-		spent := time.Since(began)
-		if early == 0 && spent > c.limits.Rest/4 {
-			early, queued = c.probe.worked()+1, c.probe.queued()
-		}
-		if spent > c.limits.Rest && !c.starved(spent, c.probe.worked()-early, c.probe.queued()-queued) {
+		if late.over() {
 			return out, stuck
 		}
+		looked := time.Now()
 		if told = c.await(pause); !told {
+			late.rested(pause, time.Since(looked))
 			pause = min(pause*2, c.most)
 		}
 	}
@@ -222,13 +219,6 @@ func (c *console) settle() ([]byte, rest) {
 // alone reports whether the one thread that the program has is held where it reads.
 func (c *console) alone() bool {
 	return len(c.held) == 1 && c.probe.only(c.held[0].Thread)
-}
-
-// starved reports whether a program that is late has been given too little of the
-// processor by a busy machine, so that it deserves more time.
-func (c *console) starved(spent, worked, queued time.Duration) bool {
-	wanted := worked > c.limits.Rest/20 || queued > c.limits.Rest/10
-	return wanted && worked < c.limits.Rest/2 && spent < 4*c.limits.Rest
 }
 
 // drain reads what is there without waiting and returns how many bytes it was.

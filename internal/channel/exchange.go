@@ -58,7 +58,8 @@ func exchange(ctx context.Context, spec sandbox.Spec, patience Patience, request
 	defer box.Kill()
 	stop := context.AfterFunc(ctx, func() { _ = ours.SetDeadline(time.Now()) })
 	defer stop()
-	if err := ours.SetDeadline(began.Add(patience.Rest)); err != nil {
+	late := newClock(box, patience.Rest)
+	if err := ours.SetReadDeadline(began.Add(late.left())); err != nil {
 		return nil, err
 	}
 	sending.Go(func() {
@@ -67,7 +68,7 @@ func exchange(ctx context.Context, spec sandbox.Spec, patience Patience, request
 			_ = raw.Control(func(fd uintptr) { _ = unix.Shutdown(int(fd), unix.SHUT_WR) })
 		}
 	})
-	printed, err := io.ReadAll(io.LimitReader(ours, int64(patience.Total)+1))
+	printed, err := io.ReadAll(io.LimitReader(patient{ours, &late, ctx}, int64(patience.Total)+1))
 	if ctx.Err() != nil {
 		return nil, ctx.Err()
 	}
@@ -84,4 +85,23 @@ func exchange(ctx context.Context, spec sandbox.Spec, patience Patience, request
 	box.Kill()
 	e.aside = aside()
 	return e, nil
+}
+
+// patient reads on after its deadline for as long as the clock allows.
+type patient struct {
+	*os.File
+	clock *clock
+	ctx   context.Context
+}
+
+func (p patient) Read(data []byte) (int, error) {
+	for {
+		n, err := p.File.Read(data)
+		if n > 0 || !errors.Is(err, os.ErrDeadlineExceeded) || p.ctx.Err() != nil || p.clock.over() {
+			return n, err
+		}
+		if err := p.SetReadDeadline(time.Now().Add(p.clock.left())); err != nil {
+			return 0, err
+		}
+	}
 }

@@ -5,7 +5,6 @@ import (
 	"fmt"
 	"os"
 	"strconv"
-	"time"
 
 	"golang.org/x/sys/unix"
 
@@ -135,50 +134,6 @@ func index(pids []int, pid int) int {
 		}
 	}
 	return -1
-}
-
-// worked is the processor time that the processes have used (proc(5), stat: fields
-// 14 and 15, in ticks of 10 ms).
-func (p *probe) worked() time.Duration {
-	var ticks int64
-	for _, proc := range p.watched {
-		data, err := os.ReadFile(fmt.Sprintf("/proc/%d/stat", proc.pid))
-		if err != nil {
-			continue
-		}
-		_, rest, _ := bytes.Cut(data, []byte(") "))
-		if fields := bytes.Fields(rest); len(fields) > 12 {
-			user, _ := strconv.ParseInt(string(fields[11]), 10, 64)
-			system, _ := strconv.ParseInt(string(fields[12]), 10, 64)
-			ticks += user + system
-		}
-	}
-	return time.Duration(ticks) * 10 * time.Millisecond
-}
-
-// queued is how long the processes, and the box that starts them, have waited for a
-// processor (Linux, Documentation/scheduler/sched-stats: /proc/PID/schedstat has the
-// nanoseconds spent running, those spent waiting to run, and a count). It is 0 where the
-// kernel does not tell.
-func (p *probe) queued() time.Duration {
-	waited := queuedBy(p.box.Root())
-	for _, pid := range p.box.Processes() {
-		waited += queuedBy(pid)
-	}
-	return waited
-}
-
-func queuedBy(pid int) time.Duration {
-	data, err := os.ReadFile(fmt.Sprintf("/proc/%d/schedstat", pid))
-	if err != nil {
-		return 0
-	}
-	fields := bytes.Fields(data)
-	if len(fields) < 2 {
-		return 0
-	}
-	waited, _ := strconv.ParseInt(string(fields[1]), 10, 64)
-	return time.Duration(waited)
 }
 
 func (p *probe) close() {

@@ -35,15 +35,19 @@ watch(view, (v) => {
   draft.value = v.phrasebook
 })
 
-/** Runs an act and shows what comes of it; what went wrong is said and nothing is lost. */
-async function act(work: () => Promise<Transcript | undefined>) {
-  failure.value = notice.value = ''
-  try {
-    const answer = await work()
-    if (answer) view.value = answer
-  } catch (cause) {
-    failure.value = cause instanceof Error ? cause.message : String(cause)
-  }
+let acts: Promise<void> = Promise.resolve()
+
+/** Runs an act once those before it are done, and shows what comes of it; what went wrong is said and nothing is lost. */
+function act(work: () => Promise<Transcript>): Promise<void> {
+  acts = acts.then(async () => {
+    failure.value = notice.value = ''
+    try {
+      view.value = await work()
+    } catch (cause) {
+      failure.value = cause instanceof Error ? cause.message : String(cause)
+    }
+  })
+  return acts
 }
 const turn = (to: { student?: string; script?: number }) => act(() => {
   student.value = to.student ?? student.value

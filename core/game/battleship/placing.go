@@ -67,10 +67,18 @@ func (r *Rules) settle(p *Position, player game.Player, text string) error {
 }
 
 // Cover implements Steps.
-func (r *Rules) Cover(ship int, b Berth) []game.Cell { return b.Cells(r.fleet[ship-1].Length) }
+func (r *Rules) Cover(ship int, b Berth) []game.Cell {
+	if r.under != nil {
+		return r.under.Cover(ship, b)
+	}
+	return b.Cells(r.fleet[ship-1].Length)
+}
 
 // Forbid implements Steps.
-func (r *Rules) Forbid(o *Ocean, _ Berth, cells []game.Cell) game.Refusal {
+func (r *Rules) Forbid(o *Ocean, b Berth, cells []game.Cell) game.Refusal {
+	if r.under != nil {
+		return r.under.Forbid(o, b, cells)
+	}
 	for _, c := range cells {
 		if !r.Holds(c) {
 			return OffBoard
@@ -112,4 +120,9 @@ func (r *Rules) neighbour(o *Ocean, c game.Cell) bool {
 }
 
 // Ready implements Steps.
-func (r *Rules) Ready(o *Ocean) bool { return o.Placed == len(r.fleet) }
+func (r *Rules) Ready(o *Ocean) bool {
+	if r.under != nil {
+		return r.under.Ready(o)
+	}
+	return o.Placed == len(r.fleet)
+}

@@ -38,6 +38,7 @@ type Rules struct {
 	named      bool   // a hit tells the ship
 	turns      int    // of each player until the game ends; 0 without a limit
 	steps      Steps
+	under      Steps // of a change made before; nil for the right ones
 }
 
 // Steps are the parts of a game, each of which a mistake may get wrong. Rules has
@@ -68,12 +69,21 @@ type Steps interface {
 	Late(p *Position) bool
 }
 
-// With returns the same rules with other steps, which change makes from the rules
-// that will use them: a step that is not changed then uses those that are.
-func (r *Rules) With(change func(*Rules) Steps) *Rules {
-	changed := *r
-	changed.steps = change(&changed)
-	return &changed
+// With returns the same rules with other steps. Each change makes them from rules that
+// have the right ones or, after another change, those that it made: so two mistakes are
+// made at once. A step that is not changed uses those that are.
+func (r *Rules) With(changes ...func(*Rules) Steps) *Rules {
+	layers := make([]*Rules, len(changes))
+	var steps Steps
+	for i, change := range changes {
+		layer := *r
+		layer.under = steps
+		steps, layers[i] = change(&layer), &layer
+	}
+	for _, layer := range layers {
+		layer.steps = steps
+	}
+	return layers[len(layers)-1]
 }
 
 // Battleship is the registry's entry.
@@ -266,10 +276,18 @@ func (r *Rules) shoot(p *Position, named game.Cell, facts []game.Fact) ([]game.F
 }
 
 // Aim implements Steps.
-func (r *Rules) Aim(c game.Cell) game.Cell { return c }
+func (r *Rules) Aim(c game.Cell) game.Cell {
+	if r.under != nil {
+		return r.under.Aim(c)
+	}
+	return c
+}
 
 // Refuse implements Steps.
 func (r *Rules) Refuse(o *Ocean, c game.Cell) game.Refusal {
+	if r.under != nil {
+		return r.under.Refuse(o, c)
+	}
 	switch {
 	case !r.Holds(c):
 		return game.OutOfRange
@@ -281,6 +299,9 @@ func (r *Rules) Refuse(o *Ocean, c game.Cell) game.Refusal {
 
 // Mark implements Steps: a cell that is hit again counts once.
 func (r *Rules) Mark(o *Ocean, c game.Cell) int {
+	if r.under != nil {
+		return r.under.Mark(o, c)
+	}
 	i := r.Index(c)
 	if o.Ships[i] != 0 && !o.Shot[i] {
 		o.Hits++
@@ -291,6 +312,9 @@ func (r *Rules) Mark(o *Ocean, c game.Cell) int {
 
 // Sinks implements Steps: the ship that was hit, when none of its cells is left.
 func (r *Rules) Sinks(o *Ocean, hit int) int {
+	if r.under != nil {
+		return r.under.Sinks(o, hit)
+	}
 	if hit == 0 || o.Afloat(hit) {
 		return 0
 	}
@@ -298,16 +322,36 @@ func (r *Rules) Sinks(o *Ocean, hit int) int {
 }
 
 // Name implements Steps.
-func (r *Rules) Name(ship int) string { return r.fleet[ship-1].Name }
+func (r *Rules) Name(ship int) string {
+	if r.under != nil {
+		return r.under.Name(ship)
+	}
+	return r.fleet[ship-1].Name
+}
 
 // Beaten implements Steps.
-func (r *Rules) Beaten(o *Ocean) bool { return o.Hits >= r.Cells() }
+func (r *Rules) Beaten(o *Ocean) bool {
+	if r.under != nil {
+		return r.under.Beaten(o)
+	}
+	return o.Hits >= r.Cells()
+}
 
 // Winner implements Steps.
-func (r *Rules) Winner(shooter game.Player) game.Player { return shooter }
+func (r *Rules) Winner(shooter game.Player) game.Player {
+	if r.under != nil {
+		return r.under.Winner(shooter)
+	}
+	return shooter
+}
 
 // Late implements Steps.
-func (r *Rules) Late(p *Position) bool { return r.turns > 0 && p.Taken >= r.turns*r.Sides() }
+func (r *Rules) Late(p *Position) bool {
+	if r.under != nil {
+		return r.under.Late(p)
+	}
+	return r.turns > 0 && p.Taken >= r.turns*r.Sides()
+}
 
 // Sides is how many players shoot.
 func (r *Rules) Sides() int {

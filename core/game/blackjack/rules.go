@@ -57,6 +57,7 @@ type Rules struct {
 	least, most  int // of a bet, in units
 	bank, rounds int
 	steps        Steps
+	under        Steps // of a change made before; nil for the right ones
 }
 
 // Steps are the parts of a game, each of which a mistake may get wrong. Rules has
@@ -90,12 +91,21 @@ type Steps interface {
 	Over(p *Position) bool
 }
 
-// With returns the same rules with other steps, which change makes from the rules
-// that will use them: a step that is not changed then uses those that are.
-func (r *Rules) With(change func(*Rules) Steps) *Rules {
-	changed := *r
-	changed.steps = change(&changed)
-	return &changed
+// With returns the same rules with other steps. Each change makes them from rules that
+// have the right ones or, after another change, those that it made: so two mistakes are
+// made at once. A step that is not changed uses those that are.
+func (r *Rules) With(changes ...func(*Rules) Steps) *Rules {
+	layers := make([]*Rules, len(changes))
+	var steps Steps
+	for i, change := range changes {
+		layer := *r
+		layer.under = steps
+		steps, layers[i] = change(&layer), &layer
+	}
+	for _, layer := range layers {
+		layer.steps = steps
+	}
+	return layers[len(layers)-1]
 }
 
 // Blackjack is the registry's entry.
@@ -286,6 +296,9 @@ func (t *turn) refuseBet(units int) game.Refusal {
 
 // RefuseBet implements Steps.
 func (r *Rules) RefuseBet(p *Position, units int) game.Refusal {
+	if r.under != nil {
+		return r.under.RefuseBet(p, units)
+	}
 	switch {
 	case units < r.least:
 		return BelowMin
@@ -299,6 +312,9 @@ func (r *Rules) RefuseBet(p *Position, units int) game.Refusal {
 
 // RefuseDouble implements Steps.
 func (r *Rules) RefuseDouble(p *Position, h *Hand) game.Refusal {
+	if r.under != nil {
+		return r.under.RefuseDouble(p, h)
+	}
 	least := map[string]int{"any": 0, "9-11": 9, "10-11": 10}
 	low, allowed := least[r.double]
 	switch {

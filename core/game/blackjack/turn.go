@@ -84,10 +84,18 @@ func (t *turn) deal(bet int) {
 }
 
 // Order implements Steps.
-func (r *Rules) Order(_, shuffled []Card) []Card { return shuffled }
+func (r *Rules) Order(fresh, shuffled []Card) []Card {
+	if r.under != nil {
+		return r.under.Order(fresh, shuffled)
+	}
+	return shuffled
+}
 
 // Next implements Steps.
 func (r *Rules) Next(p *Position) Card {
+	if r.under != nil {
+		return r.under.Next(p)
+	}
 	c := p.Shoe[p.Dealt%len(p.Shoe)]
 	p.Dealt++
 	return c
@@ -95,6 +103,9 @@ func (r *Rules) Next(p *Position) Card {
 
 // Total implements Steps: an ace counts 11 while that does not bust.
 func (r *Rules) Total(cards []Card) (n int, soft bool) {
+	if r.under != nil {
+		return r.under.Total(cards)
+	}
 	ace := false
 	for _, c := range cards {
 		n += c.Value()
@@ -107,7 +118,12 @@ func (r *Rules) Total(cards []Card) (n int, soft bool) {
 }
 
 // Natural implements Steps.
-func (r *Rules) Natural(h *Hand) bool { return h.Total == 21 && len(h.Cards) == 2 && !h.Split }
+func (r *Rules) Natural(h *Hand) bool {
+	if r.under != nil {
+		return r.under.Natural(h)
+	}
+	return h.Total == 21 && len(h.Cards) == 2 && !h.Split
+}
 
 // number is the number of a hand, from 1.
 func (t *turn) number(h *Hand) int {
@@ -155,10 +171,21 @@ func (t *turn) draw(h *Hand) {
 }
 
 // Bust implements Steps.
-func (r *Rules) Bust(total int) bool { return total > 21 }
+func (r *Rules) Bust(total int) bool {
+	if r.under != nil {
+		return r.under.Bust(total)
+	}
+	return total > 21
+}
 
 // Doubled implements Steps: there is one card and no more.
-func (r *Rules) Doubled(h *Hand) { h.Done = true }
+func (r *Rules) Doubled(h *Hand) {
+	if r.under != nil {
+		r.under.Doubled(h)
+		return
+	}
+	h.Done = true
+}
 
 func (t *turn) split(h *Hand) {
 	p := t.p
@@ -213,11 +240,17 @@ func (t *turn) dealer() {
 
 // Plays implements Steps: the dealer does unless every hand has ended already.
 func (r *Rules) Plays(hands []Hand) bool {
+	if r.under != nil {
+		return r.under.Plays(hands)
+	}
 	return slices.ContainsFunc(hands, func(h Hand) bool { return h.Ended == "" })
 }
 
 // Draws implements Steps.
 func (r *Rules) Draws(dealer []Card) bool {
+	if r.under != nil {
+		return r.under.Draws(dealer)
+	}
 	n, soft := r.steps.Total(dealer)
 	return n < 17 || n == 17 && soft && r.hitsSoft17
 }
@@ -251,6 +284,9 @@ func (r *Rules) houseNatural(dealer []Card) bool {
 
 // Outcome implements Steps.
 func (r *Rules) Outcome(h *Hand, dealer []Card) string {
+	if r.under != nil {
+		return r.under.Outcome(h, dealer)
+	}
 	house, _ := r.steps.Total(dealer)
 	natural := r.houseNatural(dealer)
 	switch {
@@ -270,6 +306,9 @@ func (r *Rules) Outcome(h *Hand, dealer []Card) string {
 
 // Pay implements Steps: the bet included.
 func (r *Rules) Pay(h *Hand) int {
+	if r.under != nil {
+		return r.under.Pay(h)
+	}
 	switch h.Ended {
 	case Wins:
 		return 2 * h.Bet
@@ -284,7 +323,12 @@ func (r *Rules) Pay(h *Hand) int {
 }
 
 // Over implements Steps.
-func (r *Rules) Over(p *Position) bool { return p.Rounds == r.rounds || p.Bank < r.least*Unit }
+func (r *Rules) Over(p *Position) bool {
+	if r.under != nil {
+		return r.under.Over(p)
+	}
+	return p.Rounds == r.rounds || p.Bank < r.least*Unit
+}
 
 // end compares the bank with what the player began with.
 func (t *turn) end() {

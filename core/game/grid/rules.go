@@ -24,6 +24,7 @@ type Rules struct {
 	misere     bool // who completes a line loses
 	scored     bool // won games are counted
 	steps      Steps
+	under      Steps // of a change made before; nil for the right ones
 }
 
 const rest = "A full board without such a line is a draw."
@@ -154,11 +155,21 @@ type Steps interface {
 	Refused(p *Position)
 }
 
-// With returns the same rules with other steps.
-func (r *Rules) With(s Steps) *Rules {
-	changed := *r
-	changed.steps = s
-	return &changed
+// With returns the same rules with other steps. Each change makes them from rules that
+// have the right ones or, after another change, those that it made: so two mistakes are
+// made at once. A step that is not changed uses those that are.
+func (r *Rules) With(changes ...func(*Rules) Steps) *Rules {
+	layers := make([]*Rules, len(changes))
+	var steps Steps
+	for i, change := range changes {
+		layer := *r
+		layer.under = steps
+		steps, layers[i] = change(&layer), &layer
+	}
+	for _, layer := range layers {
+		layer.steps = steps
+	}
+	return layers[len(layers)-1]
 }
 
 // Play implements game.Rules.
@@ -188,6 +199,9 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 
 // Begin implements Steps.
 func (r *Rules) Begin(before *Position) *Position {
+	if r.under != nil {
+		return r.under.Begin(before)
+	}
 	p := newPosition(r.rows, r.cols, r.first)
 	if before != nil {
 		p.Score = before.Score
@@ -196,7 +210,11 @@ func (r *Rules) Begin(before *Position) *Position {
 }
 
 // Award implements Steps.
-func (r *Rules) Award(p *Position, _ game.Cell) {
+func (r *Rules) Award(p *Position, c game.Cell) {
+	if r.under != nil {
+		r.under.Award(p, c)
+		return
+	}
 	if p.result.Outcome == game.Won {
 		p.Score[p.result.Winner-1]++
 	}
@@ -211,6 +229,9 @@ func appendScore(p *Position, facts []game.Fact) []game.Fact {
 
 // Land implements Steps.
 func (r *Rules) Land(p *Position, c game.Cell) (game.Cell, game.Refusal) {
+	if r.under != nil {
+		return r.under.Land(p, c)
+	}
 	if p.result.Over() {
 		return c, game.GameOver
 	}
@@ -239,6 +260,10 @@ func (r *Rules) Fall(p *Position, c game.Cell) game.Cell {
 
 // Put implements Steps.
 func (r *Rules) Put(p *Position, c game.Cell) {
+	if r.under != nil {
+		r.under.Put(p, c)
+		return
+	}
 	p.Set(c, p.Mover)
 	p.Count++
 }
@@ -248,6 +273,9 @@ var Directions = [...][2]int{{0, 1}, {1, 0}, {1, 1}, {1, -1}}
 
 // Wins implements Steps: the mark is part of a line of run, or more where that counts.
 func (r *Rules) Wins(p *Position, c game.Cell) bool {
+	if r.under != nil {
+		return r.under.Wins(p, c)
+	}
 	at := p.index(c)
 	for _, step := range [...]int{1, p.stride, p.stride + 1, p.stride - 1} {
 		if n := p.length(at, step); n >= r.run && r.Counts(n) {
@@ -266,11 +294,19 @@ func (r *Rules) Length(p *Position, c game.Cell, d [2]int) int {
 }
 
 // Full implements Steps.
-func (r *Rules) Full(p *Position) bool { return p.Count == r.rows*r.cols }
+func (r *Rules) Full(p *Position) bool {
+	if r.under != nil {
+		return r.under.Full(p)
+	}
+	return p.Count == r.rows*r.cols
+}
 
 // Decide implements Steps: a line wins, or loses where the variant says so, also on
 // the last free cell.
 func (r *Rules) Decide(p *Position, wins, full bool) game.Result {
+	if r.under != nil {
+		return r.under.Decide(p, wins, full)
+	}
 	switch {
 	case wins && r.misere:
 		return game.Result{Outcome: game.Won, Winner: p.Mover.Opponent()}
@@ -283,10 +319,20 @@ func (r *Rules) Decide(p *Position, wins, full bool) game.Result {
 }
 
 // Pass implements Steps.
-func (r *Rules) Pass(p *Position) { p.Mover = p.Mover.Opponent() }
+func (r *Rules) Pass(p *Position) {
+	if r.under != nil {
+		r.under.Pass(p)
+		return
+	}
+	p.Mover = p.Mover.Opponent()
+}
 
 // Refused implements Steps: nothing changes.
-func (r *Rules) Refused(*Position) {}
+func (r *Rules) Refused(p *Position) {
+	if r.under != nil {
+		r.under.Refused(p)
+	}
+}
 
 // Run is how many marks in a line end the game.
 func (r *Rules) Run() int { return r.run }

@@ -45,6 +45,7 @@ type Rules struct {
 	shown   string // signs, nothing or ends
 	folding bool   // capitals and small letters are the same
 	steps   Steps
+	under   Steps // of a change made before; nil for the right ones
 }
 
 // Steps are the parts of a game, each of which a mistake may get wrong. Rules has
@@ -67,12 +68,21 @@ type Steps interface {
 	Decide(p *Position) game.Result
 }
 
-// With returns the same rules with other steps, which change makes from the rules
-// that will use them: a step that is not changed then uses those that are.
-func (r *Rules) With(change func(*Rules) Steps) *Rules {
-	changed := *r
-	changed.steps = change(&changed)
-	return &changed
+// With returns the same rules with other steps. Each change makes them from rules that
+// have the right ones or, after another change, those that it made: so two mistakes are
+// made at once. A step that is not changed uses those that are.
+func (r *Rules) With(changes ...func(*Rules) Steps) *Rules {
+	layers := make([]*Rules, len(changes))
+	var steps Steps
+	for i, change := range changes {
+		layer := *r
+		layer.under = steps
+		steps, layers[i] = change(&layer), &layer
+	}
+	for _, layer := range layers {
+		layer.steps = steps
+	}
+	return layers[len(layers)-1]
 }
 
 // Repeats is what guessing a letter again does: refused, free or costs.
@@ -172,7 +182,11 @@ func (r *Rules) begin(s game.Setup, before *Position) (game.Position, error) {
 }
 
 // Begin implements Steps.
-func (r *Rules) Begin(p, _ *Position) {
+func (r *Rules) Begin(p, before *Position) {
+	if r.under != nil {
+		r.under.Begin(p, before)
+		return
+	}
 	p.Lives = r.lives
 	for i, c := range p.Word {
 		p.Open[i] = r.shown != "nothing" && !unicode.IsLetter(c)
@@ -229,10 +243,18 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 }
 
 // Read implements Steps.
-func (r *Rules) Read(m game.Move) game.Move { return m }
+func (r *Rules) Read(m game.Move) game.Move {
+	if r.under != nil {
+		return r.under.Read(m)
+	}
+	return m
+}
 
 // Refuse implements Steps.
 func (r *Rules) Refuse(p *Position, m game.Move) game.Refusal {
+	if r.under != nil {
+		return r.under.Refuse(p, m)
+	}
 	if p.result.Over() {
 		return game.GameOver
 	}
@@ -262,10 +284,18 @@ func (r *Rules) guessLetter(p *Position, c rune) {
 }
 
 // Same implements Steps; guess is folded.
-func (r *Rules) Same(p *Position, guess rune, place int) bool { return r.Fold(p.Word[place]) == guess }
+func (r *Rules) Same(p *Position, guess rune, place int) bool {
+	if r.under != nil {
+		return r.under.Same(p, guess, place)
+	}
+	return r.Fold(p.Word[place]) == guess
+}
 
 // Reveal implements Steps: every place that holds the letter is opened.
 func (r *Rules) Reveal(p *Position, guess rune) bool {
+	if r.under != nil {
+		return r.under.Reveal(p, guess)
+	}
 	found := false
 	for i := range p.Word {
 		if r.steps.Same(p, guess, i) {
@@ -277,7 +307,10 @@ func (r *Rules) Reveal(p *Position, guess rune) bool {
 
 // Cost implements Steps: one life for a wrong letter, and for a letter guessed again
 // where the variant says so.
-func (r *Rules) Cost(_ *Position, again, found bool) int {
+func (r *Rules) Cost(p *Position, again, found bool) int {
+	if r.under != nil {
+		return r.under.Cost(p, again, found)
+	}
 	if again && r.repeat == "costs" || !again && !found {
 		return 1
 	}
@@ -289,6 +322,9 @@ func (r *Rules) Complete(p *Position) bool { return !slices.Contains(p.Open, fal
 
 // Decide implements Steps.
 func (r *Rules) Decide(p *Position) game.Result {
+	if r.under != nil {
+		return r.under.Decide(p)
+	}
 	switch {
 	case r.Complete(p):
 		return game.Result{Outcome: game.Won, Winner: game.First}

@@ -59,7 +59,7 @@ func TestDraft(t *testing.T) {
 			}
 			names := lost(d.Verdict)
 			if tt.loses == nil && len(names) > 0 || !slices.Equal(names[:min(len(names), len(tt.loses))], tt.loses) {
-				t.Errorf("lost %v, want %v: %v\n%s", names, tt.loses, d.Missing, d.Book)
+				t.Errorf("lost %v, want %v: %v\n%s\n%+v", names, tt.loses, d.Missing, d.Book, d.Verdict.Findings)
 			}
 		})
 	}
