@@ -8,14 +8,16 @@ import (
 	"durchgang/core/suite"
 )
 
-// State is the three-valued result of a comparison.
+// State is the result of a comparison, of a script, or of a criterion.
 type State string
 
-// The states.
+// The states. A comparison has one of the first three.
 const (
-	Agrees   State = "agrees"
-	Differs  State = "differs"
-	NotShown State = "not shown"
+	Agrees     State = "agrees"
+	Differs    State = "differs"
+	NotShown   State = "not shown"
+	NotReached State = "not reached" // an earlier fault was in the way of what is tested
+	Unsteady   State = "unsteady"    // it went another way when it was tried again
 )
 
 // Comparison is one subject of one step, expected and seen, in words.
@@ -41,36 +43,9 @@ type comparer struct {
 	subjects             []subject // what is told beside the board and compared
 }
 
-// picture is facts, sorted for comparing.
-type picture struct {
-	cells map[place]content
-	rest  []game.Fact // beside the cells
-}
-
-func newPicture(facts []game.Fact) picture {
-	p := picture{cells: make(map[place]content, len(facts))}
-	for _, f := range facts {
-		if f.Kind != game.FactCell {
-			p.rest = append(p.rest, f)
-			continue
-		}
-		at, held := cellOf(f)
-		p.cells[at] = held
-	}
-	return p
-}
-
-// cellOf is the place that a fact of a cell tells of, and what it holds.
-func cellOf(f game.Fact) (place, content) {
-	if owner := f.Owner(); owner != game.Nobody {
-		return place{owner, f.Cell}, content{text: f.Text}
-	}
-	return place{game.Nobody, f.Cell}, content{mark: f.Player}
-}
-
 // compare returns the comparisons of a step, the weightiest first: what makes
 // the others wrong stands before them.
-func (c comparer) compare() []Comparison {
+func (c *comparer) compare() []Comparison {
 	list := []Comparison{c.running()}
 	if list[0].State != Agrees {
 		return list
@@ -86,7 +61,7 @@ func (c comparer) compare() []Comparison {
 		list = append(list, c.acceptance())
 	}
 	shown := c.told()
-	if len(c.after.cells)+len(c.shown.cells) > 0 {
+	if c.after.cells+c.shown.cells > 0 {
 		shown = append([]Comparison{c.board()}, shown...)
 	}
 	switch {
@@ -104,19 +79,19 @@ func (c comparer) compare() []Comparison {
 }
 
 // afterEnd reports whether the game was over before this step.
-func (c comparer) afterEnd() bool {
+func (c *comparer) afterEnd() bool {
 	return !c.opening() && !c.looked() && c.moment.Mover == game.Nobody
 }
 
 // looked reports whether the step is no step, but a position to look at.
-func (c comparer) looked() bool { return c.moment.Step.Act == suite.Look }
+func (c *comparer) looked() bool { return c.moment.Step.Act == suite.Look }
 
 // opening reports whether the step begins a game.
-func (c comparer) opening() bool {
+func (c *comparer) opening() bool {
 	return c.moment.Step.Act == suite.Start || c.moment.Step.Act == suite.Again
 }
 
-func (c comparer) running() Comparison {
+func (c *comparer) running() Comparison {
 	open := c.moment.Result.Outcome == game.Open
 	result := Comparison{Subject: "program", Aspect: suite.Running, State: Agrees, Expected: "the program goes on", Seen: c.say(c.seen.Condition)}
 	if !open {
@@ -135,7 +110,7 @@ func (c comparer) running() Comparison {
 	return result
 }
 
-func (c comparer) say(condition Condition) string {
+func (c *comparer) say(condition Condition) string {
 	text := "the program " + string(condition)
 	if c.seen.Detail != "" {
 		text += " (" + c.seen.Detail + ")"
@@ -144,7 +119,7 @@ func (c comparer) say(condition Condition) string {
 }
 
 // acceptance compares whether the move was accepted.
-func (c comparer) acceptance() Comparison {
+func (c *comparer) acceptance() Comparison {
 	reason, refused := game.Refused(c.moment.Facts)
 	_, said := game.Refused(c.seen.Facts)
 	result := Comparison{Subject: "move", State: NotShown}
@@ -193,7 +168,7 @@ func RefusalAspect(reason game.Refusal) suite.Aspect {
 	}
 }
 
-func (c comparer) word() string {
+func (c *comparer) word() string {
 	if c.moment.Step.Act == suite.TypeLine {
 		return fmt.Sprintf("the line %q", c.moment.Step.Text)
 	}
@@ -201,51 +176,33 @@ func (c comparer) word() string {
 }
 
 // played reports whether the board shown is the one after the move.
-func (c comparer) played() bool {
-	if len(c.shown.cells) == 0 {
-		return false
-	}
-	for at, seen := range c.shown.cells {
-		if held, there := c.after.cells[at]; there && seen != held {
-			return false
-		}
-	}
-	return true
+func (c *comparer) played() bool {
+	return c.shown.cells > 0 && c.shown.all(func(at place, what content) bool {
+		held, there := c.after.at(at)
+		return !there || what == held
+	})
 }
 
 // changed reports whether something shown is another than before the step.
-func (c comparer) changed() bool {
-	for at, held := range c.shown.cells {
-		if c.before.cells[at] != held {
-			return true
-		}
-	}
-	return c.moved()
+func (c *comparer) changed() bool {
+	same := c.shown.all(func(at place, what content) bool {
+		before, _ := c.before.at(at)
+		return what == before
+	})
+	return !same || c.moved()
 }
 
 // unchanged reports whether a board is shown, and is the one before the step, where
 // a player who plays on a cell of their own would leave it so too.
-func (c comparer) unchanged() bool {
+func (c *comparer) unchanged() bool {
 	at := place{game.Nobody, c.moment.Step.Move.Cell}
-	own := c.moment.Step.Act == suite.MakeMove && c.before.cells[at].mark == c.moment.Mover && c.moment.Mover != game.Nobody
-	return (len(c.shown.cells) > 0 || c.stands()) && !c.changed() && !own
-}
-
-// place is a cell of the one board, whose owner is nobody, or of a player's own.
-type place struct {
-	owner game.Player
-	cell  game.Cell
-}
-
-// content is what a cell holds: a player's mark or, on a board of a player's own, a
-// text.
-type content struct {
-	mark game.Player
-	text string
+	held, _ := c.before.at(at)
+	own := c.moment.Step.Act == suite.MakeMove && held.mark == c.moment.Mover && c.moment.Mover != game.Nobody
+	return (c.shown.cells > 0 || c.stands()) && !c.changed() && !own
 }
 
 // announced reports whether an end was announced that the reference does not know.
-func (c comparer) announced() bool {
+func (c *comparer) announced() bool {
 	outcome, shown := announcement(c.seen.Facts)
 	return shown && c.moment.Result != outcome && !(outcome.Winner == game.Nobody && c.moment.Result.Outcome == outcome.Outcome)
 }
@@ -263,7 +220,7 @@ func announcement(facts []game.Fact) (result game.Result, shown bool) {
 	return result, shown
 }
 
-func (c comparer) outcome() Comparison {
+func (c *comparer) outcome() Comparison {
 	expected := c.moment.Result
 	seen, shown := announcement(c.seen.Facts)
 	if c.opening() && c.seen.Condition.alive() && !c.seen.Asked {
@@ -296,7 +253,7 @@ func (c comparer) outcome() Comparison {
 
 // outcomeAspect charges a wrong result to the rule that decides it: the expected
 // one, or what was claimed too early.
-func (c comparer) outcomeAspect(expected, seen game.Result) suite.Aspect {
+func (c *comparer) outcomeAspect(expected, seen game.Result) suite.Aspect {
 	lost := expected.Winner == game.Second || expected.Outcome == game.Open && seen.Winner == game.Second
 	switch {
 	case expected.Outcome == game.Drawn || expected.Outcome == game.Open && seen.Outcome == game.Drawn:
@@ -307,7 +264,7 @@ func (c comparer) outcomeAspect(expected, seen game.Result) suite.Aspect {
 	return suite.Win
 }
 
-func (c comparer) describe(r game.Result) string {
+func (c *comparer) describe(r game.Result) string {
 	switch {
 	case r.Outcome == game.Drawn:
 		return "a draw"
@@ -320,7 +277,7 @@ func (c comparer) describe(r game.Result) string {
 	}
 }
 
-func (c comparer) board() Comparison {
+func (c *comparer) board() Comparison {
 	result := Comparison{Subject: "board", Aspect: suite.Mark, State: NotShown}
 	if c.seen.Condition == Anew { // the board is already the next game's
 		return result
@@ -331,7 +288,7 @@ func (c comparer) board() Comparison {
 			continue
 		}
 		at, held := cellOf(f)
-		is, there := c.shown.cells[at]
+		is, there := c.shown.at(at)
 		if !there || held.text == game.ShipText && is.text == game.SeaText { // nobody has to turn up at the end what is left
 			continue
 		}
@@ -353,8 +310,9 @@ func (c comparer) board() Comparison {
 }
 
 // markAspect tells why a cell shows something else than it should.
-func (c comparer) markAspect(at place, held, is content) suite.Aspect {
-	moved := c.before.cells[at] != held
+func (c *comparer) markAspect(at place, held, is content) suite.Aspect {
+	before, _ := c.before.at(at)
+	moved := before != held
 	switch {
 	case c.unsure != "":
 		return c.unsure
@@ -369,7 +327,7 @@ func (c comparer) markAspect(at place, held, is content) suite.Aspect {
 	}
 }
 
-func (c comparer) describeCell(at place, held content) string {
+func (c *comparer) describeCell(at place, held content) string {
 	switch {
 	case held.text != "":
 		return fmt.Sprintf("%s at %s of %s", held.text, at.cell, c.rules.PlayerName(at.owner))
@@ -379,7 +337,7 @@ func (c comparer) describeCell(at place, held content) string {
 	return c.rules.PlayerName(held.mark) + " at " + at.cell.String()
 }
 
-func (c comparer) turn() Comparison {
+func (c *comparer) turn() Comparison {
 	result := Comparison{Subject: "turn", Aspect: suite.Turns, State: NotShown}
 	if _, refused := game.Refused(c.moment.Facts); refused {
 		result.Aspect = suite.TurnKept
@@ -396,4 +354,6 @@ func (c comparer) turn() Comparison {
 	return result
 }
 
-func (c comparer) turnIs(p game.Player) bool { return p != game.Nobody && game.Turn(c.seen.Facts) == p }
+func (c *comparer) turnIs(p game.Player) bool {
+	return p != game.Nobody && game.Turn(c.seen.Facts) == p
+}

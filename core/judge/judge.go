@@ -35,20 +35,23 @@ type ScriptVerdict struct {
 	Showed  []suite.Aspect // the aspects whose rule was seen to be kept
 }
 
-// CriterionVerdict is the state of a criterion and what it earns.
+// CriterionVerdict is the state of a criterion and what it earns, and why.
 type CriterionVerdict struct {
 	Name   string       `json:"name"`
 	Title  string       `json:"title"`
-	State  State        `json:"state"`
+	State  State        `json:"state" enum:"agrees,differs,not shown,not reached,unsteady"`
 	Points suite.Points `json:"points"`
 	Of     suite.Points `json:"of"`
+	Reason string       `json:"reason"`
 }
 
-// Verdict is what a program earns over a whole suite.
+// Verdict is what a program earns over a whole suite. The criteria's points and the
+// entries of the account add up to the points.
 type Verdict struct {
 	Points   suite.Points       `json:"points"`
 	Of       suite.Points       `json:"of"`
 	Criteria []CriterionVerdict `json:"criteria"`
+	Account  []Entry            `json:"account"`
 	Findings []Finding          `json:"findings"`
 }
 
@@ -56,13 +59,12 @@ type Verdict struct {
 // observation a moment. Observations may be fewer: a program that is gone is not
 // observed any more.
 func JudgeScript(s *suite.Suite, script suite.Script, moments []suite.Moment, seen []Observation) ScriptVerdict {
-	j := scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}, routine: map[suite.Aspect]bool{}, subjects: subjects}
-	j.own, _ = s.Criterion(script.Criterion)
+	j := newScriptJudge(s, script)
 	for i, moment := range moments {
 		if i == len(seen) {
 			break
 		}
-		j.step(i, moment, seen[i])
+		j.step(i, moment, seen[i], newPicture(moment.View), newPicture(seen[i].Facts))
 	}
 	j.parted = j.finding != nil
 	if !j.parted || j.beside != nil && j.beside.Criterion == script.Criterion {
@@ -94,16 +96,24 @@ type scriptJudge struct {
 	routine  map[suite.Aspect]bool // agreed where that is no evidence
 }
 
-func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation) {
+func newScriptJudge(s *suite.Suite, script suite.Script) *scriptJudge {
+	j := &scriptJudge{suite: s, script: script, claims: map[suite.Aspect]State{}, routine: map[suite.Aspect]bool{}, subjects: subjects}
+	j.own, _ = s.Criterion(script.Criterion)
+	return j
+}
+
+// step judges a step by the position after it and what was shown of it.
+func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation, after, shown picture) {
 	if i == 0 {
 		j.view = newPicture(moment.Before)
 	}
 	before := j.view
-	j.view = newPicture(moment.View)
-	list := comparer{
+	j.view = after
+	c := comparer{
 		rules: j.suite.Rules, moment: moment, seen: seen, kept: j.kept, unsure: j.unsure,
-		before: before, after: j.view, shown: newPicture(seen.Facts), subjects: j.subjects,
-	}.compare()
+		before: before, after: after, shown: shown, subjects: j.subjects,
+	}
+	list := c.compare()
 	j.steps = append(j.steps, StepVerdict{Comparisons: list, Echo: j.finding != nil || j.gone})
 	if j.finding != nil || j.gone {
 		return
@@ -151,7 +161,7 @@ func (j *scriptJudge) note(c Comparison) {
 		j.routine[c.Aspect] = j.routine[c.Aspect] || c.State == Agrees
 		return
 	}
-	if everywhere(c.Aspect) {
+	if suite.Everywhere(c.Aspect) {
 		if c.State == Agrees {
 			j.claims[c.Aspect] = Agrees
 		}
@@ -160,17 +170,6 @@ func (j *scriptJudge) note(c Comparison) {
 	if before, there := j.claims[c.Aspect]; !there || before == Agrees {
 		j.claims[c.Aspect] = c.State
 	}
-}
-
-// everywhere reports whether an aspect can be seen at nearly every step, so that to
-// have shown it once is enough.
-func everywhere(a suite.Aspect) bool {
-	switch a {
-	case suite.Reply, suite.Mark, suite.Turns, suite.TurnKept, suite.Legal, suite.NewGame,
-		suite.Letters, suite.Lives, suite.Cards, suite.Dealer, suite.Totals, suite.Money, suite.Score, suite.Hidden:
-		return true
-	}
-	return false
 }
 
 func (j *scriptJudge) part(step int, c Comparison, under suite.Aspect) {
@@ -221,7 +220,8 @@ func charge(s *suite.Suite, script suite.Script, aspect suite.Aspect) string {
 }
 
 // state is how the script ended for its own criterion. A script that another
-// criterion's fault cut off holds what it has shown until then.
+// criterion's fault cut off holds what it has shown until then, and has not reached the
+// rest.
 func (j *scriptJudge) state() State {
 	if j.finding != nil && j.finding.Criterion == j.script.Criterion {
 		return Differs
@@ -238,26 +238,25 @@ func (j *scriptJudge) state() State {
 			state = Agrees // a script may also show that nothing happens
 		}
 	}
+	if state == NotShown && j.parted {
+		return NotReached
+	}
 	return state
 }
 
-// Judge sums the scripts up.
-func Judge(s *suite.Suite, scripts []ScriptVerdict) Verdict {
+// Judge sums the scripts up, for a program that was handed in some days late.
+func Judge(s *suite.Suite, scripts []ScriptVerdict, daysLate int) Verdict {
 	scripts = moveInherited(s, scripts)
-	v := Verdict{Of: s.Total(), Findings: []Finding{}}
+	v := Verdict{Of: s.Total(), Account: []Entry{}, Findings: []Finding{}}
 	for _, sv := range scripts {
 		if sv.Finding != nil {
 			v.Findings = append(v.Findings, *sv.Finding)
 		}
 	}
 	for _, c := range s.Criteria {
-		cv := CriterionVerdict{Name: c.Name, Title: c.Title, State: criterionState(c, scripts), Of: c.Points}
-		if cv.State == Agrees || cv.State == NotShown && c.NotShown == suite.Keeps {
-			cv.Points = c.Points
-		}
-		v.Points += cv.Points
-		v.Criteria = append(v.Criteria, cv)
+		v.Criteria = append(v.Criteria, earn(c, scripts))
 	}
+	v.settle(s.Policy, daysLate)
 	return v
 }
 
@@ -293,7 +292,7 @@ func moveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
 		if general != sv.Finding.Criterion && fails[fault{general, sv.Finding.Under}] && (again || agrees[sv.Script.Criterion]) {
 			finding := *sv.Finding
 			finding.Criterion = general
-			moved[i].Finding, moved[i].State = &finding, NotShown
+			moved[i].Finding, moved[i].State = &finding, NotReached
 		}
 	}
 	return moved
@@ -304,22 +303,28 @@ func moveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
 // a script that another criterion's fault cut off says nothing. What can be seen at
 // nearly every step may have been shown in any script.
 func criterionState(c suite.Criterion, scripts []ScriptVerdict) State {
-	agrees, unshown := false, false
-	elsewhere := len(c.Claims) > 0 && !slices.ContainsFunc(c.Claims, func(a suite.Aspect) bool { return !everywhere(a) })
+	met := map[State]bool{}
+	elsewhere := len(c.Claims) > 0 && !slices.ContainsFunc(c.Claims, func(a suite.Aspect) bool { return !suite.Everywhere(a) })
 	for _, sv := range scripts {
-		if sv.Finding != nil && sv.Finding.Criterion == c.Name {
+		if sv.Finding != nil && sv.Finding.Criterion == c.Name && sv.State != Unsteady {
 			return Differs
 		}
 		if elsewhere && slices.ContainsFunc(sv.Showed, c.Claim) {
-			agrees = true
+			met[Agrees] = true
 		}
-		if sv.Script.Criterion == c.Name {
-			agrees = agrees || sv.State == Agrees
-			unshown = unshown || sv.State == NotShown && sv.Finding == nil && !elsewhere
+		if sv.Script.Criterion == c.Name && !(elsewhere && sv.State == NotShown) || sv.State == Unsteady && sv.Finding != nil && sv.Finding.Criterion == c.Name {
+			met[sv.State] = true
 		}
 	}
-	if agrees && !unshown {
+	switch {
+	case met[Unsteady]:
+		return Unsteady
+	case met[NotShown]:
+		return NotShown
+	case met[Agrees]:
 		return Agrees
+	case met[NotReached]:
+		return NotReached
 	}
 	return NotShown
 }
@@ -327,9 +332,9 @@ func criterionState(c suite.Criterion, scripts []ScriptVerdict) State {
 // Unplayed is the verdict on a program that could not be run: nothing was shown,
 // and nothing is earned.
 func Unplayed(s *suite.Suite) Verdict {
-	v := Verdict{Of: s.Total(), Findings: []Finding{}}
+	v := Verdict{Of: s.Total(), Account: []Entry{}, Findings: []Finding{}}
 	for _, c := range s.Criteria {
-		v.Criteria = append(v.Criteria, CriterionVerdict{Name: c.Name, Title: c.Title, State: NotShown, Of: c.Points})
+		v.Criteria = append(v.Criteria, CriterionVerdict{Name: c.Name, Title: c.Title, State: NotShown, Of: c.Points, Reason: "the program could not be run"})
 	}
 	return v
 }

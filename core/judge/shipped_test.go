@@ -1,57 +1,16 @@
 package judge_test
 
 import (
-	"slices"
 	"strings"
 	"testing"
 
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
+	"durchgang/core/judge/judgetest"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 )
-
-// shower is a program that keeps some rules and shows all that it should.
-type shower struct {
-	rules game.Rules
-	pos   game.Position
-}
-
-func (p *shower) observe(t *testing.T, script suite.Script, m suite.Moment) judge.Observation {
-	t.Helper()
-	var err error
-	var facts []game.Fact
-	switch m.Step.Act {
-	case suite.Start:
-		p.pos, err = p.rules.Start(script.Setup)
-	case suite.Again:
-		if !p.pos.Result().Over() {
-			return judge.Observation{Condition: judge.Asking, Untyped: true}
-		}
-		p.pos, err = p.rules.Again(p.pos, script.Setup)
-	case suite.TypeLine:
-		facts = []game.Fact{{Kind: game.FactRefused}}
-		if p.pos.Result().Over() {
-			return judge.Observation{Condition: judge.Waiting, Untyped: true}
-		}
-	default:
-		facts = p.rules.Play(p.pos, m.Step.Move, nil)
-		if reason, _ := game.Refused(facts); reason == game.GameOver {
-			return judge.Observation{Condition: judge.Waiting, Untyped: true}
-		}
-		facts = slices.DeleteFunc(facts, func(f game.Fact) bool { return f.Kind.Stands() })
-	}
-	if err != nil {
-		t.Fatal(err)
-	}
-	condition := judge.Waiting
-	if !p.pos.Result().Over() {
-		condition = judge.Asking
-		facts = append(facts, game.Fact{Kind: game.FactTurn, Player: p.pos.Turn()})
-	}
-	return judge.Observation{Facts: p.rules.View(p.pos, game.Nobody, facts), Condition: condition}
-}
 
 // expected are the moments of every script of a suite.
 func expected(t *testing.T, s *suite.Suite) [][]suite.Moment {
@@ -71,14 +30,9 @@ func judgeShower(t *testing.T, s *suite.Suite, moments [][]suite.Moment, rules g
 	t.Helper()
 	var verdicts []judge.ScriptVerdict
 	for i, script := range s.Scripts {
-		p := shower{rules: rules}
-		var seen []judge.Observation
-		for _, m := range moments[i] {
-			seen = append(seen, p.observe(t, script, m))
-		}
-		verdicts = append(verdicts, judge.JudgeScript(s, script, moments[i], seen))
+		verdicts = append(verdicts, judge.JudgeScript(s, script, moments[i], judgetest.Show(t, rules, script, moments[i])))
 	}
-	return judge.Judge(s, verdicts)
+	return judge.Judge(s, verdicts, 0)
 }
 
 // charged is what some mistakes lose: the criterion of their rule, and what cannot be

@@ -70,7 +70,7 @@ func (s subject) about(facts []game.Fact) (topics []topic, told map[topic][]game
 }
 
 // told compares every subject of which something is expected or seen.
-func (c comparer) told() []Comparison {
+func (c *comparer) told() []Comparison {
 	var list []Comparison
 	for _, s := range c.subjects {
 		if comparison, any := c.subject(s); any {
@@ -84,7 +84,7 @@ func (c comparer) told() []Comparison {
 }
 
 // hides reports whether something in the position is hidden.
-func (c comparer) hides() bool {
+func (c *comparer) hides() bool {
 	return slices.ContainsFunc(c.moment.View, func(f game.Fact) bool {
 		return f.Text == game.SeaText || f.Text == covered || f.Kind == game.FactShown && strings.Contains(f.Text, "_")
 	})
@@ -92,25 +92,25 @@ func (c comparer) hides() bool {
 
 // secret agrees where something was shown: what gives away more than it should has
 // differed before.
-func (c comparer) secret() Comparison {
+func (c *comparer) secret() Comparison {
 	const kept = "what is hidden stays hidden"
 	result := Comparison{Subject: "hidden", Aspect: suite.Hidden, State: NotShown, Expected: kept, routine: true}
 	shows := slices.ContainsFunc(subjects, func(s subject) bool { return s.in(c.shown.rest) })
-	if shows || len(c.shown.cells) > 0 {
+	if shows || c.shown.cells > 0 {
 		result.State, result.Seen = Agrees, kept
 	}
 	return result
 }
 
 // expected are the facts that a subject is compared with.
-func (c comparer) expected(s subject) []game.Fact {
+func (c *comparer) expected(s subject) []game.Fact {
 	if s.stands() {
 		return c.after.rest
 	}
 	return c.moment.Facts
 }
 
-func (c comparer) subject(s subject) (Comparison, bool) {
+func (c *comparer) subject(s subject) (Comparison, bool) {
 	order, expected := s.about(c.expected(s))
 	extra, seen := s.about(c.shown.rest)
 	if len(expected)+len(seen) == 0 || c.seen.Condition == Anew && s.stands() {
@@ -140,7 +140,7 @@ func (c comparer) subject(s subject) (Comparison, bool) {
 
 // turnedUp reports whether a card is shown that should lie face down because the
 // program ends the round, which is the difference to tell of.
-func (c comparer) turnedUp(s subject, expected, seen []game.Fact) bool {
+func (c *comparer) turnedUp(s subject, expected, seen []game.Fact) bool {
 	ended := slices.ContainsFunc(c.seen.Facts, func(f game.Fact) bool { return f.Kind == game.FactResult })
 	return s.aspect == suite.Dealer && ended && slices.ContainsFunc(expected, isCovered) && !slices.ContainsFunc(seen, isCovered)
 }
@@ -181,7 +181,7 @@ func same(e, s game.Fact) bool {
 func rank(card string) string { return strings.TrimRight(card, "SHDC") }
 
 // toldAspect tells which rule a difference is about.
-func (c comparer) toldAspect(s subject, expected, seen []game.Fact) suite.Aspect {
+func (c *comparer) toldAspect(s subject, expected, seen []game.Fact) suite.Aspect {
 	switch {
 	case c.unsure != "":
 		return c.unsure
@@ -196,7 +196,7 @@ func (c comparer) toldAspect(s subject, expected, seen []game.Fact) suite.Aspect
 }
 
 // dealerAspect tells which rule the dealer's cards break.
-func (c comparer) dealerAspect(expected, seen []game.Fact) suite.Aspect {
+func (c *comparer) dealerAspect(expected, seen []game.Fact) suite.Aspect {
 	isBust := func(f game.Fact) bool { return f.Kind == game.FactBust && f.Player == game.First }
 	same := min(len(expected), len(seen))
 	switch {
@@ -213,7 +213,7 @@ func (c comparer) dealerAspect(expected, seen []game.Fact) suite.Aspect {
 }
 
 // answered reports whether the step's own events are told as they should be.
-func (c comparer) answered() bool {
+func (c *comparer) answered() bool {
 	for _, s := range c.subjects {
 		if !s.in(c.shown.rest) {
 			continue
@@ -226,13 +226,13 @@ func (c comparer) answered() bool {
 }
 
 // stands reports whether what the position shows beside a board is told.
-func (c comparer) stands() bool {
+func (c *comparer) stands() bool {
 	return slices.ContainsFunc(c.subjects, func(s subject) bool { return s.stands() && s.in(c.shown.rest) })
 }
 
 // moved reports whether something is told that happened in this step, or that the
 // position did not show before.
-func (c comparer) moved() bool {
+func (c *comparer) moved() bool {
 	for _, s := range c.subjects {
 		_, seen := s.about(c.shown.rest)
 		_, before := s.about(c.before.rest)
@@ -245,7 +245,7 @@ func (c comparer) moved() bool {
 	return false
 }
 
-func (c comparer) sayAll(facts []game.Fact, s subject) string {
+func (c *comparer) sayAll(facts []game.Fact, s subject) string {
 	var words []string
 	for _, f := range facts {
 		if s.has(f) {

@@ -123,7 +123,7 @@ func (g *generator) cover() *Suite {
 			}
 		}
 	}
-	s := &Suite{Rules: g.rules, Criteria: []Criterion{{Name: "rules", Title: "The rules are kept", Points: Points(20 * 100), NotShown: Costs}}}
+	s := &Suite{Rules: g.rules, Criteria: []Criterion{{Name: "rules", Title: "The rules are kept", Points: Points(20 * 100), NotShown: Costs, Unsteady: Costs, Grading: Whole}}}
 	for len(open) > 0 {
 		best, most := -1, 0
 		for c, candidate := range g.scripts {

@@ -31,50 +31,122 @@ var (
 // start of the program, so there is one more than there are steps. Errors are
 // *SyntaxError without a file name.
 func (s Script) Moments(rules game.Rules) ([]Moment, error) {
-	if s.Own {
-		return nil, ErrOwn
-	}
-	pos, err := rules.Start(s.Setup)
-	if err != nil {
-		return nil, err
-	}
-	round := 1
-	moments := []Moment{opening(rules, pos, Step{Act: Start}, round)}
-	for _, step := range s.Steps {
-		if step.Act == Look {
-			positions, all := Positions(rules, MostPositions)
-			if !all {
-				return nil, step.fail(ErrPositions)
-			}
-			moments = append(moments, positions...)
-			continue
-		}
-		if step.Act == Again {
-			if !pos.Result().Over() {
-				return nil, step.fail(ErrNotOver)
-			}
-			if pos, err = rules.Again(pos, s.Setup); err != nil {
-				return nil, err
-			}
-			round++
-			moments = append(moments, opening(rules, pos, step, round))
-			continue
-		}
-		m := Moment{Step: step, Game: round, Mover: pos.Turn(), Before: moments[len(moments)-1].View}
-		if step.Act == TypeLine {
-			m.Facts = unreadable(pos)
-		} else {
-			m.Facts = rules.Play(pos, step.Move, nil)
-		}
-		m.View = rules.View(pos, game.Nobody, nil)
-		m.Result = pos.Result()
-		if err := step.check(rules, m.Facts); err != nil {
-			return nil, err
-		}
+	var moments []Moment
+	t := telling{rules: rules, check: Step.check, yield: func(m Moment) bool {
 		moments = append(moments, m)
+		return true
+	}}
+	if err := t.tell(s); err != nil {
+		return nil, err
 	}
 	return moments, nil
 }
+
+// Retell plays the script with other rules, which may refuse what the reference accepts
+// and accept what it refuses, and yields the moments until yield returns false. There are
+// fewer of them where another game is asked for and by these rules the one before is not
+// over. With lines, a line that is no move is refused as a move far off the board is,
+// with all that these rules make of that.
+func (s Script) Retell(rules game.Rules, lines bool, yield func(Moment) bool) error {
+	t := telling{rules: rules, lines: lines, yield: yield, check: func(Step, game.Rules, []game.Fact) error { return nil }}
+	err := t.tell(s)
+	if errors.Is(err, ErrNotOver) || errors.Is(err, errEnough) {
+		return nil
+	}
+	return err
+}
+
+// telling makes moments of the steps of a script.
+type telling struct {
+	rules game.Rules
+	lines bool
+	check func(Step, game.Rules, []game.Fact) error
+	yield func(Moment) bool
+	view  []game.Fact // of the last moment
+}
+
+var errEnough = errors.New("no more moments are wanted")
+
+func (t *telling) tell(s Script) error {
+	if s.Own {
+		return ErrOwn
+	}
+	pos, err := t.rules.Start(s.Setup)
+	if err != nil {
+		return err
+	}
+	round := 1
+	if err := t.give(opening(t.rules, pos, Step{Act: Start}, round)); err != nil {
+		return err
+	}
+	for _, step := range s.Steps {
+		var m Moment
+		switch step.Act {
+		case Look:
+			if err := t.look(step); err != nil {
+				return err
+			}
+			continue
+		case Again:
+			if !pos.Result().Over() {
+				return step.fail(ErrNotOver)
+			}
+			if pos, err = t.rules.Again(pos, s.Setup); err != nil {
+				return err
+			}
+			round++
+			m = opening(t.rules, pos, step, round)
+		default:
+			m = t.moment(pos, step, round)
+			if err := t.check(step, t.rules, m.Facts); err != nil {
+				return err
+			}
+		}
+		if err := t.give(m); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (t *telling) give(m Moment) error {
+	t.view = m.View
+	if !t.yield(m) {
+		return errEnough
+	}
+	return nil
+}
+
+func (t *telling) look(step Step) error {
+	positions, all := Positions(t.rules, MostPositions)
+	if !all {
+		return step.fail(ErrPositions)
+	}
+	for _, m := range positions {
+		if err := t.give(m); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (t *telling) moment(pos game.Position, step Step, round int) Moment {
+	m := Moment{Step: step, Game: round, Mover: pos.Turn(), Before: t.view}
+	switch {
+	case step.Act == MakeMove:
+		m.Facts = t.rules.Play(pos, step.Move, nil)
+	case t.lines && t.rules.MoveKind() != game.NamesText:
+		m.Facts = t.rules.Play(pos, farOff, nil)
+	default:
+		m.Facts = unreadable(pos)
+	}
+	m.View = t.rules.View(pos, game.Nobody, nil)
+	m.Result = pos.Result()
+	return m
+}
+
+// farOff is a move that is on no board.
+var farOff = game.Move{Cell: game.Cell{Row: -1000, Col: -1000}}
 
 func opening(rules game.Rules, pos game.Position, step Step, round int) Moment {
 	view := rules.View(pos, game.Nobody, nil)

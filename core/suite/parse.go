@@ -33,7 +33,8 @@ var (
 	ErrNoCrit    = errors.New("this stands before the first criterion")
 	ErrDuplicate = errors.New("it is there already")
 	ErrAspect    = errors.New("unknown aspect")
-	ErrCost      = errors.New("not-shown is followed by costs or keeps")
+	ErrCost      = errors.New("it is followed by costs or keeps")
+	ErrServes    = errors.New("no script serves this criterion, nor does any claim it can be shown by: give it a script, or leave it out")
 	ErrEmpty     = errors.New("a suite has at least one script, and a script at least one step")
 	ErrTooLong   = errors.New("a line to type has at most 200 characters, none of them a control character")
 )
@@ -141,8 +142,10 @@ func (p *parser) statement(words []word) error {
 		return p.repeats(head, rest)
 	case "criterion":
 		return p.criterion(head, rest)
-	case "points", "not-shown", "claims":
+	case "points", "graded", "not-shown", "not-reached", "unsteady", "claims":
 		return p.attribute(head, rest)
+	case "total", "required", "attempts", "due", "late", "round":
+		return p.policy(head, rest)
 	case "script":
 		return p.script(head, rest)
 	case "setup":
@@ -204,7 +207,7 @@ func (p *parser) criterion(head word, rest []word) error {
 	if _, found := p.suite.Criterion(rest[0].text); found {
 		return p.fail(rest[0].column, ErrDuplicate, rest[0].text)
 	}
-	p.suite.Criteria = append(p.suite.Criteria, Criterion{Name: rest[0].text, Title: rest[1].text, NotShown: Costs})
+	p.suite.Criteria = append(p.suite.Criteria, Criterion{Name: rest[0].text, Title: rest[1].text, Grading: Whole, NotShown: Costs, Unsteady: Costs, Line: p.line})
 	return nil
 }
 
@@ -219,17 +222,24 @@ func (p *parser) attribute(head word, rest []word) error {
 	if len(rest) != 1 {
 		return p.fail(head.column, ErrWord, head.text)
 	}
-	if head.text == "points" {
-		points, err := ParsePoints(rest[0].text)
-		if err != nil {
-			return p.fail(rest[0].column, err)
+	value := rest[0]
+	cost := Cost(value.text)
+	var err error
+	switch head.text {
+	case "points":
+		c.Points, err = ParsePoints(value.text)
+	case "graded":
+		if c.Grading = Grading(value.text); c.Grading != Whole && c.Grading != Share {
+			err = fmt.Errorf("graded is followed by %s or %s", Whole, Share)
 		}
-		c.Points = points
-		return nil
+	default:
+		if cost != Costs && cost != Keeps {
+			return p.fail(value.column, ErrCost, head.text, value.text)
+		}
+		*map[string]*Cost{"not-shown": &c.NotShown, "not-reached": &c.NotReached, "unsteady": &c.Unsteady}[head.text] = cost
 	}
-	c.NotShown = Cost(rest[0].text)
-	if c.NotShown != Costs && c.NotShown != Keeps {
-		return p.fail(rest[0].column, ErrCost, rest[0].text)
+	if err != nil {
+		return p.fail(value.column, err)
 	}
 	return nil
 }
@@ -354,6 +364,14 @@ func (p *parser) check() error {
 	}
 	if len(s.Scripts) == 0 {
 		return p.fail(1, ErrEmpty)
+	}
+	if err := s.checkPolicy(); err != nil {
+		return err
+	}
+	for _, c := range s.Criteria {
+		if !s.served(c) {
+			return &SyntaxError{Line: c.Line, Column: 1, Err: fmt.Errorf("criterion %s: %w", c.Name, ErrServes)}
+		}
 	}
 	for _, script := range s.Scripts {
 		if len(script.Steps) == 0 {

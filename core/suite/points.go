@@ -28,6 +28,9 @@ func ParsePoints(text string) (Points, error) {
 
 // String writes the shortest form: 3, 1.5, 1.25.
 func (p Points) String() string {
+	if p < 0 {
+		return "-" + (-p).String()
+	}
 	text := fmt.Sprintf("%d.%02d", p/100, p%100)
 	return strings.TrimSuffix(strings.TrimRight(text, "0"), ".")
 }
@@ -35,8 +38,11 @@ func (p Points) String() string {
 // MarshalJSON writes a plain number.
 func (p Points) MarshalJSON() ([]byte, error) { return []byte(p.String()), nil }
 
-// UnmarshalJSON reads a plain number.
+// UnmarshalJSON reads a plain number, which may be a deduction.
 func (p *Points) UnmarshalJSON(data []byte) (err error) {
-	*p, err = ParsePoints(string(data))
+	text, negative := strings.CutPrefix(string(data), "-")
+	if *p, err = ParsePoints(text); negative {
+		*p = -*p
+	}
 	return err
 }

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strconv"
 	"strings"
+	"time"
 
 	"durchgang/core/game"
 )
@@ -15,9 +16,15 @@ func (s *Suite) String() string {
 	if s.Program != game.Nobody {
 		fmt.Fprintf(&b, "opponent %s\n", s.Rules.PlayerName(s.Program))
 	}
+	s.Policy.print(&b)
 	for _, c := range s.Criteria {
 		fmt.Fprintf(&b, "\ncriterion %s %s\n", c.Name, strconv.Quote(c.Title))
-		fmt.Fprintf(&b, "  points %s\n  not-shown %s\n", c.Points, c.NotShown)
+		fmt.Fprintf(&b, "  points %s\n  graded %s\n", c.Points, c.Grading)
+		fmt.Fprintf(&b, "  not-shown %s\n", c.NotShown)
+		if c.NotReached != "" {
+			fmt.Fprintf(&b, "  not-reached %s\n", c.NotReached)
+		}
+		fmt.Fprintf(&b, "  unsteady %s\n", c.Unsteady)
 		if len(c.Claims) > 0 {
 			fmt.Fprintf(&b, "  claims %s\n", join(c.Claims))
 		}
@@ -38,6 +45,27 @@ func (s *Suite) String() string {
 		}
 	}
 	return b.String()
+}
+
+func (p Policy) print(b *strings.Builder) {
+	if p.Declared > 0 {
+		fmt.Fprintf(b, "total %s\n", p.Declared)
+	}
+	for _, r := range p.Required {
+		fmt.Fprintf(b, "required %s most %s\n", r.Criterion, r.Most)
+	}
+	if p.Attempts != "" {
+		fmt.Fprintf(b, "attempts %s\n", p.Attempts)
+	}
+	if !p.Due.IsZero() {
+		fmt.Fprintf(b, "due %s\n", p.Due.Format(time.RFC3339))
+	}
+	if p.Late > 0 {
+		fmt.Fprintf(b, "late %d%% most %d%%\n", p.Late, p.LateMost)
+	}
+	if p.Round > 0 {
+		fmt.Fprintf(b, "round %s\n", p.Round)
+	}
 }
 
 func join(claims []Aspect) string {

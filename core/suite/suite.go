@@ -10,17 +10,23 @@ import (
 type Suite struct {
 	Rules    game.Rules
 	Program  game.Player // the side that programs play themselves; Nobody where people play both
+	Policy   Policy
 	Criteria []Criterion
 	Scripts  []Script
 }
 
 // Criterion is one thing that is graded.
 type Criterion struct {
-	Name     string
-	Title    string
-	Points   Points
-	Claims   []Aspect // what this criterion is charged for
-	NotShown Cost
+	Name    string
+	Title   string
+	Points  Points
+	Claims  []Aspect // what this criterion is charged for
+	Grading Grading
+
+	NotShown   Cost // of the points, when it was not shown that the rule is kept
+	NotReached Cost // when an earlier fault is why; as NotShown when empty
+	Unsteady   Cost // when it was shown in one run and not in another
+	Line       int  // in its file, from 1
 }
 
 // Cost says what becomes of the points when a program did not show whether it
@@ -135,7 +141,11 @@ func (c Criterion) Claim(a Aspect) bool { return slices.Contains(c.Claims, a) }
 // Only returns the suite with the criteria that can be shown, and their scripts: one of
 // their aspects can, and of those that are not about every move all can.
 func (s *Suite) Only(shown func(Aspect) bool) *Suite {
-	kept := &Suite{Rules: s.Rules}
+	kept := &Suite{Rules: s.Rules, Policy: s.Policy}
+	kept.Policy.Declared, kept.Policy.Required = 0, slices.DeleteFunc(slices.Clone(s.Policy.Required), func(r Requirement) bool {
+		c, _ := s.Criterion(r.Criterion)
+		return !slices.ContainsFunc(c.Claims, shown)
+	})
 	everyMove := []Aspect{Mark, Legal, Turns, Running}
 	for _, c := range s.Criteria {
 		amiss := slices.ContainsFunc(c.Claims, func(a Aspect) bool { return !shown(a) && !slices.Contains(everyMove, a) })

@@ -4,7 +4,6 @@ import (
 	"bytes"
 	"fmt"
 	"os"
-	"strconv"
 	"time"
 
 	"durchgang/internal/sandbox"
@@ -17,7 +16,7 @@ type clock struct {
 	limit   time.Duration
 	began   time.Time
 	stalled time.Duration // how much later than asked for the clock was looked at
-	queued  time.Duration // by the program when a quarter of the limit was over
+	early   share         // when a quarter of the limit was over
 	read    bool          // whether that is known
 }
 
@@ -43,12 +42,17 @@ const stall = 10 * time.Millisecond
 func (c *clock) over() bool {
 	spent := time.Since(c.began)
 	if !c.read && spent > c.limit/4 {
-		c.queued, c.read = queued(c.box), true
+		c.early, c.read = shareOf(c.box), true
 	}
 	if spent-c.stalled <= c.limit {
 		return false
 	}
-	return spent > longest*c.limit || spent-c.stalled-(queued(c.box)-c.queued) > c.limit
+	now := shareOf(c.box)
+	own := spent - c.stalled - (now.queued - c.early.queued)
+	if now.waits { // for how long is not counted before it gets one
+		own = min(own, c.limit/4+now.ran-c.early.ran)
+	}
+	return own > c.limit || spent > longest*c.limit
 }
 
 // left is after how long it is worth asking again.
@@ -56,27 +60,36 @@ func (c *clock) left() time.Duration {
 	return max(c.limit/8, c.limit-time.Since(c.began))
 }
 
-// queued is how long the processes of a box, and what starts them, have waited for a
-// processor (Linux, Documentation/scheduler/sched-stats: /proc/PID/schedstat has the
-// nanoseconds spent running, those spent waiting to run, and a count). It is 0 where the
-// kernel does not tell.
-func queued(box *sandbox.Box) time.Duration {
-	waited := queuedBy(box.Root())
-	for _, pid := range box.Processes() {
-		waited += queuedBy(pid)
-	}
-	return waited
+// share is what the threads of a box, and of what starts it, had of the processor.
+type share struct {
+	ran, queued time.Duration
+	waits       bool // one of them could run now
 }
 
-func queuedBy(pid int) time.Duration {
-	data, err := os.ReadFile(fmt.Sprintf("/proc/%d/schedstat", pid))
-	if err != nil {
-		return 0
+// shareOf asks how much that is (proc(5), stat: the state follows the name in brackets;
+// Linux, Documentation/scheduler/sched-stats: schedstat has the nanoseconds spent
+// running, those spent waiting to run, and a count). Where the kernel does not tell, it
+// is nothing.
+func shareOf(box *sandbox.Box) share {
+	var s share
+	for _, pid := range append(box.Processes(), box.Root()) {
+		tasks := fmt.Sprintf("/proc/%d/task", pid)
+		threads, _ := os.ReadDir(tasks)
+		for _, thread := range threads {
+			s.add(tasks + "/" + thread.Name())
+		}
 	}
-	fields := bytes.Fields(data)
-	if len(fields) < 2 {
-		return 0
+	return s
+}
+
+func (s *share) add(thread string) {
+	if data, err := os.ReadFile(thread + "/schedstat"); err == nil {
+		var ran, queued time.Duration
+		_, _ = fmt.Sscan(string(data), &ran, &queued)
+		s.ran, s.queued = s.ran+ran, s.queued+queued
 	}
-	waited, _ := strconv.ParseInt(string(fields[1]), 10, 64)
-	return time.Duration(waited)
+	if data, err := os.ReadFile(thread + "/stat"); err == nil {
+		i := bytes.LastIndex(data, []byte(") "))
+		s.waits = s.waits || i > 0 && bytes.HasPrefix(data[i+2:], []byte("R"))
+	}
 }

@@ -84,7 +84,7 @@ func TestReferenceOverTheWire(t *testing.T) {
 				moments, p := wirePerformance(t, spec, s, script)
 				verdicts = append(verdicts, judge.JudgeScript(s, script, moments, p.Observations))
 			}
-			if v := judge.Judge(s, verdicts); v.Points != v.Of || len(v.Findings) > 0 {
+			if v := judge.Judge(s, verdicts, 0); v.Points != v.Of || len(v.Findings) > 0 {
 				t.Errorf("%s of %s: %+v", v.Points, v.Of, v.Findings)
 			}
 			if len(mistakes.For(s.Rules).Mistakes) == 0 {

@@ -102,13 +102,13 @@ func (d *drafter) draft() (Drafted, error) {
 	if err != nil {
 		return Drafted{}, err
 	}
-	done := Drafted{Book: d.text.String(), Learned: d.learned, Missing: []string{}, Verdict: judge.Judge(d.suite, all.verdicts)}
+	done := Drafted{Book: d.text.String(), Learned: d.learned, Missing: []string{}, Verdict: judge.Judge(d.suite, all.verdicts, 0)}
 	if done.Book != "" && done.Verdict.Points < done.Verdict.Of {
 		plain, err := d.try(bookText{}, d.suite.Scripts)
 		if err != nil {
 			return Drafted{}, err
 		}
-		if v := judge.Judge(d.suite, plain.verdicts); shown(v) >= shown(done.Verdict) && v.Points >= done.Verdict.Points {
+		if v := judge.Judge(d.suite, plain.verdicts, 0); shown(v) >= shown(done.Verdict) && v.Points >= done.Verdict.Points {
 			done.Book, done.Verdict = "", v
 		}
 	}

@@ -65,7 +65,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	if err != nil {
 		return Graded{}, err
 	}
-	return Graded{Language: program.Language, Verdict: judge.Judge(g.Suite, verdicts)}, nil
+	return Graded{Language: program.Language, Verdict: judge.Judge(g.Suite, verdicts, 0)}, nil
 }
 
 // prepare builds the program, with a driver where its functions are called.

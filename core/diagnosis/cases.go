@@ -1,0 +1,345 @@
+package diagnosis
+
+import (
+	"fmt"
+	"slices"
+
+	"durchgang/core/judge"
+	"durchgang/core/mistake"
+	"durchgang/core/suite"
+)
+
+// Cases is a suite with the scripts in which each mistake makes a difference. It is made
+// once, and may be used by several at a time.
+type Cases struct {
+	known    mistake.Known
+	suite    *suite.Suite
+	suspects []suspect
+}
+
+// Prepare plays the scripts of a suite by every mistake known of its variant. Scripts in
+// which positions are looked at, or of which the course is known only with a program,
+// are left out.
+func Prepare(s *suite.Suite, known mistake.Known) (*Cases, error) {
+	c := &Cases{known: known, suite: s}
+	var right []*judge.Witness // without anything seen
+	for _, script := range s.Scripts {
+		var w *judge.Witness
+		if !s.Open(script) && !looks(script) {
+			moments, err := script.Moments(known.Reference)
+			if err != nil {
+				return nil, fmt.Errorf("play the script %q: %w", script.Title, err)
+			}
+			w = judge.NewWitness(s, script, moments, nil)
+		}
+		right = append(right, w)
+	}
+	for i, m := range known.Mistakes {
+		plain := suspect{Mistake: m, index: i, shows: newBits(len(s.Scripts))}
+		lines := plain
+		lines.lines, lines.shows = true, newBits(len(s.Scripts))
+		for k, w := range right {
+			if w == nil {
+				continue
+			}
+			if w.Touches(m.Rules, false) {
+				plain.shows.set(k)
+				lines.shows.set(k)
+			} else if typesLines(w.Script) && w.Touches(m.Rules, true) {
+				lines.shows.set(k)
+			}
+		}
+		c.suspects = append(c.suspects, plain)
+		if !slices.Equal(plain.shows, lines.shows) {
+			c.suspects = append(c.suspects, lines)
+		}
+	}
+	return c, nil
+}
+
+func typesLines(script suite.Script) bool {
+	return slices.ContainsFunc(script.Steps, func(step suite.Step) bool { return step.Act == suite.TypeLine })
+}
+
+func looks(script suite.Script) bool {
+	return slices.ContainsFunc(script.Steps, func(step suite.Step) bool { return step.Act == suite.Look })
+}
+
+// most is how many diagnoses are made.
+const most = 5
+
+// Diagnose returns what explains what was seen of a suite's scripts, best first: what
+// explains every script, single mistakes before pairs; and when nothing does, the single
+// mistakes that explain the most. The witnesses may have other scripts besides. A program
+// that keeps the rules in all of them and shows all of it has no diagnosis.
+func (c *Cases) Diagnose(witnesses []*judge.Witness) []Diagnosis {
+	t := c.trial(witnesses)
+	if t.failed.empty() {
+		return t.omissions()
+	}
+	found := t.singles()
+	for _, strict := range []bool{true, false} {
+		if len(found) == 0 {
+			found = t.pairs(strict)
+		}
+	}
+	if len(found) == 0 {
+		found = t.partial()
+	}
+	slices.SortStableFunc(found, func(a, b Diagnosis) int { return len(b.For) - len(a.For) })
+	return found[:min(len(found), most)]
+}
+
+// trial is one program before the suspects.
+type trial struct {
+	*Cases
+	witnesses []*judge.Witness
+	suspects  []*suspect
+	failed    bits  // scripts that the reference does not explain
+	judged    []int // scripts that are compared
+}
+
+func (c *Cases) trial(witnesses []*judge.Witness) *trial {
+	witnesses = slices.DeleteFunc(slices.Clone(witnesses), func(w *judge.Witness) bool { return w == nil || w.Script.Own || looks(w.Script) })
+	t := &trial{Cases: c, witnesses: witnesses, failed: newBits(len(witnesses))}
+	at := map[string]int{}
+	for i, script := range c.suite.Scripts {
+		at[script.Title] = i
+	}
+	broken := make([]*breakdown, len(witnesses)) // how the program does, where it is not by the rules
+	for i, w := range witnesses {
+		step, moment, found := w.Parts(c.known.Reference, false)
+		if !found {
+			continue
+		}
+		t.failed.set(i)
+		for _, b := range breakdowns {
+			if b.when(moment, w.Seen[step]) {
+				broken[i] = b
+			}
+		}
+	}
+	for i := range c.suspects {
+		s := c.suspects[i] // a copy, with what it shows of these witnesses
+		s.met, s.shows = map[int]bool{}, newBits(len(witnesses))
+		for k, w := range witnesses {
+			if n, in := at[w.Script.Title]; in && !c.suite.Open(w.Script) {
+				if c.suspects[i].shows.has(n) {
+					s.shows.set(k)
+				}
+			} else if w.Touches(s.Rules, s.lines) {
+				s.shows.set(k)
+			}
+		}
+		if !s.shows.empty() {
+			t.suspects = append(t.suspects, &s)
+		}
+	}
+	for _, b := range breakdowns {
+		s := &suspect{Mistake: mistake.Mistake{Name: b.name, Family: b.name, Teacher: b.teacher, Student: b.student}, index: -1, breaks: b, shows: newBits(len(witnesses)), met: map[int]bool{}}
+		for k := range witnesses {
+			if broken[k] == b {
+				s.shows.set(k)
+			}
+		}
+		if !s.shows.empty() {
+			t.suspects = append(t.suspects, s)
+		}
+	}
+	return t
+}
+
+func (t *trial) single(s *suspect) hypothesis {
+	h := hypothesis{suspects: []*suspect{s}, rules: s.Rules, lines: s.lines}
+	if s.breaks != nil {
+		h.rules, h.breaks = t.known.Reference, []*breakdown{s.breaks}
+	}
+	return h
+}
+
+// explains reports whether a suspect alone explains a script in which it shows.
+func (t *trial) explains(s *suspect, script int) bool {
+	met, known := s.met[script]
+	if !known {
+		met = t.single(s).explains(t.witnesses[script])
+		s.met[script] = met
+	}
+	return met
+}
+
+func (t *trial) singles() []Diagnosis {
+	var found []Diagnosis
+	for _, s := range t.suspects {
+		if t.failed.within(s.shows, s.shows) && t.explainsAll(s, s.shows) {
+			found = t.add(found, t.single(s))
+		}
+	}
+	return found
+}
+
+// explainsAll reports whether a suspect explains the scripts of a set, those first that
+// the reference does not.
+func (t *trial) explainsAll(s *suspect, scripts bits) bool {
+	for _, failed := range []bool{true, false} {
+		for i := range t.witnesses {
+			if scripts.has(i) && t.failed.has(i) == failed && !t.explains(s, i) {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+// pairs makes two suspects at once. When strict, each has to explain alone what the other
+// does not touch; else one may make a difference only because of the other.
+func (t *trial) pairs(strict bool) []Diagnosis {
+	var found []Diagnosis
+	for i, a := range t.suspects {
+		for _, b := range t.suspects[:i] {
+			if a.index == b.index && a.index >= 0 || !t.failed.within(a.shows, b.shows) {
+				continue
+			}
+			if strict && (!t.explainsAll(a, minus(a.shows, b.shows)) || !t.explainsAll(b, minus(b.shows, a.shows))) {
+				continue
+			}
+			for _, h := range t.join(a, b) {
+				if t.whole(h) {
+					found = t.add(found, h)
+					break
+				}
+			}
+		}
+	}
+	return found
+}
+
+func minus(a, b bits) bits {
+	rest := slices.Clone(a)
+	for i := range rest {
+		rest[i] &^= b[i]
+	}
+	return rest
+}
+
+// join makes the hypotheses of two suspects.
+func (t *trial) join(a, b *suspect) []hypothesis {
+	pair := []*suspect{a, b}
+	switch {
+	case a.breaks != nil && b.breaks != nil:
+		return []hypothesis{{suspects: pair, rules: t.known.Reference, breaks: []*breakdown{a.breaks, b.breaks}}}
+	case a.breaks != nil:
+		return []hypothesis{{suspects: pair, rules: b.Rules, lines: b.lines, breaks: []*breakdown{a.breaks}}}
+	case b.breaks != nil:
+		return []hypothesis{{suspects: pair, rules: a.Rules, lines: a.lines, breaks: []*breakdown{b.breaks}}}
+	case t.known.Join == nil:
+		return nil
+	}
+	var list []hypothesis
+	for _, rules := range t.known.Join(a.index, b.index) {
+		list = append(list, hypothesis{suspects: pair, rules: rules, lines: a.lines || b.lines})
+	}
+	return list
+}
+
+// whole reports whether a hypothesis explains everything, what failed first.
+func (t *trial) whole(h hypothesis) bool {
+	for _, failed := range []bool{true, false} {
+		for i, w := range t.witnesses {
+			if t.failed.has(i) == failed && !h.explains(w) {
+				return false
+			}
+		}
+	}
+	return true
+}
+
+// partial are the single suspects that explain something and contradict little.
+func (t *trial) partial() []Diagnosis {
+	var found []Diagnosis
+	for _, s := range t.suspects {
+		good, bad := 0, 0
+		for i := range t.witnesses {
+			switch {
+			case !s.shows.has(i):
+			case t.failed.has(i) && t.explains(s, i):
+				good++
+			case !t.failed.has(i) && !t.explains(s, i):
+				bad++
+			}
+		}
+		if good > 0 && bad == 0 {
+			found = t.add(found, t.single(s))
+		}
+	}
+	return found
+}
+
+// omissions are the mistakes by which nothing is missing in what a program shows that
+// keeps the rules as far as it shows them.
+func (t *trial) omissions() []Diagnosis {
+	missing := make([]int, len(t.witnesses))
+	for i, w := range t.witnesses {
+		missing[i] = w.Silent(t.known.Reference, false)
+	}
+	var found []Diagnosis
+	for _, s := range t.suspects {
+		omits := func(i int) bool {
+			return !s.shows.has(i) || t.explains(s, i) && t.witnesses[i].Silent(s.Rules, s.lines) < missing[i]
+		}
+		all := true
+		for i := range t.witnesses {
+			all = all && omits(i)
+		}
+		if !all {
+			continue
+		}
+		before := len(found)
+		if found = t.add(found, t.single(s)); len(found) > before {
+			for i, w := range t.witnesses {
+				if s.shows.has(i) {
+					found[before].For = append(found[before].For, w.Script.Title)
+				}
+			}
+			found[before].Omits = true
+		}
+	}
+	return found
+}
+
+// add makes a diagnosis of a hypothesis, unless one of the same names is there.
+func (t *trial) add(found []Diagnosis, h hypothesis) []Diagnosis {
+	d := Diagnosis{Game: t.known.Reference.Variant(), hypothesis: h, For: []string{}, Against: []string{}, Shortest: []string{}}
+	for i, w := range t.witnesses {
+		switch h.explains(w) {
+		case false:
+			d.Against = append(d.Against, w.Script.Title)
+		case t.failed.has(i):
+			d.For = append(d.For, w.Script.Title)
+		}
+	}
+	d.Whole = len(d.Against) == 0
+	suspects := slices.Clone(h.suspects)
+	if len(suspects) == 2 && t.share(suspects[1]) > t.share(suspects[0]) {
+		slices.Reverse(suspects)
+	}
+	for _, s := range suspects {
+		d.Mistakes = append(d.Mistakes, s.Name)
+	}
+	d.Teacher = sentence(suspects, func(s *suspect) string { return s.Teacher })
+	d.Student = sentence(suspects, func(s *suspect) string { return s.Student })
+	if slices.ContainsFunc(found, func(e Diagnosis) bool { return slices.Equal(e.Mistakes, d.Mistakes) }) {
+		return found
+	}
+	return append(found, d)
+}
+
+// share is how many of the failed scripts a suspect shows in.
+func (t *trial) share(s *suspect) int {
+	n := 0
+	for i := range t.witnesses {
+		if s.shows.has(i) && t.failed.has(i) {
+			n++
+		}
+	}
+	return n
+}

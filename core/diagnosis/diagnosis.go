@@ -1,0 +1,60 @@
+package diagnosis
+
+import (
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/judge"
+)
+
+// Diagnosis is one or two mistakes and how well they explain a program.
+type Diagnosis struct {
+	Mistakes []string     `json:"mistakes"` // names, the one that explains more scripts first
+	Game     game.Variant `json:"game"`
+	Teacher  string       `json:"sentence"` // what happens, for the teacher
+	Student  string       `json:"student"`  // the same for the student, without the solution
+	Whole    bool         `json:"whole"`    // it explains every script; else it is the best there is
+	Omits    bool         `json:"omits"`    // nothing is against the rules, but something is not shown
+	For      []string     `json:"for"`      // titles of scripts that it explains and the rules do not
+	Against  []string     `json:"against"`  // titles of scripts that it does not explain
+
+	Shortest  []string `json:"shortest"`  // the words of the shortest sequence known to show it
+	Setup     string   `json:"setup"`     // of the sequence
+	Confirmed bool     `json:"confirmed"` // by running the sequence with this very program
+
+	hypothesis hypothesis
+}
+
+// Explains reports whether it explains what was seen of a script.
+func (d Diagnosis) Explains(title string) bool { return !slices.Contains(d.Against, title) }
+
+// Same reports whether two diagnoses name the same families of mistakes, so that it makes
+// no difference to a student which of them is meant.
+func (d Diagnosis) Same(e Diagnosis) bool { return d.Student == e.Student }
+
+// hypothesis is one or two suspects made at once.
+type hypothesis struct {
+	suspects []*suspect
+	rules    game.Rules
+	lines    bool // see Retell of a script
+	breaks   []*breakdown
+}
+
+// explains reports whether a program does in a script what the hypothesis says. Where it
+// breaks down as the hypothesis says, what would have followed is not compared.
+func (h hypothesis) explains(w *judge.Witness) bool {
+	step, moment, found := w.Parts(h.rules, h.lines)
+	return !found || slices.ContainsFunc(h.breaks, func(b *breakdown) bool { return b.when(moment, w.Seen[step]) })
+}
+
+// sentence joins what is said of each suspect.
+func sentence(suspects []*suspect, say func(*suspect) string) string {
+	var parts []string
+	for _, s := range suspects {
+		if text := say(s); !slices.Contains(parts, text) {
+			parts = append(parts, text)
+		}
+	}
+	return strings.Join(parts, " ")
+}

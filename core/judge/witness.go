@@ -1,0 +1,92 @@
+package judge
+
+import (
+	"slices"
+
+	"durchgang/core/game"
+	"durchgang/core/suite"
+)
+
+// Witness is what was seen of a script, kept ready to be compared with what several rules
+// say of it.
+type Witness struct {
+	Script  suite.Script
+	Moments []suite.Moment // by the reference rules
+	Seen    []Observation  // at most one a moment
+
+	suite *suite.Suite
+	views []picture // of the moments
+	shown []picture
+}
+
+// NewWitness returns what was seen of a script of a suite.
+func NewWitness(s *suite.Suite, script suite.Script, moments []suite.Moment, seen []Observation) *Witness {
+	w := &Witness{Script: script, Moments: moments, Seen: seen, suite: s}
+	for i := range min(len(moments), len(seen)) {
+		w.views = append(w.views, newPicture(moments[i].View))
+		w.shown = append(w.shown, newPicture(seen[i].Facts))
+	}
+	return w
+}
+
+// Parts compares with what some rules say of the same steps, and returns the first moment
+// that differs from what was seen; found is false when none does. It does not ask for
+// more of the telling than that.
+func (w *Witness) Parts(rules game.Rules, lines bool) (step int, parting suite.Moment, found bool) {
+	j := newScriptJudge(w.suite, w.Script)
+	i := 0
+	err := w.Script.Retell(rules, lines, func(m suite.Moment) bool {
+		if i == len(w.shown) {
+			return false
+		}
+		view := w.views[i]
+		if !slices.Equal(m.View, w.Moments[i].View) {
+			view = newPicture(m.View)
+		}
+		j.step(i, m, w.Seen[i], view, w.shown[i])
+		step, parting, found = i, m, j.finding != nil || j.beside != nil
+		i++
+		return !found
+	})
+	return step, parting, found || err != nil
+}
+
+// Silent counts what some rules say of a script and the program leaves unshown.
+func (w *Witness) Silent(rules game.Rules, lines bool) int {
+	j := newScriptJudge(w.suite, w.Script)
+	i, n := 0, 0
+	_ = w.Script.Retell(rules, lines, func(m suite.Moment) bool {
+		if i == len(w.shown) {
+			return false
+		}
+		j.step(i, m, w.Seen[i], newPicture(m.View), w.shown[i])
+		for _, c := range j.steps[i].Comparisons {
+			if c.State == NotShown && !c.routine {
+				n++
+			}
+		}
+		i++
+		return true
+	})
+	return n
+}
+
+// Touches reports whether some rules say anything else of the script than the reference.
+func (w *Witness) Touches(rules game.Rules, lines bool) bool {
+	i, same := 0, true
+	err := w.Script.Retell(rules, lines, func(m suite.Moment) bool {
+		same = i < len(w.Moments) && Same(m, w.Moments[i])
+		i++
+		return same
+	})
+	return err != nil || !same || i != len(w.Moments)
+}
+
+// Same reports whether two moments say the same. Why a move is refused does not count,
+// since few programs say it.
+func Same(m, n suite.Moment) bool {
+	return m.Result == n.Result && slices.Equal(m.View, n.View) && slices.EqualFunc(m.Facts, n.Facts, func(f, g game.Fact) bool {
+		f.Reason, g.Reason = "", ""
+		return f == g
+	})
+}
