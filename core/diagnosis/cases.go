@@ -191,15 +191,16 @@ func (t *trial) explainsAll(s *suspect, scripts bits) bool {
 }
 
 // pairs makes two suspects at once. When strict, each has to explain alone what the other
-// does not touch; else one may make a difference only because of the other.
+// does not touch, and nothing else may have failed; else the two may make a difference
+// together that neither makes alone, as two places off the board do.
 func (t *trial) pairs(strict bool) []Diagnosis {
 	var found []Diagnosis
 	for i, a := range t.suspects {
 		for _, b := range t.suspects[:i] {
-			if a.index == b.index && a.index >= 0 || !t.failed.within(a.shows, b.shows) {
+			if a.index == b.index && a.index >= 0 || t.share(a) == 0 || t.share(b) == 0 {
 				continue
 			}
-			if strict && (!t.explainsAll(a, minus(a.shows, b.shows)) || !t.explainsAll(b, minus(b.shows, a.shows))) {
+			if strict && (!t.failed.within(a.shows, b.shows) || !t.explainsAll(a, minus(a.shows, b.shows)) || !t.explainsAll(b, minus(b.shows, a.shows))) {
 				continue
 			}
 			for _, h := range t.join(a, b) {

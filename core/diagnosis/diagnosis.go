@@ -58,3 +58,6 @@ func sentence(suspects []*suspect, say func(*suspect) string) string {
 	}
 	return strings.Join(parts, " ")
 }
+
+// Name joins the names of the mistakes.
+func (d Diagnosis) Name() string { return strings.Join(d.Mistakes, " and ") }

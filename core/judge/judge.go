@@ -246,7 +246,7 @@ func (j *scriptJudge) state() State {
 
 // Judge sums the scripts up, for a program that was handed in some days late.
 func Judge(s *suite.Suite, scripts []ScriptVerdict, daysLate int) Verdict {
-	scripts = moveInherited(s, scripts)
+	scripts = MoveInherited(s, scripts)
 	v := Verdict{Of: s.Total(), Account: []Entry{}, Findings: []Finding{}}
 	for _, sv := range scripts {
 		if sv.Finding != nil {
@@ -260,7 +260,7 @@ func Judge(s *suite.Suite, scripts []ScriptVerdict, daysLate int) Verdict {
 	return v
 }
 
-// moveInherited charges a finding to the general criterion of its rule where the
+// MoveInherited charges a finding to the general criterion of its rule where the
 // particular one only inherits the fault.
 //
 // Two criteria may claim an aspect, as do "a line wins" and "a win on the last cell
@@ -268,7 +268,7 @@ func Judge(s *suite.Suite, scripts []ScriptVerdict, daysLate int) Verdict {
 // scripts, what fails in the rest is the first one's fault: that line is seen
 // nowhere, not only on the last cell. Likewise what fails in a second game and
 // fails in first games too is no fault of starting afresh.
-func moveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
+func MoveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
 	type fault struct {
 		criterion string
 		aspect    suite.Aspect
@@ -284,7 +284,7 @@ func moveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
 	}
 	moved := slices.Clone(scripts)
 	for i, sv := range moved {
-		if sv.Finding == nil {
+		if sv.Finding == nil || sv.State == Unsteady {
 			continue
 		}
 		general := charge(s, suite.Script{}, sv.Finding.Under)

@@ -90,3 +90,6 @@ func Same(m, n suite.Moment) bool {
 		return f == g
 	})
 }
+
+// Reference is the rules by which the script is judged.
+func (w *Witness) Reference() game.Rules { return w.suite.Rules }

@@ -208,3 +208,26 @@ func (t trial) without(steps []Step) []Step {
 	}
 	return steps
 }
+
+// Shorten leaves out of a sequence what is not needed to tell a mistake, by index, from
+// the reference, and what follows the first difference. It returns nil when the sequence
+// does not tell them apart.
+func (k Known) Shorten(of int, setup game.Setup, steps []Step) []Step {
+	s := newSearch(k, func(int, int) {})
+	s.ask(of, s.reference())
+	s.wake()
+	t := trial{search: s, a: of, b: s.reference(), setup: setup}
+	j, err := s.begin(setup)
+	if err != nil {
+		return nil
+	}
+	for n, step := range steps {
+		if !s.apply(j, step) {
+			return nil
+		}
+		if s.classify(j) {
+			return t.shrink(steps[:n+1])
+		}
+	}
+	return nil
+}

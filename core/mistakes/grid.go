@@ -144,7 +144,10 @@ func (g *gridList) endings() {
 		"Your program goes on when no cell is free.", func(r *grid.Rules) grid.Steps { return drawAt{r, -1} })
 	g.add("wrong-winner", "The turn is switched before the winner is named.",
 		"Your program names the wrong player as winner.", func(r *grid.Rules) grid.Steps { return wrongWinner{r} })
-	g.add("plays-on", "Moves are accepted after a win.", "Your program goes on after a player has won.", func(r *grid.Rules) grid.Steps { return playsOn{r} })
+	const teacher, student = "Moves are accepted after a win.", "Your program goes on after a player has won."
+	g.add("plays-on", teacher, student, func(r *grid.Rules) grid.Steps { return playsOn{r} })
+	g.family("plays-on", "plays-on-wins-again", teacher+" Each move of the winner wins again.", student,
+		func(r *grid.Rules) grid.Steps { return winsAgain{playsOn{r}} })
 	if rows*cols > 9 {
 		g.add("size-constant-full", "Nine marks are a full board, whatever its size.",
 			"Your program does not use the size of the board that is asked for.", func(r *grid.Rules) grid.Steps { return drawAt{r, 9} })
@@ -155,7 +158,8 @@ func (g *gridList) endings() {
 func (g *gridList) restarts() {
 	for _, s := range []struct{ what, teacher string }{
 		{"board", "The marks survive into the next game."},
-		{"counter", "The count of moves survives into the next game."},
+		{"counter", "The count of moves survives into the next game, which is drawn once it is reached or passed."},
+		{"counter-exact", "The count of moves survives into the next game, which is drawn when it is exactly reached."},
 		{"starter", "Whose turn it was survives into the next game."},
 		{"result", "The result survives into the next game, which ends with its first move."},
 	} {

@@ -245,6 +245,13 @@ func (m playsOn) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
 	return c, refusal
 }
 
+// winsAgain looks at the whole board for lines of the player who has moved.
+type winsAgain struct{ playsOn }
+
+func (m winsAgain) Wins(p *grid.Position, c game.Cell) bool {
+	return m.Rules.Wins(p, c) || anyLine(m.Rules, p, p.Mover)
+}
+
 type stale struct {
 	*grid.Rules
 	what string
@@ -258,7 +265,7 @@ func (m stale) Begin(before *grid.Position) *grid.Position {
 	switch m.what {
 	case "board":
 		p.CopyMarks(before)
-	case "counter":
+	case "counter", "counter-exact":
 		p.Count = before.Count
 	case "starter":
 		p.Mover = before.Mover
@@ -278,7 +285,7 @@ func (m stale) Decide(p *grid.Position, wins, full bool) game.Result {
 
 func (m stale) Full(p *grid.Position) bool {
 	rows, cols := m.Shape()
-	return p.Count >= rows*cols
+	return p.Count == rows*cols || p.Count > rows*cols && m.what == "counter"
 }
 
 type floats struct{ *grid.Rules }

@@ -40,7 +40,7 @@ func (s *Suite) String() string {
 				if script.Repeats > 0 {
 					fmt.Fprintf(&b, "  repeats %d\n", script.Repeats)
 				}
-				fmt.Fprintf(&b, "  %s\n", s.steps(script))
+				fmt.Fprintf(&b, "  %s\n", s.Words(script.Steps))
 			}
 		}
 	}
@@ -76,9 +76,10 @@ func join(claims []Aspect) string {
 	return strings.Join(names, " ")
 }
 
-func (s *Suite) steps(script Script) string {
-	words := make([]string, len(script.Steps))
-	for i, step := range script.Steps {
+// Words writes steps as they stand in a script.
+func (s *Suite) Words(steps []Step) string {
+	words := make([]string, len(steps))
+	for i, step := range steps {
 		words[i] = s.Word(step)
 	}
 	return strings.Join(words, " ")

@@ -6,7 +6,6 @@ import (
 	"errors"
 	"fmt"
 	"slices"
-	"strings"
 
 	"durchgang/core/game"
 	"durchgang/core/mistake"
@@ -105,11 +104,7 @@ func closing(known mistake.Known, untold []mistake.Pair, bounds mistake.Bounds, 
 // Words writes a sequence as the steps of a script.
 func Words(rules game.Rules, setup game.Setup, steps []mistake.Step) string {
 	s := Suite{Rules: rules}
-	words := make([]string, len(steps))
-	for i, step := range Steps(rules, setup, steps) {
-		words[i] = s.Word(step)
-	}
-	return strings.Join(words, " ")
+	return s.Words(Steps(rules, setup, steps))
 }
 
 // Steps turns a sequence into the steps of a script, with a ! where the rules refuse.

@@ -8,6 +8,7 @@ import (
 	"io"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 
 	"github.com/jedib0t/go-pretty/v6/table"
@@ -15,6 +16,7 @@ import (
 	"github.com/schollz/progressbar/v3"
 	"github.com/spf13/cobra"
 
+	"durchgang/core/diagnosis"
 	"durchgang/core/judge"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
@@ -320,7 +322,7 @@ func printMatrix(w io.Writer, m record.Matrix) {
 		}
 	}
 	t.Render()
-	fmt.Fprintf(w, "\n%s agrees   %s differs   %s not shown\n", signs[judge.Agrees], signs[judge.Differs], signs[judge.NotShown])
+	fmt.Fprintln(w, "\n"+legend())
 	for _, note := range notes {
 		fmt.Fprintln(w, note)
 	}
@@ -378,13 +380,24 @@ func (o *options) show(c *cobra.Command, id int64) error {
 	}
 	evidence := map[string]record.Evidence{}
 	for _, s := range r.Scripts {
-		if s.State == judge.Agrees {
+		proof := slices.ContainsFunc(r.Causes, func(c diagnosis.Cause) bool { return c.Evidence == s.Number })
+		if s.State == judge.Agrees && !proof {
 			continue
 		}
-		if evidence[s.Title], err = o.client().Evidence(c.Context(), id, s.Number); err != nil {
+		e, err := o.client().Evidence(c.Context(), id, s.Number)
+		if err != nil {
 			return err
 		}
+		evidence[s.Title], evidence[fmt.Sprint(s.Number)] = e, e
 	}
-	verdict := judge.Verdict{Points: r.Points, Of: r.Of, Criteria: r.Criteria, Findings: r.Findings}
-	return printVerdict(w, r.Student+", "+r.Language, verdict, func(script string) record.Evidence { return evidence[script] })
+	return printVerdict(w, r.Student+", "+r.Language, verdictOf(r), r.Examination, func(script string) record.Evidence { return evidence[script] })
+}
+
+// verdictOf is the verdict in a result.
+func verdictOf(r record.Result) judge.Verdict {
+	v := judge.Verdict{Points: r.Points, Of: r.Of, Criteria: r.Criteria, Account: r.Account}
+	for _, f := range r.Findings {
+		v.Findings = append(v.Findings, f.Finding)
+	}
+	return v
 }

@@ -54,6 +54,7 @@ type trial struct {
 	Program  string `json:"program"`
 	Language string `json:"language"`
 	judge.Verdict
+	record.Examination
 }
 
 func try(c *cobra.Command, o *options, f tryFlags, path string) error {
@@ -67,7 +68,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 	}
 	evidence := map[string]record.Evidence{}
 	graded, err := g.Grade(c.Context(), folder, func(e record.Evidence) error {
-		evidence[e.Title] = e
+		evidence[e.Title], evidence[fmt.Sprint(e.Number)] = e, e
 		return nil
 	})
 	if office.AtFault(err) {
@@ -77,9 +78,9 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 		return err
 	}
 	if o.json {
-		err = printJSON(c.OutOrStdout(), trial{path, graded.Language, graded.Verdict})
+		err = printJSON(c.OutOrStdout(), trial{path, graded.Language, graded.Verdict, graded.Examination})
 	} else {
-		err = printVerdict(c.OutOrStdout(), filepath.Base(path)+", "+graded.Language, graded.Verdict, func(script string) record.Evidence { return evidence[script] })
+		err = printVerdict(c.OutOrStdout(), filepath.Base(path)+", "+graded.Language, graded.Verdict, graded.Examination, func(script string) record.Evidence { return evidence[script] })
 	}
 	if err == nil && f.strict && graded.Verdict.Points < graded.Verdict.Of {
 		return &exitError{status: exitFaults}

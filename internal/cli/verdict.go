@@ -9,14 +9,40 @@ import (
 	"github.com/jedib0t/go-pretty/v6/table"
 	"github.com/jedib0t/go-pretty/v6/text"
 
+	"durchgang/core/diagnosis"
 	"durchgang/core/judge"
 	"durchgang/internal/record"
 )
 
-// signs show a state by shape as well as colour.
-var signs = map[judge.State]string{judge.Agrees: "✓", judge.Differs: "✗", judge.NotShown: "–"}
+// states are all of them with the sign that shows each by shape as well as colour.
+var states = []struct {
+	state  judge.State
+	sign   string
+	colour text.Color
+}{
+	{judge.Agrees, "✓", text.FgGreen},
+	{judge.Differs, "✗", text.FgRed},
+	{judge.NotShown, "–", text.FgYellow},
+	{judge.NotReached, "○", text.FgCyan},
+	{judge.Unsteady, "≈", text.FgMagenta},
+}
 
-var colours = map[judge.State]text.Color{judge.Agrees: text.FgGreen, judge.Differs: text.FgRed, judge.NotShown: text.FgYellow}
+var signs, colours = map[judge.State]string{}, map[judge.State]text.Color{}
+
+func init() {
+	for _, s := range states {
+		signs[s.state], colours[s.state] = s.sign, s.colour
+	}
+}
+
+// legend says what the signs mean.
+func legend() string {
+	list := make([]string, len(states))
+	for i, s := range states {
+		list[i] = s.sign + " " + string(s.state)
+	}
+	return strings.Join(list, "   ")
+}
 
 // paint colours text when w is a terminal that wants it.
 func paint(w io.Writer, s judge.State, format string) string {
@@ -26,20 +52,111 @@ func paint(w io.Writer, s judge.State, format string) string {
 	return colours[s].EscapeSeq() + format + "\x1b[0m"
 }
 
-// printVerdict prints points, criteria and findings. evidence finds the recorded
-// run of a script by its title.
-func printVerdict(w io.Writer, name string, v judge.Verdict, evidence func(script string) record.Evidence) error {
+// printVerdict prints points, criteria, causes and findings. evidence finds a recorded
+// run by its title.
+func printVerdict(w io.Writer, name string, v judge.Verdict, x record.Examination, evidence func(title string) record.Evidence) error {
 	fmt.Fprintf(w, "%s: %s of %s points\n\n", printable(name), v.Points, v.Of)
 	t := newTable(w)
 	for _, c := range v.Criteria {
 		t.AppendRow(table.Row{paint(w, c.State, signs[c.State]+" "+string(c.State)), c.Title, fmt.Sprintf("%s / %s", c.Points, c.Of)})
 	}
+	for _, a := range v.Account {
+		t.AppendRow(table.Row{"", a.Reason, a.Points.String()})
+	}
 	t.SetColumnConfigs([]table.ColumnConfig{{Number: 3, Align: text.AlignRight}})
 	t.Render()
+	printDiagnosis(w, x.Diagnosis)
+	for i, c := range x.Causes {
+		printCause(w, i+1, c, evidence)
+	}
 	for _, c := range v.Criteria {
-		printFindings(w, c, v.Findings, evidence)
+		printFindings(w, c, unproven(v.Findings, x.Causes), evidence)
 	}
 	return nil
+}
+
+// printDiagnosis says what explains the program.
+func printDiagnosis(w io.Writer, found []diagnosis.Diagnosis) {
+	if len(found) == 0 {
+		return
+	}
+	d := found[0]
+	switch {
+	case d.Omits:
+		fmt.Fprintf(w, "\nNothing that was seen is against the rules, but not all is shown. Either the wording is not understood, or:\n")
+	case d.Whole:
+		fmt.Fprintf(w, "\nWhat explains everything that was seen: %s\n", strings.Join(d.Mistakes, " and "))
+	default:
+		fmt.Fprintf(w, "\nNo known mistake explains everything. Closest is %s, which explains %d scripts and leaves %d.\n", strings.Join(d.Mistakes, " and "), len(d.For), len(d.Against))
+	}
+	if n := len(found); n > 1 && d.Whole {
+		var others []string
+		for _, o := range found[1:] {
+			others = append(others, o.Name())
+		}
+		fmt.Fprintf(w, "As well, though less likely: %s\n", strings.Join(others, "; "))
+	}
+}
+
+// printCause prints what is behind findings, with the shortest way to see it.
+func printCause(w io.Writer, n int, c diagnosis.Cause, evidence func(string) record.Evidence) {
+	says := c.Teacher
+	if says == "" {
+		says = "Expected " + c.Expected + "; seen: " + printable(orNothing(c.Seen))
+	}
+	fmt.Fprintf(w, "\n%s\n", paint(w, judge.Differs, fmt.Sprintf("%d. %s", n, says)))
+	if len(c.Scripts) > 0 {
+		fmt.Fprintf(w, "    shown by  %s\n", list(c.Scripts, 4))
+	}
+	if c.Words == "" {
+		return
+	}
+	how := "confirmed by running it"
+	if !c.Confirmed {
+		how = "not confirmed with this program"
+	}
+	if c.Setup != "" {
+		fmt.Fprintf(w, "    set-up    %s\n", c.Setup)
+	}
+	fmt.Fprintf(w, "    shortest  %s (%s)\n", c.Words, how)
+	if !c.Confirmed {
+		return
+	}
+	fmt.Fprintf(w, "    typed     %s\n", quoted(c.Shortest))
+	if c.Expected != "" {
+		fmt.Fprintf(w, "    expected  %s\n    seen      %s\n", c.Expected, printable(orNothing(c.Seen)))
+	}
+	if e := evidence(fmt.Sprint(c.Evidence)); len(e.Steps) > 0 {
+		if last := lastLines(e.Steps[len(e.Steps)-1].Events, 10); len(last) > 0 {
+			fmt.Fprintf(w, "    printed   %s\n", printable(strings.Join(last, "\n              ")))
+		}
+	}
+}
+
+// list joins titles, the first few of them.
+func list(titles []string, most int) string {
+	if len(titles) <= most {
+		return strings.Join(titles, "; ")
+	}
+	return fmt.Sprintf("%s; and %d more", strings.Join(titles[:most], "; "), len(titles)-most)
+}
+
+func quoted(lines []string) string {
+	if len(lines) == 0 {
+		return "nothing"
+	}
+	all := make([]string, len(lines))
+	for i, line := range lines {
+		all[i] = printable(fmt.Sprintf("%q", line))
+	}
+	return strings.Join(all, " ⏎ ")
+}
+
+// unproven are the findings that no confirmed cause shows.
+func unproven(findings []judge.Finding, causes []diagnosis.Cause) []judge.Finding {
+	return slices.DeleteFunc(slices.Clone(findings), func(f judge.Finding) bool {
+		return slices.ContainsFunc(causes, func(c diagnosis.Cause) bool { return c.Confirmed && slices.Contains(c.Scripts, f.Script) })
+	})
 }
 
 // shownFindings is how many findings of one criterion are printed in full.
@@ -80,7 +197,7 @@ func printFinding(w io.Writer, f judge.Finding, e record.Evidence) {
 	if f.Step >= len(e.Steps) {
 		return
 	}
-	fmt.Fprintf(w, "    typed     %s\n", strings.Join(typedUntil(e, f.Step), " ⏎ "))
+	fmt.Fprintf(w, "    typed     %s\n", quoted(typedUntil(e, f.Step)))
 	if last := lastLines(e.Steps[f.Step].Events, 12); len(last) > 0 {
 		fmt.Fprintf(w, "    printed   %s\n", printable(strings.Join(last, "\n              ")))
 	}
@@ -98,12 +215,9 @@ func typedUntil(e record.Evidence, step int) []string {
 	for _, s := range e.Steps[:step+1] {
 		for _, event := range s.Events {
 			if event.Typed {
-				lines = append(lines, printable(fmt.Sprintf("%q", event.Text)))
+				lines = append(lines, event.Text)
 			}
 		}
-	}
-	if len(lines) == 0 {
-		return []string{"nothing yet"}
 	}
 	return lines
 }

@@ -8,6 +8,7 @@ import (
 	"slices"
 	"sync"
 	"sync/atomic"
+	"time"
 
 	"durchgang/core/calls"
 	"durchgang/core/game"
@@ -30,12 +31,18 @@ type Grader struct {
 	Patience channel.Patience // with a program; the usual one when zero
 	Builds   toolchain.Cache  // of programs that were built before
 	Wire     bool             // programs speak the protocol, and not with people
+	DaysLate int              // that the program was handed in after the due time
+
+	cases *preparing
 }
 
 // Graded is how a program fared.
 type Graded struct {
 	Language string
 	Verdict  judge.Verdict
+	record.Examination
+	Behaviour string        // the same for programs that do the same
+	Judging   time.Duration // of the time it took, what went into judging and diagnosing
 }
 
 // AtFault reports whether an error of Grade is the program's: it cannot be found,
@@ -61,11 +68,24 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 		return Graded{}, err
 	}
 	defer program.Close()
-	verdicts, err := g.playAll(ctx, program, settings, keep)
+	p, list, err := g.playAll(ctx, program, settings, keep)
 	if err != nil {
 		return Graded{}, err
 	}
-	return Graded{Language: program.Language, Verdict: judge.Judge(g.Suite, verdicts, 0)}, nil
+	e, err := g.examine(ctx, p, list, keep)
+	if err != nil {
+		return Graded{}, err
+	}
+	began := time.Now()
+	verdicts := make([]judge.ScriptVerdict, len(e.played))
+	for i, p := range e.played {
+		verdicts[i] = p.verdict
+	}
+	graded := Graded{Language: program.Language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
+	graded.Examination = record.Examination{Diagnosis: e.found, Causes: e.causes}.Whole()
+	graded.Behaviour = judge.Behaviour(graded.Verdict, verdicts)
+	graded.Judging = time.Duration(p.judging.Load()) + time.Since(began)
+	return graded, nil
 }
 
 // prepare builds the program, with a driver where its functions are called.
@@ -82,18 +102,18 @@ func (g Grader) prepare(ctx context.Context, folder fs.FS) (p *toolchain.Program
 	return driven.Program, driven.Settings, nil
 }
 
-// playAll plays the scripts with g.Parallel players and returns their verdicts in
-// the order of the suite.
-func (g Grader) playAll(ctx context.Context, program *toolchain.Program, settings string, keep func(record.Evidence) error) ([]judge.ScriptVerdict, error) {
+// playAll plays the scripts with g.Parallel players and returns how they went in the
+// order of the suite.
+func (g Grader) playAll(ctx context.Context, program *toolchain.Program, settings string, keep func(record.Evidence) error) (*playing, []played, error) {
 	ctx, cancel := context.WithCancelCause(ctx)
 	defer cancel(nil)
-	verdicts := make([]judge.ScriptVerdict, len(g.Suite.Scripts))
+	list := make([]played, len(g.Suite.Scripts))
 	p := &playing{program: program, settings: settings, usual: g.Patience}
 	if p.usual == (channel.Patience{}) {
 		p.usual = channel.DefaultPatience()
 	}
 	if err := g.probe(ctx, p); err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	next := make(chan int)
 	var keeping sync.Mutex
@@ -101,17 +121,20 @@ func (g Grader) playAll(ctx context.Context, program *toolchain.Program, setting
 	for range max(1, g.Parallel) {
 		players.Go(func() {
 			for i := range next {
-				verdict, evidence, err := g.play(ctx, p, i)
+				r, err := g.playScript(ctx, p, g.Suite.Scripts[i], i+1)
 				if err == nil && keep != nil {
 					keeping.Lock()
-					err = keep(evidence)
+					err = keep(r.evidence)
 					keeping.Unlock()
 				}
 				if err != nil {
 					cancel(err)
 					return
 				}
-				verdicts[i] = verdict
+				if r.verdict.State == judge.Agrees && r.verdict.Finding == nil {
+					r.evidence.Steps = nil // is kept already, and will not change
+				}
+				list[i] = r
 			}
 		})
 	}
@@ -125,7 +148,7 @@ feed:
 	}
 	close(next)
 	players.Wait()
-	return verdicts, context.Cause(ctx)
+	return p, list, context.Cause(ctx)
 }
 
 // playing is one program that plays a suite.
@@ -135,6 +158,7 @@ type playing struct {
 	usual    channel.Patience
 	form     int          // of the phrasebook's
 	stuck    atomic.Int32 // scripts in which it got stuck
+	judging  atomic.Int64 // nanoseconds
 }
 
 // probe finds out how moves are typed, with a move in the middle of the board, which
@@ -180,33 +204,36 @@ func (p *playing) heed(performance channel.Performance) {
 	}
 }
 
-func (g Grader) play(ctx context.Context, p *playing, i int) (judge.ScriptVerdict, record.Evidence, error) {
-	script := g.Suite.Scripts[i]
-	fail := func(err error) (judge.ScriptVerdict, record.Evidence, error) {
-		return judge.ScriptVerdict{}, record.Evidence{}, fmt.Errorf("play the script %q: %w", script.Title, err)
-	}
+// playScript plays one script and judges it; number is what its evidence is kept under.
+func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script, number int) (r played, err error) {
+	var moments []suite.Moment
+	var performance channel.Performance
 	if g.Suite.Open(script) {
-		performance, err := g.against(ctx, p, script)
-		if err != nil {
-			return fail(err)
+		performance, err = g.against(ctx, p, script)
+		moments = performance.Moments
+	} else {
+		if moments, err = script.Moments(g.Suite.Rules); err != nil {
+			return r, err
 		}
-		verdict := judge.JudgeScript(g.Suite, script, performance.Moments, performance.Observations)
-		return verdict, g.evidence(i, performance.Moments, performance, verdict), nil
+		performance, err = g.channel(p, script).Play(ctx, p.program.Spec(), moments)
 	}
-	moments, err := script.Moments(g.Suite.Rules)
 	if err != nil {
-		return judge.ScriptVerdict{}, record.Evidence{}, err
+		return r, fmt.Errorf("play the script %q: %w", script.Title, err)
 	}
-	performance, err := g.channel(p, script).Play(ctx, p.program.Spec(), moments)
-	if err != nil {
-		return fail(err)
+	began := time.Now()
+	if !g.Suite.Open(script) {
+		p.heed(performance)
 	}
-	p.heed(performance)
-	verdict := judge.JudgeScript(g.Suite, script, moments, performance.Observations)
-	if shown := shorten(verdict, moments, &performance); len(shown) < len(moments) {
-		moments, verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
+	r.verdict = judge.JudgeScript(g.Suite, script, moments, performance.Observations)
+	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
+		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}
-	return verdict, g.evidence(i, moments, performance, verdict), nil
+	if !looksAt(script) {
+		r.witness = g.witnessOf(r.verdict, moments, performance.Observations)
+	}
+	p.judging.Add(int64(time.Since(began)))
+	r.evidence = g.evidence(number, moments, performance, r.verdict)
+	return r, nil
 }
 
 // against plays a script whose course the program has a part in, as often as the script
@@ -259,8 +286,8 @@ func (g Grader) channel(p *playing, script suite.Script) player {
 	return channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
 }
 
-func (g Grader) evidence(i int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {
-	e := record.Evidence{Number: i + 1, Title: v.Script.Title, Criterion: v.Script.Criterion, State: v.State, Parting: -1}
+func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {
+	e := record.Evidence{Number: number, Title: v.Script.Title, Criterion: v.Script.Criterion, State: v.State, Parting: -1}
 	if v.Finding != nil {
 		e.Parting = v.Finding.Step
 	}

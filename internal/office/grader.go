@@ -18,7 +18,7 @@ import (
 // how they are spoken to: a phrasebook, or for functions how they are called; file names it
 // in errors. Errors are *InputError.
 func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
-	g := Grader{Suite: s, Builds: toolchain.UserCache()}
+	g := Grader{Suite: s, Builds: toolchain.UserCache(), cases: &preparing{}}
 	var err error
 	switch name {
 	case record.Function:

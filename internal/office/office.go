@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"log/slog"
 	"regexp"
+	"slices"
 	"strings"
 
 	"github.com/riverqueue/river"
@@ -208,7 +209,11 @@ func (o *Office) StartRun(ctx context.Context, course, assignment string) (recor
 	if err != nil {
 		return record.Run{}, err
 	}
-	run, err := o.store.StartRun(ctx, a.ID, func(tx *sql.Tx, results []int64) error {
+	parsed, err := suite.Parse("suite", a.Suite, games.All())
+	if err != nil {
+		return record.Run{}, err
+	}
+	run, err := o.store.StartRun(ctx, a.ID, parsed.Policy.Attempts == suite.Best, func(tx *sql.Tx, results []int64) error {
 		jobs := make([]river.InsertManyParams, len(results))
 		for i, id := range results {
 			jobs[i] = river.InsertManyParams{Args: gradeArgs{Result: id}}
@@ -251,13 +256,52 @@ func (o *Office) Matrix(ctx context.Context, run int64) (record.Matrix, error) {
 	for _, c := range s.Criteria {
 		m.Criteria = append(m.Criteria, record.Criterion{Name: c.Name, Title: c.Title, Of: c.Points})
 	}
-	if m.Rows, err = o.store.Rows(ctx, run); err != nil {
+	rows, err := o.store.Rows(ctx, run)
+	if err != nil {
 		return m, err
 	}
+	m.Rows = counting(rows)
 	for i := range m.Rows {
 		m.Rows[i].Of = s.Total()
 	}
+	number(m.Rows)
 	return m, nil
+}
+
+// counting keeps the first row of each student, which counts.
+func counting(rows []record.Row) []record.Row {
+	kept := []record.Row{}
+	for _, r := range rows {
+		if n := len(kept); n > 0 && kept[n-1].Student == r.Student {
+			kept[n-1].Attempts++
+			continue
+		}
+		r.Attempts = 1
+		kept = append(kept, r)
+	}
+	return kept
+}
+
+// number gives the groups of rows with the same behaviour their numbers, the largest group
+// first.
+func number(rows []record.Row) {
+	sizes := map[string]int{}
+	var kinds []string
+	for _, r := range rows {
+		if r.State != record.Done {
+			continue
+		}
+		if sizes[r.Behaviour] == 0 {
+			kinds = append(kinds, r.Behaviour)
+		}
+		sizes[r.Behaviour]++
+	}
+	slices.SortStableFunc(kinds, func(a, b string) int { return sizes[b] - sizes[a] })
+	for i := range rows {
+		if rows[i].State == record.Done {
+			rows[i].Group = slices.Index(kinds, rows[i].Behaviour) + 1
+		}
+	}
 }
 
 func (o *Office) runSuite(ctx context.Context, run int64) (*suite.Suite, error) {

@@ -140,6 +140,22 @@ type gradeWorker struct {
 	river.WorkerDefaults[gradeArgs]
 	store *store.Store
 	log   *slog.Logger
+
+	last struct { // the suite that was graded by last, since preparing it takes time
+		sync.Mutex
+		suite string
+		cases *preparing
+	}
+}
+
+// prepared is what is prepared of a suite.
+func (w *gradeWorker) prepared(suite string) *preparing {
+	w.last.Lock()
+	defer w.last.Unlock()
+	if w.last.cases == nil || w.last.suite != suite {
+		w.last.suite, w.last.cases = suite, &preparing{}
+	}
+	return w.last.cases
 }
 
 // Work grades one submission. While the database is away it waits: what was graded
@@ -177,6 +193,7 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 		return store.Outcome{}, err
 	}
 	g.Parallel = scriptsAtOnce
+	g.cases, g.DaysLate = w.prepared(task.Suite), s.Policy.DaysLate(task.HandedIn)
 	folder, err := zip.NewReader(bytes.NewReader(task.Archive), int64(len(task.Archive)))
 	if err != nil {
 		return store.Outcome{}, fmt.Errorf("open the submission's archive: %w", err)
@@ -187,7 +204,10 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 	if AtFault(err) {
 		return store.Outcome{Problem: err.Error(), Verdict: judge.Unplayed(s)}, nil
 	}
-	return store.Outcome{Language: graded.Language, Verdict: graded.Verdict}, err
+	return store.Outcome{
+		Language: graded.Language, Verdict: graded.Verdict, DaysLate: g.DaysLate,
+		Examination: graded.Examination, Behaviour: graded.Behaviour,
+	}, err
 }
 
 // persist repeats an act of the store until the database can be reached or the job

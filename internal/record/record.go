@@ -3,6 +3,7 @@ package record
 import (
 	"time"
 
+	"durchgang/core/diagnosis"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
 )
@@ -99,9 +100,38 @@ type Result struct {
 	Points     suite.Points             `json:"points"`
 	Of         suite.Points             `json:"of"`
 	Criteria   []judge.CriterionVerdict `json:"criteria"`
-	Findings   []judge.Finding          `json:"findings"`
-	Scripts    []ScriptState            `json:"scripts"`
+	Account    []judge.Entry            `json:"account" description:"What is added to the points of the criteria or taken from them; both add up to the points."`
+	Findings   []Finding                `json:"findings"`
+	Scripts    []ScriptState            `json:"scripts" description:"Those of the suite first, then what was run besides."`
+	Behaviour  string                   `json:"behaviour" description:"The same for programs that do the same over the suite."`
+	DaysLate   int                      `json:"days_late"`
+	Comment    string                   `json:"comment" description:"What the teacher tells the student."`
+	HandedIn   time.Time                `json:"handed_in"`
 	FinishedAt *time.Time               `json:"finished_at"`
+	Examination
+}
+
+// Examination is what is found out about a program beside its points.
+type Examination struct {
+	Diagnosis []diagnosis.Diagnosis `json:"diagnosis" description:"What explains the program, best first."`
+	Causes    []diagnosis.Cause     `json:"causes" description:"What is behind the findings."`
+}
+
+// Whole has no list that is missing.
+func (e Examination) Whole() Examination {
+	if e.Diagnosis == nil {
+		e.Diagnosis = []diagnosis.Diagnosis{}
+	}
+	if e.Causes == nil {
+		e.Causes = []diagnosis.Cause{}
+	}
+	return e
+}
+
+// Finding is a finding as it is kept.
+type Finding struct {
+	ID int64 `json:"id" db:"id"`
+	judge.Finding
 }
 
 // ScriptState is how one script of a result went. Number counts from 1.
@@ -109,7 +139,7 @@ type ScriptState struct {
 	Number    int         `json:"number"`
 	Title     string      `json:"title"`
 	Criterion string      `json:"criterion"`
-	State     judge.State `json:"state" enum:"agrees,differs,not shown"`
+	State     judge.State `json:"state" enum:"agrees,differs,not shown,not reached,unsteady"`
 }
 
 // Matrix is the results of a run: students by criteria.
@@ -137,4 +167,9 @@ type Row struct {
 	Points   suite.Points  `json:"points"`
 	Of       suite.Points  `json:"of"`
 	Cells    []judge.State `json:"cells"`
+	Mistakes []string      `json:"mistakes" description:"Names of the mistakes that explain the program; empty where none does."`
+	Group    int           `json:"group" description:"Number of the group of programs that do the same, from 1; 0 until the result is done."`
+	Attempts int           `json:"attempts" description:"How many submissions of the student were graded; this is the one that counts."`
+
+	Behaviour string `json:"-" db:"behaviour"`
 }

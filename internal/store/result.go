@@ -20,6 +20,7 @@ type Task struct {
 	Phrasebook string       `db:"phrasebook"`
 	Channel    string       `db:"channel"`
 	Archive    []byte       `db:"archive"`
+	HandedIn   time.Time    `db:"handed_in"`
 }
 
 // BeginResult marks a result as running, removes what an earlier attempt left
@@ -28,7 +29,7 @@ func (s *Store) BeginResult(ctx context.Context, id int64) (t Task, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{"id": id}
 		if err := get(ctx, tx, &t, `
-			select x.state, r.suite, coalesce(nullif(x.phrasebook, ''), r.phrasebook) as phrasebook, r.channel, s.archive
+			select x.state, r.suite, coalesce(nullif(x.phrasebook, ''), r.phrasebook) as phrasebook, r.channel, s.archive, s.created_at as handed_in
 			from result x join run r on r.id = x.run_id join submission s on s.id = x.submission_id
 			where x.id = :id for update of x`, params); err != nil {
 			return err
@@ -49,6 +50,15 @@ type Outcome struct {
 	Language string
 	Problem  string // not empty when the program could not be graded
 	Verdict  judge.Verdict
+	DaysLate int
+	record.Examination
+	Behaviour string
+}
+
+// examined is what is kept of an examination in one text.
+type examined struct {
+	Account []judge.Entry `json:"account"`
+	record.Examination
 }
 
 // FinishResult keeps the outcome of a result, once: a second outcome for the same
@@ -58,6 +68,10 @@ func (s *Store) FinishResult(ctx context.Context, id int64, o Outcome) error {
 	if err != nil {
 		return fmt.Errorf("write the criteria: %w", err)
 	}
+	examination, err := json.Marshal(examined{o.Verdict.Account, o.Examination})
+	if err != nil {
+		return fmt.Errorf("write the examination: %w", err)
+	}
 	state := record.Done
 	if o.Problem != "" {
 		state = record.Failed
@@ -66,6 +80,7 @@ func (s *Store) FinishResult(ctx context.Context, id int64, o Outcome) error {
 		params := map[string]any{
 			"id": id, "state": state, "language": o.Language, "problem": o.Problem,
 			"points": int64(o.Verdict.Points), "criteria": string(criteria),
+			"examination": examination, "behaviour": o.Behaviour, "late": o.DaysLate,
 		}
 		var run []int64
 		if err := list(ctx, tx, &run, `
@@ -75,7 +90,8 @@ func (s *Store) FinishResult(ctx context.Context, id int64, o Outcome) error {
 		}
 		if err := exec(ctx, tx, `
 			update result set state = :state, language = :language, problem = :problem, points = :points,
-			                  criteria = cast(:criteria as jsonb), finished_at = now()
+			                  criteria = cast(:criteria as jsonb), examination = :examination, behaviour = :behaviour,
+			                  days_late = :late, finished_at = now()
 			where id = :id`, params); err != nil {
 			return err
 		}
@@ -110,17 +126,22 @@ func (s *Store) Result(ctx context.Context, id int64) (record.Result, error) {
 		State                       record.State
 		Language, Problem           string
 		Points                      int64
-		Criteria                    []byte
+		Criteria, Examination       []byte
+		Behaviour, Comment          string
+		DaysLate                    int        `db:"days_late"`
+		HandedIn                    time.Time  `db:"handed_in"`
 		FinishedAt                  *time.Time `db:"finished_at"`
 	}
 	params := map[string]any{"id": id}
 	err := get(ctx, s.db, &found, `
 		select x.id, x.run_id as runid, c.name as course, a.name as assignment, s.student,
-		       x.state, x.language, x.problem, x.points, x.criteria, x.finished_at
+		       x.state, x.language, x.problem, x.points, x.criteria, x.finished_at,
+		       x.examination, x.behaviour, x.days_late, s.created_at as handed_in, coalesce(k.body, '') as comment
 		from result x
 		join submission s on s.id = x.submission_id
 		join assignment a on a.id = s.assignment_id
 		join course c on c.id = a.course_id
+		left join comment k on k.submission_id = s.id
 		where x.id = :id`, params)
 	if err != nil {
 		return record.Result{}, err
@@ -129,13 +150,19 @@ func (s *Store) Result(ctx context.Context, id int64) (record.Result, error) {
 		ID: found.ID, RunID: found.RunID, Course: found.Course, Assignment: found.Assignment, Student: found.Student,
 		State: found.State, Language: found.Language, Problem: found.Problem,
 		Points: suite.Points(found.Points), FinishedAt: found.FinishedAt,
-		Findings: []judge.Finding{}, Scripts: []record.ScriptState{},
+		Behaviour: found.Behaviour, Comment: found.Comment, DaysLate: found.DaysLate, HandedIn: found.HandedIn,
+		Findings: []record.Finding{}, Scripts: []record.ScriptState{},
 	}
+	about := examined{Account: []judge.Entry{}}
+	if err := json.Unmarshal(found.Examination, &about); err != nil {
+		return r, fmt.Errorf("read the examination of result %d: %w", id, err)
+	}
+	r.Account, r.Examination = about.Account, about.Examination.Whole()
 	if err := json.Unmarshal(found.Criteria, &r.Criteria); err != nil {
 		return r, fmt.Errorf("read the criteria of result %d: %w", id, err)
 	}
 	if err := list(ctx, s.db, &r.Findings, `
-		select criterion, script, step, expected, seen from finding where result_id = :id order by id`, params); err != nil {
+		select id, criterion, script, step, expected, seen from finding where result_id = :id order by id`, params); err != nil {
 		return r, err
 	}
 	return r, list(ctx, s.db, &r.Scripts, `

@@ -1,0 +1,437 @@
+package office
+
+import (
+	"context"
+	"fmt"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"durchgang/core/diagnosis"
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/mistakes"
+	"durchgang/core/suite"
+	"durchgang/internal/record"
+)
+
+// played is one script as a program played it.
+type played struct {
+	verdict  judge.ScriptVerdict
+	witness  *judge.Witness // nil where no rules can be asked what they say of the script
+	evidence record.Evidence
+}
+
+// witnessOf is what was seen of a script, for the diagnosis. Of a game with a program's own
+// moves it is a script of what was played.
+func (g Grader) witnessOf(v judge.ScriptVerdict, moments []suite.Moment, seen []judge.Observation) *judge.Witness {
+	script := v.Script
+	if script.Own || len(moments) == 0 {
+		return nil
+	}
+	if g.Suite.Program != game.Nobody {
+		script.Steps = nil
+		for _, m := range moments[1:] {
+			script.Steps = append(script.Steps, m.Step)
+		}
+	}
+	w := judge.NewWitness(g.Suite, script, moments, seen)
+	if _, _, parts := w.Parts(g.Suite.Rules, false); parts != (v.Finding != nil) {
+		return nil // it parts over something that no rules tell of
+	}
+	return w
+}
+
+// examination looks closer at a program that has played its scripts.
+type examination struct {
+	Grader
+	*playing
+	ctx    context.Context
+	cases  *diagnosis.Cases
+	played []played
+	keep   func(record.Evidence) error
+	extra  int // runs beside the scripts
+	found  []diagnosis.Diagnosis
+	causes []diagnosis.Cause
+}
+
+// Bounds of an examination, in runs of the program.
+const (
+	mostRepeats   = 3 // of failed scripts, for each rule that is broken
+	mostDecisions = 3
+	mostDetours   = 8
+	mostShrinking = 24 // for each cause that no mistake explains
+	mostProofs    = 6
+)
+
+// examine repeats what failed, looks for what explains it, tries another way to what was
+// not reached, and confirms the shortest sequence that shows each cause.
+func (g Grader) examine(ctx context.Context, p *playing, list []played, keep func(record.Evidence) error) (*examination, error) {
+	e := &examination{Grader: g, playing: p, ctx: ctx, played: list, keep: keep, causes: []diagnosis.Cause{}}
+	if !slices.ContainsFunc(list, func(r played) bool { return r.verdict.Finding != nil || r.verdict.State != judge.Agrees }) {
+		return e, nil
+	}
+	var err error
+	if e.cases, err = g.prepared(); err != nil {
+		return nil, err
+	}
+	for _, act := range []func() error{e.repeat, e.diagnose, e.detour, e.prove} {
+		if err := act(); err != nil {
+			return nil, err
+		}
+	}
+	return e, e.settle()
+}
+
+// preparing makes the cases of a suite once.
+type preparing struct {
+	once  sync.Once
+	cases *diagnosis.Cases
+	err   error
+}
+
+func (g Grader) prepared() (*diagnosis.Cases, error) {
+	if g.cases == nil {
+		g.cases = &preparing{}
+	}
+	g.cases.once.Do(func() { g.cases.cases, g.cases.err = diagnosis.Prepare(g.Suite, mistakes.For(g.Suite.Rules)) })
+	return g.cases.cases, g.cases.err
+}
+
+// run plays a script beside those of the suite and keeps its evidence.
+func (e *examination) run(script suite.Script, note string) (played, error) {
+	r, err := e.playScript(e.ctx, e.playing, script, len(e.Suite.Scripts)+e.extra+1)
+	if err != nil {
+		return r, err
+	}
+	e.extra++
+	r.evidence.Note = note
+	return r, e.store(r.evidence)
+}
+
+func (e *examination) store(evidence record.Evidence) error {
+	if e.keep == nil {
+		return nil
+	}
+	return e.keep(evidence)
+}
+
+// repeat plays failed scripts once more. A program that is not steady is said to be so; one
+// that only seemed stuck, on a machine that was busy, is judged by its second run.
+func (e *examination) repeat() error {
+	tried := map[suite.Aspect]int{}
+	for i := range e.played {
+		first := &e.played[i]
+		f := first.verdict.Finding
+		if f == nil || e.Suite.Open(first.verdict.Script) || looksAt(first.verdict.Script) || tried[f.Aspect] == mostRepeats {
+			continue
+		}
+		tried[f.Aspect]++
+		script := first.verdict.Script
+		script.Title += ", once more"
+		second, err := e.run(script, "the script was repeated because it had failed")
+		if err != nil {
+			return err
+		}
+		again := second.verdict.Finding
+		switch {
+		case again != nil && again.Step == f.Step && again.Aspect == f.Aspect:
+		case again == nil && first.stuck():
+			second.verdict.Script, second.evidence.Number, second.evidence.Title = first.verdict.Script, first.evidence.Number, first.evidence.Title
+			second.evidence.Note = "the program seemed to be stuck, but went on when it was tried again"
+			second.witness = e.witnessOf(second.verdict, second.moments(), second.seen())
+			*first = second
+			if err := e.store(first.evidence); err != nil {
+				return err
+			}
+		default:
+			first.verdict.State = judge.Unsteady
+			first.witness = nil
+			first.evidence.Note = "the program did something else when the script was repeated: " + did(again)
+		}
+	}
+	return nil
+}
+
+func did(f *judge.Finding) string {
+	if f == nil {
+		return "it kept the rules"
+	}
+	return fmt.Sprintf("at step %d, %s", f.Step, f.Seen)
+}
+
+// stuck reports whether the finding is that the program does not go on.
+func (p played) stuck() bool {
+	return p.verdict.Finding != nil && p.verdict.Finding.Step < len(p.evidence.Steps) &&
+		strings.HasPrefix(p.evidence.Steps[p.verdict.Finding.Step].Condition, string(judge.Stuck))
+}
+
+func (p played) moments() []suite.Moment {
+	if p.witness == nil {
+		return nil
+	}
+	return p.witness.Moments
+}
+
+func (p played) seen() []judge.Observation {
+	if p.witness == nil {
+		return nil
+	}
+	return p.witness.Seen
+}
+
+func (e *examination) witnesses() []*judge.Witness {
+	list := make([]*judge.Witness, len(e.played))
+	for i, p := range e.played {
+		list[i] = p.witness
+	}
+	return list
+}
+
+// diagnose finds what explains the program, and while two diagnoses do so equally well
+// plays the script that decides between them.
+func (e *examination) diagnose() error {
+	witnesses := e.witnesses()
+	began := time.Now()
+	e.found = e.cases.Diagnose(witnesses)
+	e.judging.Add(int64(time.Since(began)))
+	for range mostDecisions {
+		if len(e.found) < 2 || !e.found[0].Whole || !e.found[1].Whole || e.found[0].Omits || e.Suite.Program != game.Nobody {
+			return nil
+		}
+		script, ok := e.cases.Decide(e.found[0], e.found[1])
+		if !ok {
+			return nil
+		}
+		r, err := e.run(script, "to decide between two diagnoses")
+		if err != nil {
+			return err
+		}
+		if r.witness == nil {
+			return nil
+		}
+		witnesses = append(witnesses, r.witness)
+		before := len(e.found)
+		if e.found = e.cases.Diagnose(witnesses); len(e.found) >= before {
+			return nil // it has decided nothing
+		}
+	}
+	return nil
+}
+
+// detour judges what was not reached in another way: beside the fault, where the diagnosis
+// says what the program does instead, or by another order of moves.
+func (e *examination) detour() error {
+	tried := 0
+	for i := range e.played {
+		p := &e.played[i]
+		if p.verdict.State != judge.NotReached || p.witness == nil {
+			continue
+		}
+		if len(e.found) > 0 {
+			if v, alike := e.cases.Beside(e.found[0], p.witness); alike && v.State == judge.Agrees {
+				p.pass(fmt.Sprintf("apart from what is diagnosed (%s) the program does here what it should", e.found[0].Name()))
+				continue
+			}
+		}
+		if e.Suite.Program != game.Nobody || tried >= mostDetours {
+			continue
+		}
+		for _, script := range p.verdict.Script.Detours(e.Suite.Rules, 2, e.avoids(*p)) {
+			tried++
+			r, err := e.run(script, "another way to what was not reached")
+			if err != nil {
+				return err
+			}
+			if r.verdict.State == judge.Agrees {
+				p.pass("it was reached by another order of moves: " + e.Suite.Words(script.Steps))
+				break
+			}
+			if r.verdict.State == judge.Differs {
+				p.verdict.State, p.verdict.Finding = judge.Differs, r.verdict.Finding
+				p.evidence.State, p.evidence.Note = judge.Differs, "it was reached by another order of moves, and fails: "+e.Suite.Words(script.Steps)
+				break
+			}
+		}
+	}
+	return nil
+}
+
+// pass takes what a script is for as shown. Its finding belongs to another rule and stays.
+func (p *played) pass(note string) {
+	p.verdict.State = judge.Agrees
+	p.evidence.State, p.evidence.Note = judge.Agrees, note
+}
+
+// avoids reports of a script whether the fault that cut another one off will not do so again.
+func (e *examination) avoids(p played) func(suite.Script) bool {
+	return func(s suite.Script) bool {
+		if len(e.found) > 0 {
+			return e.cases.Harmless(e.found[0], s)
+		}
+		n := p.verdict.Finding.Step
+		return n < len(s.Steps) && s.Steps[n-1].Move != p.verdict.Script.Steps[n-1].Move
+	}
+}
+
+// prove finds the shortest sequence that shows each cause on this very program.
+func (e *examination) prove() error {
+	verdicts := make([]judge.ScriptVerdict, len(e.played))
+	for i, p := range e.played {
+		if verdicts[i] = p.verdict; p.verdict.State == judge.Unsteady {
+			verdicts[i].Finding = nil
+		}
+	}
+	e.causes = e.cases.Causes(verdicts, e.witnesses(), e.found)
+	for i := range e.causes {
+		if i == mostProofs {
+			return nil
+		}
+		if err := e.proveCause(&e.causes[i]); err != nil {
+			return err
+		}
+	}
+	for i := range e.found {
+		d := &e.found[i]
+		for _, c := range e.causes {
+			if len(d.Shortest) == 0 && slices.Contains(d.Mistakes, c.Mistake) {
+				d.Shortest, d.Setup, d.Confirmed = c.Shortest, c.Setup, c.Confirmed
+			}
+		}
+	}
+	return nil
+}
+
+func (e *examination) proveCause(c *diagnosis.Cause) error {
+	if e.Suite.Program != game.Nobody {
+		return nil
+	}
+	if c.Mistake != "" {
+		if script, ok := e.cases.Proof(c.Of, e.witnesses()); ok {
+			if len(c.Criteria) > 0 {
+				script.Criterion = c.Criteria[0]
+			}
+			c.Setup, c.Words = string(script.Setup), e.Suite.Words(script.Steps)
+			r, err := e.run(script, "the shortest sequence that shows the mistake")
+			if err != nil {
+				return err
+			}
+			if r.verdict.Finding != nil || c.Of.Omits {
+				e.confirm(c, script, r)
+				return nil
+			}
+		}
+	}
+	return e.shrink(c)
+}
+
+func (e *examination) confirm(c *diagnosis.Cause, script suite.Script, r played) {
+	c.Setup, c.Words = string(script.Setup), e.Suite.Words(script.Steps)
+	c.Shortest, c.Confirmed, c.Evidence = typedLines(r.evidence), true, r.evidence.Number
+	if f := r.verdict.Finding; f != nil {
+		c.Expected, c.Seen = f.Expected, f.Seen
+	}
+}
+
+func typedLines(e record.Evidence) []string {
+	lines := []string{}
+	for _, step := range e.Steps {
+		for _, event := range step.Events {
+			if event.Typed {
+				lines = append(lines, event.Text)
+			}
+		}
+	}
+	return lines
+}
+
+// shrink makes the shortest script that shows a cause shorter by leaving out a step, or
+// two, and running what is left, for as long as it shows the same.
+func (e *examination) shrink(c *diagnosis.Cause) error {
+	best := e.shortest(c)
+	if best == nil {
+		return nil
+	}
+	f := *best.verdict.Finding
+	script := best.verdict.Script
+	script.Title = "the shortest way to see that a rule is broken: " + f.Criterion
+	script.Steps = slices.Clone(script.Steps[:min(f.Step, len(script.Steps))])
+	r, err := e.run(script, "a script that failed, up to the step that shows it")
+	if err != nil {
+		return err
+	}
+	same := func(r played) bool { return r.verdict.Finding != nil && r.verdict.Finding.Aspect == f.Aspect }
+	if !same(r) {
+		return nil
+	}
+	e.confirm(c, script, r)
+	runs := 0
+	for size := 2; size > 0; size-- {
+		for i := 0; i+size < len(script.Steps) && runs < mostShrinking; {
+			shorter := script
+			var ok bool
+			shorter.Steps, ok = suite.Marked(e.Suite.Rules, script.Setup, slices.Concat(script.Steps[:i], script.Steps[i+size:]))
+			if !ok {
+				i++
+				continue
+			}
+			runs++
+			r, err := e.playScript(e.ctx, e.playing, shorter, len(e.Suite.Scripts)+e.extra+1)
+			if err != nil {
+				return err
+			}
+			if !same(r) || r.verdict.Finding.Step != len(shorter.Steps) {
+				i++
+				continue
+			}
+			script = shorter
+			r.evidence.Number, r.evidence.Note = c.Evidence, "the shortest sequence found that shows it, by leaving steps out"
+			if err := e.store(r.evidence); err != nil {
+				return err
+			}
+			e.confirm(c, script, r)
+		}
+	}
+	return nil
+}
+
+// shortest is the played script that shows a cause with the fewest steps.
+func (e *examination) shortest(c *diagnosis.Cause) *played {
+	var best *played
+	for i := range e.played {
+		p := &e.played[i]
+		v := p.verdict
+		if v.Finding == nil || v.State == judge.Unsteady || e.Suite.Open(v.Script) || looksAt(v.Script) || !slices.Contains(c.Scripts, v.Script.Title) {
+			continue
+		}
+		if best == nil || v.Finding.Step < best.verdict.Finding.Step {
+			best = p
+		}
+	}
+	return best
+}
+
+func looksAt(s suite.Script) bool {
+	return slices.ContainsFunc(s.Steps, func(step suite.Step) bool { return step.Act == suite.Look })
+}
+
+// settle moves inherited faults to the rule that is at fault, and keeps the evidence whose
+// state has changed meanwhile.
+func (e *examination) settle() error {
+	verdicts := make([]judge.ScriptVerdict, len(e.played))
+	for i, p := range e.played {
+		verdicts[i] = p.verdict
+	}
+	for i, v := range judge.MoveInherited(e.Suite, verdicts) {
+		p := &e.played[i]
+		p.verdict = v
+		if p.evidence.State != v.State || p.evidence.Note != "" {
+			p.evidence.State = v.State
+			if err := e.store(p.evidence); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
