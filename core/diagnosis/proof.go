@@ -13,7 +13,7 @@ import (
 // Bounds of the searches for a sequence, which a class is kept waiting for.
 var (
 	forProof    = mistake.Bounds{Moves: 150_000, Games: 150}
-	forDecision = mistake.Bounds{Moves: 60_000, Games: 100}
+	forDecision = mistake.Bounds{Moves: 200_000, Games: 600}
 )
 
 // Proof returns the shortest script known in which a program with what is diagnosed does

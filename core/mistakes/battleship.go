@@ -37,6 +37,18 @@ func (b *battleshipList) shots() {
 		}
 	}
 	aims("bound", offBoards(rows, cols, true)...)
+	for _, side := range []struct {
+		name, teacher string
+		off           game.Cell
+	}{
+		{"low-row", "row before the first", game.Cell{Row: -1}},
+		{"high-row", "row after the last", game.Cell{Row: int16(rows)}},
+		{"low-col", "column before the first", game.Cell{Col: -1}},
+		{"high-col", "column after the last", game.Cell{Col: int16(cols)}},
+	} {
+		b.family("bound", "bound-"+side.name+"-miss", "A shot at the "+side.teacher+" is accepted and misses.",
+			"Your program accepts a shot that is not on the board.", func(r *battleship.Rules) battleship.Steps { return misses{r, side.off} })
+	}
 	aims("base", shifts(true)...)
 	aims("transposed", swapped())
 	b.add("repeat-hit-counts", "A shot at a cell that is hit already counts as one more hit.",

@@ -14,6 +14,33 @@ type aimsAt struct {
 
 func (m aimsAt) Aim(c game.Cell) game.Cell { return m.aim(c) }
 
+// misses takes a place beside the board for the sea: off has the row or the column.
+type misses struct {
+	*battleship.Rules
+	off game.Cell
+}
+
+func (m misses) beside(c game.Cell) bool {
+	if m.off.Row != 0 {
+		return c.Row == m.off.Row && m.Holds(game.Cell{Col: c.Col})
+	}
+	return c.Col == m.off.Col && m.Holds(game.Cell{Row: c.Row})
+}
+
+func (m misses) Refuse(o *battleship.Ocean, c game.Cell) game.Refusal {
+	if m.beside(c) {
+		return game.Accepted
+	}
+	return m.Rules.Refuse(o, c)
+}
+
+func (m misses) Mark(o *battleship.Ocean, c game.Cell) int {
+	if m.beside(c) {
+		return 0
+	}
+	return m.Rules.Mark(o, c)
+}
+
 // shot reports whether a cell was shot at, and hit something.
 func shot(r *battleship.Rules, o *battleship.Ocean, c game.Cell) (at, hit bool) {
 	if !r.Holds(c) || !o.Shot[r.Index(c)] {

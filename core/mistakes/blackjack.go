@@ -88,6 +88,8 @@ func (b *blackjackList) dealer() {
 		func(r *blackjack.Rules) blackjack.Steps { return dealerTo{r, 18} })
 	b.add("soft-17", "The dealer does the opposite of what is asked for with a soft 17.",
 		"In your program the dealer treats an ace wrongly.", func(r *blackjack.Rules) blackjack.Steps { return softWrong{r} })
+	b.family("dealer-after-bust", "dealer-plays-after-bust", "The dealer plays on after the player is bust, although the round is over.",
+		"Your program goes on with a round that is over.", func(r *blackjack.Rules) blackjack.Steps { return playsAfterBust{r} })
 	b.add("dealer-after-bust", "The dealer plays on after the player is bust, and the player wins when the dealer busts too.",
 		"Your program goes on with a round that is over.", func(r *blackjack.Rules) blackjack.Steps { return afterBust{r} })
 }

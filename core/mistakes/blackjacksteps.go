@@ -95,6 +95,10 @@ func (m softWrong) Draws(dealer []blackjack.Card) bool {
 	return m.Rules.Draws(dealer)
 }
 
+type playsAfterBust struct{ *blackjack.Rules }
+
+func (m playsAfterBust) Plays([]blackjack.Hand) bool { return true }
+
 type afterBust struct{ *blackjack.Rules }
 
 func (m afterBust) Plays([]blackjack.Hand) bool { return true }

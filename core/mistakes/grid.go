@@ -40,6 +40,8 @@ func (g *gridList) refusals() {
 		"After a move that is not allowed, your program lets the other player move.", func(r *grid.Rules) grid.Steps { return refusedPasses{r} })
 	g.add("refused-counts", "A refused move still counts as a move, so a draw comes early.",
 		"Your program counts moves that it has refused.", func(r *grid.Rules) grid.Steps { return refusedCounts{r} })
+	g.family("refused-passes-turn", "taken-passes-turn", "After a move to a place that is taken the other player is to move.",
+		"After a move that is not allowed, your program lets the other player move.", func(r *grid.Rules) grid.Steps { return takenPasses{r} })
 	rows, cols := r.Shape()
 	g.lands("bound", offBoards(rows, cols, !r.Gravity())...)
 }
@@ -93,10 +95,16 @@ func (g *gridList) lines() {
 		}
 	}
 	if min(rows, cols) >= r.Run() {
+		missing("rows", "in a row", func(_ game.Cell, d int) bool { return d == 0 })
+		missing("columns", "in a column", func(_ game.Cell, d int) bool { return d == 1 })
 		missing("down", "that falls to the right", func(_ game.Cell, d int) bool { return d == 2 })
 		missing("up", "that rises to the right", func(_ game.Cell, d int) bool { return d == 3 })
 	}
 	g.edges()
+	if r.Run() > 2 {
+		g.add("one-way", "From a new mark a line is looked for in one direction only, to the right or down.",
+			"Your program does not see a line that is completed at one of its ends or in its middle.", func(r *grid.Rules) grid.Steps { return oneWay{r} })
+	}
 	g.add("empty-line-wins", "Free cells are equal too, so a line of them wins.",
 		"Your program sees a win where there are no marks.", func(r *grid.Rules) grid.Steps { return emptyLine{r} })
 	g.add("wins-by-count", "A number of marks ends the game, whether or not they are in a line.",
@@ -122,7 +130,11 @@ func (g *gridList) lines() {
 func (g *gridList) edges() {
 	rows, cols := g.r.Shape()
 	add := func(name, edge string, seen [2]int) {
-		g.family("line-missing", name, "A line that touches the "+edge+" edge is never seen.", "Your program does not see every line.", func(r *grid.Rules) grid.Steps { return stopsShort{r, seen} })
+		const student = "Your program does not see every line."
+		g.family("line-missing", name, "A line that touches the "+edge+" edge is never seen.", student,
+			func(r *grid.Rules) grid.Steps { return stopsShort{r, seen, false} })
+		g.family("line-missing", name+"-beside", "Beside a new mark no other is looked for at the "+edge+" edge.", student,
+			func(r *grid.Rules) grid.Steps { return stopsShort{r, seen, true} })
 	}
 	if cols > g.r.Run() {
 		add("line-missing-right-edge", "right", [2]int{rows, cols - 1})
@@ -160,7 +172,8 @@ func (g *gridList) restarts() {
 		{"board", "The marks survive into the next game."},
 		{"counter", "The count of moves survives into the next game, which is drawn once it is reached or passed."},
 		{"counter-exact", "The count of moves survives into the next game, which is drawn when it is exactly reached."},
-		{"starter", "Whose turn it was survives into the next game."},
+		{"starter", "Whose turn it would have been survives into the next game."},
+		{"starter-winner", "Who moved last begins the next game."},
 		{"result", "The result survives into the next game, which ends with its first move."},
 	} {
 		g.family("stale-restart", "stale-"+s.what, s.teacher, "In your program something of one game is left in the next.", func(r *grid.Rules) grid.Steps { return stale{r, s.what} })

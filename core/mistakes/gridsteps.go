@@ -27,6 +27,24 @@ func (m refusedPasses) Refused(p *grid.Position) {
 	}
 }
 
+// takenPasses notes whether a place was taken.
+type takenPasses struct{ *grid.Rules }
+
+func (m takenPasses) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+	c, refusal := m.Rules.Land(p, c)
+	p.Note = 0
+	if refusal == game.Taken {
+		p.Note = 1
+	}
+	return c, refusal
+}
+
+func (m takenPasses) Refused(p *grid.Position) {
+	if p.Note == 1 {
+		p.Mover = p.Mover.Opponent()
+	}
+}
+
 type refusedCounts struct{ *grid.Rules }
 
 func (m refusedCounts) Refused(p *grid.Position) { p.Count++ }
@@ -89,12 +107,13 @@ func (m lineMissing) Wins(p *grid.Position, c game.Cell) bool {
 type stopsShort struct {
 	*grid.Rules
 	seen [2]int // rows, columns
+	all  bool   // the new mark itself is seen everywhere
 }
 
 func (m stopsShort) Wins(p *grid.Position, c game.Cell) bool {
 	return slices.ContainsFunc(grid.Directions[:], func(d [2]int) bool {
 		n := 1 + m.beside(p, c, d, 1) + m.beside(p, c, d, -1)
-		return m.inside(c) && m.Counts(n)
+		return (m.all || m.inside(c)) && m.Counts(n)
 	}) && m.Rules.Wins(p, c)
 }
 
@@ -269,6 +288,8 @@ func (m stale) Begin(before *grid.Position) *grid.Position {
 		p.Count = before.Count
 	case "starter":
 		p.Mover = before.Mover
+	case "starter-winner":
+		p.Mover = before.Mover.Opponent()
 	case "result":
 		p.Note = int(before.Result().Outcome)<<2 + int(before.Result().Winner)
 	}
@@ -369,6 +390,22 @@ func (m endOnly) Wins(p *grid.Position, c game.Cell) bool {
 		}
 		return m.Counts(m.Length(p, c, d)) && !(next(1) && next(-1))
 	})
+}
+
+type oneWay struct{ *grid.Rules }
+
+func (m oneWay) Wins(p *grid.Position, c game.Cell) bool {
+	return slices.ContainsFunc(grid.Directions[:], func(d [2]int) bool {
+		n := 1
+		for at := step(c, d); m.Holds(at) && p.At(at) == p.At(c); at = step(at, d) {
+			n++
+		}
+		return m.Counts(n)
+	})
+}
+
+func step(c game.Cell, d [2]int) game.Cell {
+	return game.Cell{Row: c.Row + int16(d[0]), Col: c.Col + int16(d[1])}
 }
 
 type gaps struct{ *grid.Rules }

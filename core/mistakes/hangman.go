@@ -23,6 +23,8 @@ func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
 	h.add("first-only", "Only the first of equal letters is shown.",
 		"Your program does not show every place of a letter.", func(r *hangman.Rules) hangman.Steps { return firstOnly{r} })
 	if r.Folds() {
+		h.family("case", "case-guess", "A capital that is typed is another letter than the small one, and never right.",
+			"Your program takes a capital for another letter.", func(r *hangman.Rules) hangman.Steps { return capitalsWrong{r} })
 		h.add("case", "Capitals are other letters than small ones.",
 			"Your program takes a capital for another letter.", func(r *hangman.Rules) hangman.Steps { return strictCase{r} })
 	} else {

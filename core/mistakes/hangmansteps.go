@@ -30,6 +30,19 @@ func (m strictCase) Same(p *hangman.Position, guess rune, place int) bool {
 	return m.Rules.Same(p, guess, place) && unicode.IsLower(p.Word[place])
 }
 
+// capitalsWrong takes a capital for a letter of an old script, one for each.
+type capitalsWrong struct{ *hangman.Rules }
+
+func (m capitalsWrong) Read(g game.Move) game.Move {
+	g = m.Rules.Read(g)
+	c, size := utf8.DecodeRuneInString(g.Text)
+	if g.Verb != hangman.Word && size == len(g.Text) && unicode.IsUpper(c) {
+		const linearB = 0x10000
+		return game.Move{Text: string(linearB + c%64)}
+	}
+	return g
+}
+
 type looseCase struct{ *hangman.Rules }
 
 func (m looseCase) Same(p *hangman.Position, guess rune, place int) bool {

@@ -275,25 +275,15 @@ func matrixCommand(o *options) *cobra.Command {
 			return o.answer(c, m, err, func(w io.Writer) { printMatrix(w, m) })
 		},
 	}
-	c.Flags().Int64Var(&run, "run", 0, "number of the run; without it the newest")
+	c.Flags().Int64Var(&run, "run", 0, runFlag)
 	return c
 }
 
 // matrix fetches the matrix of a run, the newest for run 0.
 func (o *options) matrix(c *cobra.Command, name string, run int64) (record.Matrix, error) {
-	course, assignment, err := cutName(c, name)
+	run, err := o.run(c, name, run)
 	if err != nil {
 		return record.Matrix{}, err
-	}
-	if run == 0 {
-		a, err := o.client().Assignment(c.Context(), course, assignment)
-		if err != nil {
-			return record.Matrix{}, err
-		}
-		if a.LastRun == nil {
-			return record.Matrix{}, &exitError{exitInput, fmt.Errorf("%s has not been run yet: durchgang run %s", name, name)}
-		}
-		run = *a.LastRun
 	}
 	return o.client().Matrix(c.Context(), run)
 }
@@ -347,19 +337,14 @@ func showCommand(o *options) *cobra.Command {
 		Example: "  durchgang show evening-class/tic-tac-toe hugo-tandy\n  durchgang show evening-class/tic-tac-toe hugo-tandy --json",
 		Args:    exactly("COURSE/ASSIGNMENT", "a STUDENT"),
 		RunE: func(c *cobra.Command, args []string) error {
-			m, err := o.matrix(c, args[0], run)
+			row, err := o.row(c, args[0], args[1], run)
 			if err != nil {
 				return err
 			}
-			for _, row := range m.Rows {
-				if row.Student == args[1] {
-					return o.show(c, row.Result)
-				}
-			}
-			return &exitError{exitInput, fmt.Errorf("run %d has no student %q; durchgang matrix %s lists them", m.Run.ID, args[1], args[0])}
+			return o.show(c, row.Result)
 		},
 	}
-	c.Flags().Int64Var(&run, "run", 0, "number of the run; without it the newest")
+	c.Flags().Int64Var(&run, "run", 0, runFlag)
 	return c
 }
 
@@ -390,7 +375,19 @@ func (o *options) show(c *cobra.Command, id int64) error {
 		}
 		evidence[s.Title], evidence[fmt.Sprint(s.Number)] = e, e
 	}
-	return printVerdict(w, r.Student+", "+r.Language, verdictOf(r), r.Examination, func(script string) record.Evidence { return evidence[script] })
+	return printVerdict(w, r.Student+", "+r.Language, verdictOf(r), r.Examination, func(script string) record.Evidence { return evidence[script] }, numbers(r))
+}
+
+// numbers tells the findings of a result by number.
+func numbers(r record.Result) string {
+	if len(r.Findings) == 0 {
+		return ""
+	}
+	list := make([]string, len(r.Findings))
+	for i, f := range r.Findings {
+		list[i] = fmt.Sprint(f.ID)
+	}
+	return "Findings, to be run again with durchgang finding replay: " + strings.Join(list, ", ")
 }
 
 // verdictOf is the verdict in a result.

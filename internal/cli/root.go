@@ -52,6 +52,8 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
   durchgang serve            the service with its console
   durchgang import, run, matrix, show
                              a class, through the service
+  durchgang class, groups, comment, report, finding
+                             what came of it, and what students are told
   durchgang game             the games, their rules, and a way to play them
   durchgang suite            what the scripts of a suite do and catch
   durchgang toolchain        the languages, and what the machine has of them
@@ -68,7 +70,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
 		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
-		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
+		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
 	)
 	return root
 }

@@ -54,7 +54,7 @@ func paint(w io.Writer, s judge.State, format string) string {
 
 // printVerdict prints points, criteria, causes and findings. evidence finds a recorded
 // run by its title.
-func printVerdict(w io.Writer, name string, v judge.Verdict, x record.Examination, evidence func(title string) record.Evidence) error {
+func printVerdict(w io.Writer, name string, v judge.Verdict, x record.Examination, evidence func(title string) record.Evidence, notes ...string) error {
 	fmt.Fprintf(w, "%s: %s of %s points\n\n", printable(name), v.Points, v.Of)
 	t := newTable(w)
 	for _, c := range v.Criteria {
@@ -71,6 +71,11 @@ func printVerdict(w io.Writer, name string, v judge.Verdict, x record.Examinatio
 	}
 	for _, c := range v.Criteria {
 		printFindings(w, c, unproven(v.Findings, x.Causes), evidence)
+	}
+	for _, note := range notes {
+		if note != "" {
+			fmt.Fprintf(w, "\n%s\n", note)
+		}
 	}
 	return nil
 }

@@ -271,7 +271,7 @@ func (e *examination) avoids(p played) func(suite.Script) bool {
 			return e.cases.Harmless(e.found[0], s)
 		}
 		n := p.verdict.Finding.Step
-		return n < len(s.Steps) && s.Steps[n-1].Move != p.verdict.Script.Steps[n-1].Move
+		return n > 0 && n < len(s.Steps) && s.Steps[n-1].Move != p.verdict.Script.Steps[n-1].Move
 	}
 }
 

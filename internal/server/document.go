@@ -12,6 +12,7 @@ import (
 	"github.com/swaggest/openapi-go/openapi31"
 
 	"durchgang/core/suite"
+	"durchgang/internal/record"
 )
 
 // Document returns the OpenAPI 3.1 document of the API, made from the routes.
@@ -32,6 +33,24 @@ func Document() ([]byte, error) {
 		}
 	}
 	return json.MarshalIndent(r.Spec, "", "  ")
+}
+
+// ResultSchema returns the JSON Schema of a result, as reports give it (JSON Schema
+// 2020-12).
+func ResultSchema() ([]byte, error) {
+	var r jsonschema.Reflector
+	r.DefaultOptions = append(r.DefaultOptions,
+		jsonschema.InterceptProp(require),
+		jsonschema.InterceptNullability(notNull),
+		jsonschema.InterceptDefName(func(t reflect.Type, _ string) string { return strings.ToUpper(t.Name()[:1]) + t.Name()[1:] }),
+	)
+	r.AddTypeMapping(suite.Points(0), float64(0))
+	schema, err := r.Reflect(record.Result{})
+	if err != nil {
+		return nil, fmt.Errorf("describe a result: %w", err)
+	}
+	schema.WithSchema("https://json-schema.org/draft/2020-12/schema").WithTitle("A result of Durchgang")
+	return json.MarshalIndent(schema, "", "  ")
 }
 
 func describe(r *openapi31.Reflector, route route) error {

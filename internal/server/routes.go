@@ -1,6 +1,7 @@
 package server
 
 import (
+	"context"
 	"net/http"
 	"strconv"
 
@@ -72,6 +73,22 @@ type (
 	}
 )
 
+// The requests about results.
+type (
+	newComment struct {
+		ID      int64  `path:"id" json:"-"`
+		Comment string `json:"comment" description:"What the student is told; empty to take it away."`
+	}
+	newGroupComment struct {
+		newComment
+		Group int `path:"group" json:"-" description:"Number of the group, from 1."`
+	}
+	ofFormat struct {
+		ID     int64  `path:"id" json:"-"`
+		Format string `query:"format" json:"-" description:"For a student html, md, json, junit or tap; for a class html, csv, json, junit, tap, svg or png. Without it html."`
+	}
+)
+
 // health says whether the service can work.
 type health struct {
 	Status string `json:"status" enum:"ready"`
@@ -101,6 +118,13 @@ func routes() []route {
 		{"GET", "/runs/{id}/matrix", "getMatrix", "Students by criteria", byID{}, record.Matrix{}, ok, "", (*Server).matrix},
 		{"GET", "/runs/{id}/events", "watchRun", "The progress of a run: an event of type run, with a Run as data, at each change; the last one is done", byID{}, nil, ok, "text/event-stream", (*Server).watch},
 		{"GET", "/results/{id}", "getResult", "How one submission fared, with its findings", byID{}, record.Result{}, ok, "", (*Server).result},
+		{"GET", "/runs/{id}/class", "getClass", "How the class fared: criteria, mistakes, totals", byID{}, record.Class{}, ok, "", (*Server).class},
+		{"GET", "/runs/{id}/groups", "listGroups", "The groups of programs that do the same, the largest first", byID{}, []record.Group{}, ok, "", (*Server).groups},
+		{"PUT", "/runs/{id}/groups/{group}/comment", "commentGroup", "Tell all students of a group the same", newGroupComment{}, []record.Group{}, ok, "", (*Server).commentGroup},
+		{"GET", "/runs/{id}/report", "reportClass", "The class on one page, or in a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportClass},
+		{"PUT", "/results/{id}/comment", "commentResult", "Tell a student something about the program", newComment{}, record.Result{}, ok, "", (*Server).commentResult},
+		{"GET", "/results/{id}/report", "reportResult", "What the student reads, or a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportResult},
+		{"POST", "/findings/{id}/replay", "replayFinding", "Run the sequence of a finding again", byID{}, record.Replay{}, ok, "", (*Server).replay},
 		{"GET", "/results/{id}/scripts/{script}", "getEvidence", "The recorded run of one script", byScript{}, record.Evidence{}, ok, "", (*Server).evidence},
 	}
 }
@@ -250,4 +274,87 @@ func number(c fiber.Ctx, name string) (int64, error) {
 		return 0, fiber.NewError(http.StatusBadRequest, name+" "+strconv.Quote(c.Params(name))+" is no number of a record")
 	}
 	return n, nil
+}
+
+func (s *Server) class(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	class, err := s.office.Class(c.Context(), id)
+	return reply(c, http.StatusOK, class, err)
+}
+
+func (s *Server) groups(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	groups, err := s.office.Groups(c.Context(), id)
+	return reply(c, http.StatusOK, groups, err)
+}
+
+func (s *Server) commentGroup(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	group, err := number(c, "group")
+	if err != nil {
+		return err
+	}
+	var in newGroupComment
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	groups, err := s.office.CommentGroup(c.Context(), id, int(group), in.Comment)
+	return reply(c, http.StatusOK, groups, err)
+}
+
+func (s *Server) commentResult(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	var in newComment
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	r, err := s.office.CommentResult(c.Context(), id, in.Comment)
+	return reply(c, http.StatusOK, r, err)
+}
+
+func (s *Server) replay(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	r, err := s.office.Replay(c.Context(), id)
+	return reply(c, http.StatusOK, r, err)
+}
+
+// media are the types of the formats of reports.
+var media = map[string]string{
+	"html": "text/html; charset=utf-8", "md": "text/markdown; charset=utf-8", "json": "application/json", "csv": "text/csv; charset=utf-8",
+	"junit": "application/xml", "tap": "text/plain; charset=utf-8", "svg": "image/svg+xml", "png": "image/png",
+}
+
+func (s *Server) reportClass(c fiber.Ctx) error { return s.report(c, s.office.ClassReport) }
+
+func (s *Server) reportResult(c fiber.Ctx) error { return s.report(c, s.office.StudentReport) }
+
+// report answers with a report. A page of one is shown on its own, without scripts.
+func (s *Server) report(c fiber.Ctx, write func(context.Context, int64, string) ([]byte, error)) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	format := c.Query("format", "html")
+	data, err := write(c.Context(), id, format)
+	if err != nil {
+		return err
+	}
+	c.Set("Content-Type", media[format])
+	c.Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; img-src data:")
+	return c.Status(http.StatusOK).Send(data)
 }

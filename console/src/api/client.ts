@@ -3,11 +3,14 @@ import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
 export type Assignment = components['schemas']['Assignment']
+export type Cause = components['schemas']['Cause']
+export type Class = components['schemas']['Class']
 export type Course = components['schemas']['Course']
 export type Comparison = components['schemas']['Comparison']
 export type CriterionVerdict = components['schemas']['CriterionVerdict']
 export type Evidence = components['schemas']['Evidence']
 export type Finding = components['schemas']['Finding']
+export type Group = components['schemas']['Group']
 export type Guide = components['schemas']['Guide']
 export type Import = components['schemas']['Import']
 export type Matrix = components['schemas']['Matrix']

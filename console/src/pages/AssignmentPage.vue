@@ -58,6 +58,10 @@ onBeforeUnmount(() => stop())
         </div>
         <div class="d-flex flex-wrap gap-2">
           <RouterLink v-if="view.matrix && view.assignment.channel === 'terminal'" class="btn btn-sm btn-outline-secondary" :to="`/courses/${course}/${props.assignment}/wording`">Wording</RouterLink>
+          <template v-if="view.matrix">
+            <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/runs/${view.matrix.run.id}/class`">The class</RouterLink>
+            <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/runs/${view.matrix.run.id}/groups`">Groups</RouterLink>
+          </template>
           <ClassUpload v-bind="path" @imported="reload" />
           <BButton variant="primary" size="sm" :disabled="starting || underway || !view.assignment.submissions" @click="start">
             {{ view.matrix ? 'Grade again' : 'Grade all' }}

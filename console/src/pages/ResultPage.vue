@@ -1,7 +1,11 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { BAlert } from 'bootstrap-vue-next/components/BAlert'
+import { BButton } from 'bootstrap-vue-next/components/BButton'
+import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea'
+import { computed, ref, watch } from 'vue'
 
 import { api, ask } from '../api/client'
+import CausePanel from '../parts/CausePanel.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import LoadState from '../parts/LoadState.vue'
 import StateMark from '../parts/StateMark.vue'
@@ -9,16 +13,34 @@ import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
 const props = defineProps<{ id: string }>()
+const path = computed(() => ({ id: Number(props.id) }))
 
 const { data: result, error, loading, reload } = useLoad(() => props.id, () =>
-  ask(api.GET('/results/{id}', { params: { path: { id: Number(props.id) } } })))
+  ask(api.GET('/results/{id}', { params: { path: path.value } })))
 useTitle(() => result.value?.student ?? '')
 
+const diagnosis = computed(() => result.value?.diagnosis[0])
+const others = computed(() => (diagnosis.value?.whole ? result.value!.diagnosis.slice(1) : []))
+const confirmed = computed(() => (result.value?.causes ?? []).filter((c) => c.confirmed).flatMap((c) => c.scripts))
 const faults = computed(() => (result.value?.criteria ?? [])
-  .map((criterion) => ({ criterion, findings: result.value!.findings.filter((f) => f.criterion === criterion.name) }))
+  .map((criterion) => ({ criterion, findings: result.value!.findings.filter((f) => f.criterion === criterion.name && !confirmed.value.includes(f.script)) }))
   .filter(({ findings }) => findings.length))
 
 const number = (script: string) => result.value?.scripts.find((s) => s.title === script)?.number ?? 1
+
+const comment = ref('')
+const notice = ref('')
+const failure = ref('')
+watch(result, (r) => { comment.value = r?.comment ?? '' })
+async function tell() {
+  notice.value = failure.value = ''
+  try {
+    result.value = await ask(api.PUT('/results/{id}/comment', { params: { path: path.value }, body: { comment: comment.value } }))
+    notice.value = comment.value ? 'It stands in the report.' : 'It is taken away.'
+  } catch (cause) {
+    failure.value = cause instanceof Error ? cause.message : String(cause)
+  }
+}
 </script>
 
 <template>
@@ -31,9 +53,12 @@ const number = (script: string) => result.value?.scripts.find((s) => s.title ===
       <div class="row-between">
         <div>
           <h1>{{ result.student }}</h1>
-          <span class="quiet">{{ result.language || 'not run' }}, run {{ result.run }}</span>
+          <span class="quiet">{{ result.language || 'not run' }}, run {{ result.run }}<template v-if="result.days_late">, {{ result.days_late }} days late</template></span>
         </div>
-        <div class="total" data-part="total">{{ result.points }} of {{ result.of }}</div>
+        <div class="d-flex gap-3 align-items-center">
+          <RouterLink v-if="result.state === 'done' || result.state === 'failed'" class="btn btn-sm btn-outline-secondary" :to="`/results/${result.id}/report`">What the student reads</RouterLink>
+          <div class="total" data-part="total">{{ result.points }} of {{ result.of }}</div>
+        </div>
       </div>
 
       <section v-if="result.problem" class="panel mt-3">
@@ -46,23 +71,43 @@ const number = (script: string) => result.value?.scripts.find((s) => s.title ===
       </p>
       <template v-else>
         <h2>What went wrong</h2>
-        <p v-if="!faults.length">Nothing: every rule that the program shows, it keeps.</p>
+        <p v-if="!result.causes.length && !faults.length">Nothing: every rule that the program shows, it keeps.</p>
+        <p v-else-if="diagnosis?.omits">Nothing that was seen is against the rules, but not all is shown. Either the wording is not understood, or this is missing:</p>
+        <p v-else-if="diagnosis?.whole">Everything that was seen is explained by <strong>{{ diagnosis.mistakes.join(' and ') }}</strong><span v-if="others.length" class="quiet">; as well, though less likely, by {{ others.map((o) => o.mistakes.join(' and ')).join('; ') }}</span>.</p>
+        <p v-else-if="diagnosis">No known mistake explains everything. Closest is <strong>{{ diagnosis.mistakes.join(' and ') }}</strong>, which explains {{ diagnosis.for.length }} scripts and leaves {{ diagnosis.against.length }}.</p>
+        <p v-else>No known mistake explains this; what happened is described below.</p>
+        <section v-if="result.causes.length" class="panel mb-3" aria-label="Causes">
+          <CausePanel v-for="(c, i) in result.causes" :key="i" :cause="c" :result="result.id" :criteria="result.criteria" />
+        </section>
         <section v-for="{ criterion, findings } in faults" :key="criterion.name" class="panel mb-3">
           <h3><StateMark state="differs" bare /> {{ criterion.title }}</h3>
           <FindingCard v-for="f in findings" :key="f.script" :finding="f" :result="result.id" :number="number(f.script)" />
         </section>
 
-        <h2>Criteria</h2>
+        <h2>Points</h2>
         <div class="panel">
           <div v-for="c in result.criteria" :key="c.name" class="criterion">
             <StateMark :state="c.state" />
-            <span>{{ c.title }}</span>
+            <span>{{ c.title }}<span v-if="c.state !== 'agrees'" class="quiet">: {{ c.reason }}</span></span>
             <span class="number">{{ c.points }} / {{ c.of }}</span>
+          </div>
+          <div v-for="(a, i) in result.account" :key="i" class="criterion">
+            <span></span><span>{{ a.reason }}</span><span class="number">{{ a.points }}</span>
+          </div>
+        </div>
+
+        <h2 id="comment">Comment</h2>
+        <BAlert v-if="failure" variant="danger" :model-value="true">{{ failure }}</BAlert>
+        <div class="panel d-grid gap-2">
+          <BFormTextarea v-model="comment" rows="2" aria-labelledby="comment" placeholder="What you tell the student; it stands first in the report." />
+          <div class="d-flex gap-2 align-items-center">
+            <BButton size="sm" variant="primary" :disabled="comment === result.comment" @click="tell">Save</BButton>
+            <span class="quiet" role="status">{{ notice }}</span>
           </div>
         </div>
 
         <details class="mt-3">
-          <summary>All {{ result.scripts.length }} scripts</summary>
+          <summary>All {{ result.scripts.length }} recorded runs</summary>
           <ul class="list-unstyled mt-2">
             <li v-for="s in result.scripts" :key="s.number" class="mb-1">
               <StateMark :state="s.state" bare />

@@ -2,35 +2,49 @@
 import { computed, ref } from 'vue'
 
 import type { Matrix, Row } from '../api/client'
+import MatrixFilters, { type Choice } from './MatrixFilters.vue'
 import StateMark from './StateMark.vue'
 
 /** Students by criteria. */
 const props = defineProps<{ matrix: Matrix }>()
 
-type Order = 'student' | 'points'
+/** What rows are sorted by: a criterion by its number. */
+type Order = 'student' | 'points' | 'group' | number
 const order = ref<Order>('student')
+const choice = ref<Choice>({ criterion: '', mistake: '', group: 0 })
+
+const weight: Record<string, number> = { differs: 0, unsteady: 1, 'not reached': 2, 'not shown': 3, agrees: 4 }
 
 const rows = computed(() => {
-  const sorted = [...props.matrix.rows]
-  if (order.value === 'points') sorted.sort((a, b) => a.points - b.points || a.student.localeCompare(b.student))
-  return sorted
+  const { criterion, mistake, group } = choice.value
+  const at = props.matrix.criteria.findIndex((c) => c.name === criterion)
+  const shown = props.matrix.rows.filter((r) =>
+    (at < 0 || (r.cells[at] ?? 'agrees') !== 'agrees') && (!mistake || r.mistakes.includes(mistake)) && (!group || r.group === group))
+  const by = order.value
+  const key = (r: Row) => (by === 'points' ? r.points : by === 'group' ? r.group || Infinity : typeof by === 'number' ? weight[r.cells[by] ?? ''] ?? 5 : 0)
+  return shown.sort((a, b) => key(a) - key(b) || a.student.localeCompare(b.student))
 })
 
 const waiting: Record<Row['state'], string> = { queued: 'waiting', running: 'running …', failed: 'not run', done: '' }
+const sorted = (by: Order) => (order.value === by ? 'ascending' : 'none')
+const arrow = (by: Order) => (order.value === by ? '▾' : '')
 </script>
 
 <template>
+  <MatrixFilters v-model="choice" :matrix="matrix">
+    <span class="quiet" role="status">{{ rows.length }} of {{ matrix.rows.length }} students</span>
+  </MatrixFilters>
   <div class="matrix-scroll" tabindex="0" role="region" aria-label="Students by criteria">
     <table class="matrix">
       <thead>
         <tr>
-          <th scope="col" :aria-sort="order === 'student' ? 'ascending' : 'none'">
-            <button type="button" class="sorter" @click="order = 'student'">Student {{ order === 'student' ? '▾' : '' }}</button>
+          <th scope="col" :aria-sort="sorted('student')"><button type="button" class="sorter" @click="order = 'student'">Student {{ arrow('student') }}</button></th>
+          <th scope="col" class="points" :aria-sort="sorted('points')"><button type="button" class="sorter" @click="order = 'points'">Points {{ arrow('points') }}</button></th>
+          <th v-for="(c, i) in matrix.criteria" :key="c.name" scope="col" :title="`${c.title} (${c.of} points)`" :aria-sort="sorted(i)">
+            <button type="button" class="sorter" @click="order = i">{{ c.name }} {{ arrow(i) }}</button>
           </th>
-          <th scope="col" class="points" :aria-sort="order === 'points' ? 'ascending' : 'none'">
-            <button type="button" class="sorter" @click="order = 'points'">Points {{ order === 'points' ? '▾' : '' }}</button>
-          </th>
-          <th v-for="c in matrix.criteria" :key="c.name" scope="col" :title="`${c.title} (${c.of} points)`">{{ c.name }}</th>
+          <th scope="col" :aria-sort="sorted('group')"><button type="button" class="sorter" title="Programs of one group do the same" @click="order = 'group'">Group {{ arrow('group') }}</button></th>
+          <th scope="col" class="faults">Mistakes</th>
         </tr>
       </thead>
       <tbody>
@@ -40,20 +54,21 @@ const waiting: Record<Row['state'], string> = { queued: 'waiting', running: 'run
             <template v-if="row.state === 'done'">{{ row.points }} / {{ row.of }}</template>
             <span v-else class="quiet">{{ waiting[row.state] }}</span>
           </td>
-          <td v-if="row.state === 'failed'" :colspan="matrix.criteria.length" class="text-start quiet text-truncate">
+          <td v-if="row.state === 'failed'" :colspan="matrix.criteria.length + 2" class="text-start quiet text-truncate">
             {{ row.problem.split('\n')[0] }}
           </td>
           <template v-else>
-            <td v-for="(c, i) in matrix.criteria" :key="c.name">
-              <StateMark :state="row.cells[i] ?? waiting[row.state]" bare />
-            </td>
+            <td v-for="(c, i) in matrix.criteria" :key="c.name"><StateMark :state="row.cells[i] ?? waiting[row.state]" bare /></td>
+            <td>{{ row.group || '' }}</td>
+            <td class="faults">{{ row.mistakes.join(', ') }}</td>
           </template>
         </tr>
+        <tr v-if="!rows.length"><td :colspan="matrix.criteria.length + 4" class="quiet">No student fits this choice.</td></tr>
       </tbody>
     </table>
   </div>
   <p class="quiet mt-2 d-flex flex-wrap gap-3">
-    <StateMark state="agrees" /> <StateMark state="differs" /> <StateMark state="not shown" />
+    <StateMark v-for="s in Object.keys(weight).reverse()" :key="s" :state="s" />
     <span>Point at a heading to read its rule; open a student to see what went wrong.</span>
   </p>
 </template>

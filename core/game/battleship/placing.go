@@ -50,14 +50,15 @@ func (r *Rules) settle(p *Position, player game.Player, text string) error {
 		return fmt.Errorf("%w; there are %d", ErrShips, len(r.fleet))
 	}
 	reasons := map[game.Refusal]error{OffBoard: ErrOffBoard, Overlaps: ErrOverlap, Touches: ErrTouches}
-	right := r.ocean()
+	rules, right := *r, r.ocean()
+	rules.under = nil
 	for i, text := range berths {
 		b, err := parseBerth(strings.TrimSpace(text))
 		if err != nil {
 			return err
 		}
-		cells := r.Cover(i+1, b)
-		if refusal := r.Forbid(&right, b, cells); refusal != game.Accepted {
+		cells := rules.Cover(i+1, b)
+		if refusal := rules.Forbid(&right, b, cells); refusal != game.Accepted {
 			return fmt.Errorf("the %s at %s: %w", r.fleet[i].Name, b, reasons[refusal])
 		}
 		r.lay(&right, cells)

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+
+import { api, ask } from '../api/client'
+import BarPlot from '../parts/BarPlot.vue'
+import LoadState from '../parts/LoadState.vue'
+import StateMark from '../parts/StateMark.vue'
+import { useLoad } from '../use/load'
+import { useTitle } from '../use/title'
+
+const props = defineProps<{ id: string }>()
+const { data: sum, error, loading, reload } = useLoad(() => props.id, () =>
+  ask(api.GET('/runs/{id}/class', { params: { path: { id: Number(props.id) } } })))
+useTitle(() => 'The class')
+
+const bins = 10
+const states = ['agrees', 'differs', 'not shown', 'not reached', 'unsteady']
+/** The upper ends of ten equal parts of the points; an end belongs to its part. */
+const ends = computed(() => Array.from({ length: bins }, (_, i) => String(Math.round(((sum.value?.of ?? 0) * (i + 1) * 100) / bins) / 100)))
+const totals = computed(() => {
+  const counts = Array<number>(bins).fill(0)
+  for (const t of sum.value?.totals ?? []) counts[Math.max(0, Math.ceil((t * bins) / (sum.value?.of || 1) - 1e-9) - 1)]!++
+  return counts
+})
+const kept = computed(() => (sum.value?.criteria ?? []).map((c) => c.states?.['agrees'] ?? 0))
+const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)'], ['png', 'Plot (PNG)'], ['json', 'JSON'], ['junit', 'JUnit XML'], ['tap', 'TAP']] as const
+</script>
+
+<template>
+  <LoadState :loading="loading" :error="error" :ready="!!sum" @retry="reload">
+    <template v-if="sum">
+      <nav class="crumbs" aria-label="Path">
+        <RouterLink to="/">Courses</RouterLink> /
+        <RouterLink :to="`/courses/${sum.run.course}/${sum.run.assignment}`">{{ sum.run.course }}, {{ sum.run.assignment }}</RouterLink>
+      </nav>
+      <div class="row-between">
+        <div>
+          <h1>The class</h1>
+          <span class="quiet">Run {{ sum.run.id }}: {{ sum.graded }} graded<template v-if="sum.not_run.length">, not run: {{ sum.not_run.join(', ') }}</template></span>
+        </div>
+        <div class="total">mean {{ sum.mean }}, median {{ sum.median }} of {{ sum.of }}</div>
+      </div>
+      <p v-if="!sum.graded" class="panel mt-3">No program is graded yet.</p>
+      <template v-else>
+        <div class="plots mt-3">
+          <BarPlot title="Totals" :labels="ends" :values="totals" axis="students" />
+          <BarPlot title="Who keeps each criterion" :labels="sum.criteria.map((c) => c.name)" :values="kept" :most="sum.graded" lying axis="students" />
+        </div>
+        <h2>Misunderstandings</h2>
+        <div class="panel">
+          <table class="tally">
+            <tbody>
+              <tr v-for="m in sum.mistakes" :key="m.name">
+                <td class="number">{{ m.students.length }}</td>
+                <td>{{ m.says }} <span class="quiet">{{ m.name }}</span></td>
+                <td>{{ m.students.join(', ') }}</td>
+              </tr>
+              <tr v-if="sum.unknown.length">
+                <td class="number">{{ sum.unknown.length }}</td><td>Faults that no known mistake explains</td><td>{{ sum.unknown.join(', ') }}</td>
+              </tr>
+              <tr v-if="!sum.mistakes.length && !sum.unknown.length"><td>None was found.</td></tr>
+            </tbody>
+          </table>
+        </div>
+        <h2>Criteria</h2>
+        <div class="panel">
+          <table class="tally">
+            <thead><tr><th scope="col">Criterion</th><th v-for="s in states" :key="s" scope="col" class="number"><StateMark :state="s" /></th></tr></thead>
+            <tbody>
+              <tr v-for="c in sum.criteria" :key="c.name">
+                <td>{{ c.title }}<span v-if="c.title === sum.hardest" class="quiet">, the hardest</span></td>
+                <td v-for="s in states" :key="s" class="number">{{ c.states?.[s] ?? '·' }}</td>
+              </tr>
+            </tbody>
+          </table>
+        </div>
+        <details class="mt-3">
+          <summary>{{ sum.quiet.length }} of {{ sum.scripts }} scripts show nobody's fault</summary>
+          <p class="mt-2">{{ sum.quiet.join('; ') }}</p>
+        </details>
+        <p class="d-flex flex-wrap gap-2 mt-3">
+          <a v-for="[form, name] in forms" :key="form" class="tag" :href="`/api/v1/runs/${sum.run.id}/report?format=${form}`" :download="form === 'html' ? undefined : `class.${form === 'junit' ? 'xml' : form}`">{{ name }}</a>
+        </p>
+      </template>
+    </template>
+  </LoadState>
+</template>
