@@ -106,7 +106,7 @@ func (c *Cases) trial(witnesses []*judge.Witness) *trial {
 	for i, script := range c.suite.Scripts {
 		at[script.Title] = i
 	}
-	broken := make([]*breakdown, len(witnesses)) // how the program does, where it is not by the rules
+	broken := make([][]*breakdown, len(witnesses)) // how the program does, where it is not by the rules
 	for i, w := range witnesses {
 		step, moment, found := w.Parts(c.known.Reference, false)
 		if !found {
@@ -115,7 +115,7 @@ func (c *Cases) trial(witnesses []*judge.Witness) *trial {
 		t.failed.set(i)
 		for _, b := range breakdowns {
 			if b.when(moment, w.Seen[step]) {
-				broken[i] = b
+				broken[i] = append(broken[i], b)
 			}
 		}
 	}
@@ -138,7 +138,7 @@ func (c *Cases) trial(witnesses []*judge.Witness) *trial {
 	for _, b := range breakdowns {
 		s := &suspect{Mistake: mistake.Mistake{Name: b.name, Family: b.name, Teacher: b.teacher, Student: b.student}, index: -1, breaks: b, shows: newBits(len(witnesses)), met: map[int]bool{}}
 		for k := range witnesses {
-			if broken[k] == b {
+			if slices.Contains(broken[k], b) {
 				s.shows.set(k)
 			}
 		}

@@ -141,3 +141,30 @@ func (c *Cases) Harmless(d Diagnosis, s suite.Script) bool {
 	})
 	return err == nil && same
 }
+
+// Would is the finding that a script would have by one of the mistakes of a diagnosis for
+// its own criterion, had no other fault been in the way. It is nil when there is none.
+func (c *Cases) Would(d Diagnosis, w *judge.Witness) *judge.Finding {
+	if !d.Whole || len(d.hypothesis.suspects) < 2 {
+		return nil
+	}
+	for _, single := range c.singlesOf(d) {
+		h := single.hypothesis
+		var seen []judge.Observation
+		err := w.Script.Retell(h.rules, h.lines, func(m suite.Moment) bool {
+			o := judge.Observation{Facts: append(slices.Clone(m.Facts), m.View...), Condition: judge.Asking}
+			if m.Result.Over() {
+				o.Condition, o.Untyped = judge.Waiting, m.Mover == game.Nobody && m.Step.Act == suite.MakeMove
+			}
+			seen = append(seen, o)
+			return true
+		})
+		if err != nil {
+			continue
+		}
+		if f := judge.JudgeScript(c.suite, w.Script, w.Moments, seen).Finding; f != nil && f.Criterion == w.Script.Criterion {
+			return f
+		}
+	}
+	return nil
+}

@@ -32,7 +32,9 @@ var breakdowns = []*breakdown{
 		"fragile-input", "A line that is no move, such as letters or nothing, makes the program fail.",
 		"Your program does not cope with something typed that is not a move.",
 		func(m suite.Moment, seen judge.Observation) bool {
-			return m.Step.Act == suite.TypeLine && failed(seen)
+			reason, refused := game.Refused(m.Facts)
+			word := refused && !reason.Is(game.GameOver) && m.Step.Move.Cell == (game.Cell{}) // a word, where another is asked for
+			return (m.Step.Act == suite.TypeLine || m.Step.Act == suite.MakeMove && word && m.Step.Move.Verb+m.Step.Move.Text != "") && failed(seen)
 		},
 	},
 	{
@@ -67,6 +69,17 @@ var breakdowns = []*breakdown{
 			return !refused && (seen.Condition == judge.Crashed || seen.Condition == judge.Exceeded)
 		},
 	},
+}
+
+// Says is what happens with a mistake of that name, in a sentence for the teacher.
+func Says(known mistake.Known, name string) string {
+	for _, b := range breakdowns {
+		if b.name == name {
+			return b.teacher
+		}
+	}
+	m, _ := known.Find(name)
+	return m.Teacher
 }
 
 // failed reports whether a program does not go on as it should after a refused move.

@@ -300,31 +300,34 @@ func MoveInherited(s *suite.Suite, scripts []ScriptVerdict) []ScriptVerdict {
 
 // criterionState is differs when a finding is charged to the criterion. It agrees
 // when one of its scripts does and no script that ran to its end left it unshown;
-// a script that another criterion's fault cut off says nothing. What can be seen at
-// nearly every step may have been shown in any script.
+// of those that another criterion's fault cut off there may be no more than agree. What
+// can be seen at nearly every step may have been shown in any script.
 func criterionState(c suite.Criterion, scripts []ScriptVerdict) State {
-	met := map[State]bool{}
+	met := map[State]int{}
 	elsewhere := len(c.Claims) > 0 && !slices.ContainsFunc(c.Claims, func(a suite.Aspect) bool { return !suite.Everywhere(a) })
 	for _, sv := range scripts {
 		if sv.Finding != nil && sv.Finding.Criterion == c.Name && sv.State != Unsteady {
 			return Differs
 		}
 		if elsewhere && slices.ContainsFunc(sv.Showed, c.Claim) {
-			met[Agrees] = true
+			met[Agrees]++
+		}
+		if sv.Script.Criterion == c.Name && sv.State == Differs {
+			return Differs // though the finding may be another one's, which hides it
 		}
 		if sv.Script.Criterion == c.Name && !(elsewhere && sv.State == NotShown) || sv.State == Unsteady && sv.Finding != nil && sv.Finding.Criterion == c.Name {
-			met[sv.State] = true
+			met[sv.State]++
 		}
 	}
 	switch {
-	case met[Unsteady]:
+	case met[Unsteady] > 0:
 		return Unsteady
-	case met[NotShown]:
+	case met[NotShown] > 0:
 		return NotShown
-	case met[Agrees]:
-		return Agrees
-	case met[NotReached]:
+	case met[NotReached] > met[Agrees]:
 		return NotReached
+	case met[Agrees] > 0:
+		return Agrees
 	}
 	return NotShown
 }

@@ -14,6 +14,7 @@ type Observation struct {
 	Asked     bool   // it was asked, so that it announces nothing by the way
 	Accepted  bool   // the program says that the move is accepted
 	Checks    []Check
+	ByTurn    bool // whose board was shot at was not told, but taken from whose turn it should be
 	Untyped   bool // the step was not tried, because the program did not ask for a move
 }
 

@@ -15,30 +15,32 @@ type Entry struct {
 // earn is the state of a criterion and what it earns.
 func earn(c suite.Criterion, scripts []ScriptVerdict) CriterionVerdict {
 	cv := CriterionVerdict{Name: c.Name, Title: c.Title, State: criterionState(c, scripts), Of: c.Points}
-	n, kept, charged := 0, 0, 0
+	n, kept, broken, charged := 0, 0, 0, 0
 	for _, sv := range scripts {
 		if sv.Finding != nil && sv.Finding.Criterion == c.Name {
 			charged++
 		}
 		if sv.Script.Criterion == c.Name {
 			n++
-			if sv.State == Agrees {
+			switch sv.State {
+			case Agrees:
 				kept++
+			case Differs:
+				broken++
 			}
 		}
 	}
-	scriptsOf := fmt.Sprintf("%d of %d scripts", kept, n)
 	switch {
 	case cv.State == Agrees:
 		cv.Points, cv.Reason = c.Points, "the rule is kept"
 	case c.Grading == suite.Share && n > 0:
 		cv.Points = c.Points * suite.Points(kept) / suite.Points(n)
-		cv.Reason = "it is kept in " + scriptsOf + ", each of which is worth the same part"
+		cv.Reason = fmt.Sprintf("it is kept in %d of %d games that were tried for it, each of which is worth the same part", kept, n)
 		if c.Points*suite.Points(kept)%suite.Points(n) != 0 {
 			cv.Reason += ", rounded down to a hundredth"
 		}
 	case cv.State == Differs:
-		cv.Reason = fmt.Sprintf("it is broken in %s", scriptCount(charged))
+		cv.Reason = "it is broken in " + triedGames(max(charged, broken))
 	case cv.State == Unsteady:
 		cv.pay(c, c.Unsteady == suite.Costs, "the program does not do the same each time")
 	case cv.State == NotReached:
@@ -56,11 +58,11 @@ func (cv *CriterionVerdict) pay(c suite.Criterion, loses bool, why string) {
 	}
 }
 
-func scriptCount(n int) string {
+func triedGames(n int) string {
 	if n == 1 {
-		return "1 script"
+		return "one of the games that were tried"
 	}
-	return fmt.Sprintf("%d scripts", n)
+	return fmt.Sprintf("%d of the games that were tried", n)
 }
 
 // settle makes the points of the criteria a total, by the entries of the account.

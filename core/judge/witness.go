@@ -43,12 +43,29 @@ func (w *Witness) Parts(rules game.Rules, lines bool) (step int, parting suite.M
 		if !slices.Equal(m.View, w.Moments[i].View) {
 			view = newPicture(m.View)
 		}
-		j.step(i, m, w.Seen[i], view, w.shown[i])
+		seen, shown := w.Seen[i], w.shown[i]
+		if seen.ByTurn && m.Mover != w.Moments[i].Mover {
+			seen.Facts = otherSide(seen.Facts)
+			shown = newPicture(seen.Facts)
+		}
+		j.step(i, m, seen, view, shown)
 		step, parting, found = i, m, j.finding != nil || j.beside != nil
 		i++
 		return !found
 	})
 	return step, parting, found || err != nil
+}
+
+// otherSide takes shots as those of the other player.
+func otherSide(facts []game.Fact) []game.Fact {
+	turned := slices.Clone(facts)
+	for i, f := range turned {
+		switch f.Kind {
+		case game.FactHit, game.FactMiss, game.FactSunk:
+			turned[i].Player = f.Player.Opponent()
+		}
+	}
+	return turned
 }
 
 // Silent counts what some rules say of a script and the program leaves unshown.

@@ -69,6 +69,8 @@ func (b *blackjackList) totals() {
 		b.add(name, teacher, student, func(r *blackjack.Rules) blackjack.Steps { return counts{r, total} })
 	}
 	count("ace-high", "An ace always counts 11.", "Your program counts an ace in one way only.", aceHigh)
+	b.family("ace-high", "one-ace-high", "One ace of a hand always counts 11.", "Your program counts an ace in one way only.",
+		func(r *blackjack.Rules) blackjack.Steps { return counts{r, oneAceHigh} })
 	count("ace-low", "An ace always counts 1.", "Your program counts an ace in one way only.", aceLow)
 	count("two-aces", "Two aces at the deal count 22.", "Your program counts a hand with two aces wrongly.", twoAces)
 	count("ace-frozen", "What an ace counts is settled when it is drawn, and not changed by later cards.",
@@ -96,10 +98,13 @@ func (b *blackjackList) dealer() {
 
 // results are mistakes in how a hand ends and what it is paid.
 func (b *blackjackList) results() {
-	b.add("push-wins", "The same total as the dealer's wins.", "Your program is wrong about equal totals.",
-		func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, blackjack.Wins} })
-	b.add("push-loses", "The same total as the dealer's loses.", "Your program is wrong about equal totals.",
-		func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, blackjack.Loses} })
+	for _, push := range []struct{ family, says, result string }{{"push-wins", "wins", blackjack.Wins}, {"push-loses", "loses", blackjack.Loses}} {
+		const student = "Your program is wrong about equal totals."
+		b.add(push.family, "The same total as the dealer's "+push.says+".", student,
+			func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, push.result, false} })
+		b.family(push.family, push.family+"-always", "The same total as the dealer's "+push.says+", and so does a natural against one.", student,
+			func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, push.result, true} })
+	}
 	b.add("stake-lost-on-push", "The bet does not come back on a push.", "Your program keeps a bet that is not lost.",
 		func(r *blackjack.Rules) blackjack.Steps {
 			return pays{r, func(h *blackjack.Hand, paid int) int {

@@ -35,6 +35,11 @@ func aceHigh(_ right, hand cards) (int, bool) {
 	return n + 10*aces, aces > 0
 }
 
+func oneAceHigh(_ right, hand cards) (int, bool) {
+	n, aces := plain(hand)
+	return n + 10*min(aces, 1), aces > 0
+}
+
 func aceLow(_ right, hand cards) (int, bool) {
 	n, _ := plain(hand)
 	return n, false
@@ -112,12 +117,13 @@ func (m afterBust) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
 
 type pushIs struct {
 	*blackjack.Rules
-	result string
+	result   string
+	naturals bool // two naturals are no other push
 }
 
 func (m pushIs) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
 	result := m.Rules.Outcome(h, dealer)
-	if result == blackjack.Pushes && h.Ended != blackjack.Natural {
+	if result == blackjack.Pushes && (m.naturals || h.Ended != blackjack.Natural) {
 		return m.result
 	}
 	return result
@@ -176,10 +182,13 @@ type betUnchecked struct {
 
 func (m betUnchecked) RefuseBet(p *blackjack.Position, units int) game.Refusal {
 	reason := m.Rules.RefuseBet(p, units)
-	if reason != game.Accepted && m.ignores(units, reason) {
-		return game.Accepted
+	switch {
+	case reason == game.Accepted || !m.ignores(units, reason):
+		return reason
+	case units*blackjack.Unit > p.Bank && reason != blackjack.NoMoney:
+		return blackjack.NoMoney
 	}
-	return reason
+	return game.Accepted
 }
 
 type playsBroke struct{ *blackjack.Rules }

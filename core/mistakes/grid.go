@@ -35,6 +35,8 @@ func (g *gridList) refusals() {
 	if !r.Gravity() {
 		g.add("overwrites", "A taken cell is accepted and its mark replaced.",
 			"Your program lets a player use a cell that already has a mark.", func(r *grid.Rules) grid.Steps { return overwrites{r} })
+		g.family("overwrites", "overwrites-uncounted", "A taken cell is accepted and its mark replaced; the board is full when no cell is free.",
+			"Your program lets a player use a cell that already has a mark.", func(r *grid.Rules) grid.Steps { return overwritesUncounted{overwrites{r}} })
 	}
 	g.add("refused-passes-turn", "After a refused move the other player is to move.",
 		"After a move that is not allowed, your program lets the other player move.", func(r *grid.Rules) grid.Steps { return refusedPasses{r} })

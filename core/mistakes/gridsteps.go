@@ -19,6 +19,15 @@ func (m overwrites) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal
 	return c, refusal
 }
 
+type overwritesUncounted struct{ overwrites }
+
+func (m overwritesUncounted) Put(p *grid.Position, c game.Cell) {
+	if p.At(c) != game.Nobody {
+		p.Count--
+	}
+	m.Rules.Put(p, c)
+}
+
 type refusedPasses struct{ *grid.Rules }
 
 func (m refusedPasses) Refused(p *grid.Position) {

@@ -37,8 +37,8 @@ func (m capitalsWrong) Read(g game.Move) game.Move {
 	g = m.Rules.Read(g)
 	c, size := utf8.DecodeRuneInString(g.Text)
 	if g.Verb != hangman.Word && size == len(g.Text) && unicode.IsUpper(c) {
-		const linearB = 0x10000
-		return game.Move{Text: string(linearB + c%64)}
+		const hiragana = 0x3041
+		return game.Move{Text: string(hiragana + c%64)}
 	}
 	return g
 }

@@ -151,7 +151,7 @@ var farOff = game.Move{Cell: game.Cell{Row: -1000, Col: -1000}}
 func opening(rules game.Rules, pos game.Position, step Step, round int) Moment {
 	view := rules.View(pos, game.Nobody, nil)
 	turn := game.Fact{Kind: game.FactTurn, Player: pos.Turn()}
-	return Moment{Step: step, Game: round, Facts: []game.Fact{turn}, Before: view, View: view}
+	return Moment{Step: step, Game: round, Facts: []game.Fact{turn}, Before: view, View: view, Result: pos.Result()}
 }
 
 // unreadable are the facts of a line that is no move: it is refused before the

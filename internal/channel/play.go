@@ -376,7 +376,7 @@ func (p *player) observe() {
 	}
 	facts := p.Book.Read(p.screen, p.table, p.step)
 	marks, shown := count(facts)
-	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == ""}
+	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == "", ByTurn: !p.table.Solo}
 	if p.prompts == nil {
 		p.ask(p.Book.Skeleton(p.screen.Prompt()))
 		for line := range strings.SplitSeq(p.screen.Question(), "\n") {

@@ -133,10 +133,10 @@ func printGroups(w io.Writer, groups []record.Group) {
 		}
 		fmt.Fprintf(w, "  students  %s\n", printable(list(names, 12)))
 		switch {
-		case len(g.Lost) == 0:
+		case len(g.Lost)+len(g.Unshown) == 0:
 			fmt.Fprintln(w, "  keeps every rule")
-		case len(g.Says) == 0:
-			fmt.Fprintf(w, "  does not show %s\n", strings.Join(g.Lost, ", "))
+		case len(g.Unshown) > 0:
+			fmt.Fprintf(w, "  unshown   %s\n", strings.Join(g.Unshown, ", "))
 		}
 		for _, s := range g.Says {
 			fmt.Fprintf(w, "  fault     %s\n", printable(s))

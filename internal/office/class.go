@@ -33,10 +33,7 @@ func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
 	for _, k := range m.Criteria {
 		c.Criteria = append(c.Criteria, record.ClassCriterion{Name: k.Name, Title: k.Title, Of: k.Of, States: map[judge.State]int{}})
 	}
-	says := map[string]string{}
-	for _, mistake := range mistakes.For(s.Rules).Mistakes {
-		says[mistake.Name] = mistake.Teacher
-	}
+	known := mistakes.For(s.Rules)
 	by := map[string][]string{}
 	var sum suite.Points
 	for _, r := range m.Rows {
@@ -65,7 +62,7 @@ func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
 		c.Mean, c.Median = sum/suite.Points(c.Graded), c.Totals[(c.Graded-1)/2]
 	}
 	for _, name := range slices.Sorted(maps.Keys(by)) {
-		c.Mistakes = append(c.Mistakes, record.ClassMistake{Name: name, Says: says[name], Students: by[name]})
+		c.Mistakes = append(c.Mistakes, record.ClassMistake{Name: name, Says: diagnosis.Says(known, name), Students: by[name]})
 	}
 	slices.SortStableFunc(c.Mistakes, func(a, b record.ClassMistake) int { return len(b.Students) - len(a.Students) })
 	c.Hardest = hardest(c)
@@ -73,12 +70,12 @@ func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
 	return c, err
 }
 
-// hardest is the criterion that the fewest keep.
+// hardest is the criterion that the most break.
 func hardest(c record.Class) string {
-	title, fewest := "", c.Graded
+	title, most := "", 0
 	for _, k := range c.Criteria {
-		if n := k.States[judge.Agrees]; n < fewest {
-			title, fewest = k.Title, n
+		if n := k.States[judge.Differs] + k.States[judge.Unsteady]; n > most {
+			title, most = k.Title, n
 		}
 	}
 	return title
@@ -97,7 +94,7 @@ func (o *Office) Groups(ctx context.Context, run int64) ([]record.Group, error) 
 	groups := []record.Group{}
 	for _, r := range m.Rows {
 		for r.Group > len(groups) {
-			groups = append(groups, record.Group{Number: len(groups) + 1, Members: []record.Member{}, Mistakes: []string{}, Says: []string{}, Lost: []string{}, Common: []record.Shared{}})
+			groups = append(groups, record.Group{Number: len(groups) + 1, Members: []record.Member{}, Mistakes: []string{}, Says: []string{}, Lost: []string{}, Unshown: []string{}, Common: []record.Shared{}})
 		}
 		if r.Group == 0 {
 			continue
@@ -123,8 +120,12 @@ func (o *Office) Groups(ctx context.Context, run int64) ([]record.Group, error) 
 func (o *Office) introduce(ctx context.Context, g *record.Group, r record.Row, criteria []record.Criterion) error {
 	g.Points, g.Of, g.Mistakes = r.Points, r.Of, r.Mistakes
 	for i, state := range r.Cells {
-		if state != judge.Agrees {
+		switch state {
+		case judge.Agrees:
+		case judge.Differs, judge.Unsteady:
 			g.Lost = append(g.Lost, criteria[i].Name)
+		default:
+			g.Unshown = append(g.Unshown, criteria[i].Name)
 		}
 	}
 	result, err := o.store.Result(ctx, r.Result)

@@ -238,6 +238,13 @@ func (e *examination) detour() error {
 		if e.Suite.Program != game.Nobody || tried >= mostDetours {
 			continue
 		}
+		if len(e.found) > 0 {
+			if f := e.cases.Would(e.found[0], p.witness); f != nil {
+				p.evidence.Note = fmt.Sprintf("another fault came before; by the diagnosis (%s) the rule is broken here too: expected %s, and %s", e.found[0].Name(), f.Expected, f.Seen)
+				p.verdict.State, p.evidence.State = judge.Differs, judge.Differs
+				continue
+			}
+		}
 		for _, script := range p.verdict.Script.Detours(e.Suite.Rules, 2, e.avoids(*p)) {
 			tried++
 			r, err := e.run(script, "another way to what was not reached")

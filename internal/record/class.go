@@ -15,7 +15,7 @@ type Class struct {
 	Mean     suite.Points     `json:"mean" description:"Rounded down to a hundredth."`
 	Median   suite.Points     `json:"median" description:"The lower one of the two in the middle."`
 	Criteria []ClassCriterion `json:"criteria"`
-	Hardest  string           `json:"hardest" description:"Title of the criterion that the fewest keep; empty when all keep all."`
+	Hardest  string           `json:"hardest" description:"Title of the criterion that the most break; empty when nobody breaks one."`
 	Mistakes []ClassMistake   `json:"mistakes" description:"The most frequent first."`
 	Unknown  []string         `json:"unknown" description:"Students with faults that no known mistake explains."`
 	Quiet    []string         `json:"quiet" description:"Titles of the scripts that show nobody's fault."`
@@ -45,7 +45,8 @@ type Group struct {
 	Of       suite.Points `json:"of"`
 	Mistakes []string     `json:"mistakes"`
 	Says     []string     `json:"says" description:"What is behind the findings, a sentence for each cause."`
-	Lost     []string     `json:"lost" description:"Names of the criteria that are not kept."`
+	Lost     []string     `json:"lost" description:"Names of the criteria that are broken."`
+	Unshown  []string     `json:"unshown" description:"Names of those that are not shown, or were not reached."`
 	Common   []Shared     `json:"common" description:"What other groups have in common with this one."`
 	Comment  string       `json:"comment" description:"What the teacher tells all of them; empty when they were not told the same."`
 }
@@ -56,7 +57,7 @@ type Member struct {
 	Student string `json:"student"`
 }
 
-// Shared is what two groups have in common: mistakes, and criteria that are not kept.
+// Shared is what two groups have in common: mistakes, and criteria that are broken.
 type Shared struct {
 	Group    int      `json:"group"`
 	Mistakes []string `json:"mistakes"`

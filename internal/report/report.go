@@ -14,6 +14,7 @@ import (
 
 	"durchgang/core/diagnosis"
 	"durchgang/core/judge"
+	"durchgang/core/suite"
 	"durchgang/internal/record"
 )
 
@@ -129,6 +130,9 @@ func fault(r record.Result, c diagnosis.Cause, titles map[string]string, evidenc
 			f.Steps = append(f.Steps, step.Says)
 		}
 		for k, event := range step.Events {
+			if k > 0 && !event.Typed && step.Events[k-1].Typed { // some programs print themselves what is typed
+				event.Text = strings.TrimPrefix(event.Text, step.Events[k-1].Text+"\n")
+			}
 			f.Terminal = append(f.Terminal, Piece{Text: clean(event.Text), Typed: event.Typed, Wrong: i == last && !event.Typed && k == lastPrinted(step.Events)})
 		}
 	}
@@ -141,8 +145,23 @@ func fault(r record.Result, c diagnosis.Cause, titles map[string]string, evidenc
 		if c.Evidence == 0 {
 			f.Typed = typed(e.Steps[:last+1])
 		}
+		f.quoteMove(step)
 	}
 	return f, nil
+}
+
+// quoteMove names the last move by what was typed for it, which the student has seen.
+func (f *Fault) quoteMove(step record.Step) {
+	lines := typed([]record.Step{step})
+	word := strings.TrimPrefix(step.Word, "!")
+	if step.Act != suite.MakeMove || len(lines) != 1 {
+		return
+	}
+	for _, says := range []*string{&f.Expected, &f.Seen} {
+		if rest, found := strings.CutPrefix(*says, word+" is "); found {
+			*says = fmt.Sprintf("“%s” is %s", lines[0], rest)
+		}
+	}
 }
 
 // scriptOf is the number of the first script that shows a cause.

@@ -355,6 +355,6 @@ func (s *Server) report(c fiber.Ctx, write func(context.Context, int64, string) 
 		return err
 	}
 	c.Set("Content-Type", media[format])
-	c.Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; img-src data:")
+	c.Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; img-src data:; frame-ancestors 'self'")
 	return c.Status(http.StatusOK).Send(data)
 }

@@ -94,7 +94,7 @@ func (s *Server) guard(c fiber.Ctx) error {
 	c.Set("X-Content-Type-Options", "nosniff")
 	c.Set("Referrer-Policy", "same-origin")
 	c.Set("Content-Security-Policy",
-		"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'self'")
+		"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'")
 	if origin := c.Get(fiber.HeaderOrigin); origin != "" && c.Method() != http.MethodGet {
 		if u, err := url.Parse(origin); err != nil || u.Host != c.Host() {
 			return fiber.NewError(http.StatusForbidden, "this request comes from a page of another site")

@@ -19,9 +19,9 @@ watch(() => props.group.comment, (text) => { comment.value = text }, { immediate
       <h2 class="m-0">Group {{ group.number }}: {{ group.members.length }} {{ group.members.length === 1 ? 'program' : 'programs' }}</h2>
       <span class="number">{{ group.points }} of {{ group.of }}</span>
     </div>
-    <p v-if="!group.lost.length" class="mb-1">Every rule is kept.</p>
-    <p v-else-if="!group.says.length" class="mb-1">Nothing is wrong, but this is not shown: {{ group.lost.join(', ') }}.</p>
-    <ul v-else class="mb-1"><li v-for="s in group.says" :key="s">{{ s }}</li></ul>
+    <p v-if="!group.lost.length && !group.unshown.length" class="mb-1">Every rule is kept.</p>
+    <ul v-if="group.says.length" class="mb-1"><li v-for="s in group.says" :key="s">{{ s }}</li></ul>
+    <p v-if="group.unshown.length" class="quiet mb-1">Not shown: {{ group.unshown.join(', ') }}.</p>
     <p class="d-flex flex-wrap gap-1 mb-2">
       <RouterLink v-for="m in group.members" :key="m.result" class="tag" :to="`/results/${m.result}`">{{ m.student }}</RouterLink>
     </p>

@@ -175,7 +175,9 @@ func (r *Rules) begin(s game.Setup, before *Position) (game.Position, error) {
 	}
 	p := &Position{Word: []rune(word), Open: make([]bool, len([]rune(word)))}
 	r.steps.Begin(p, before)
-	if r.Complete(p) {
+	if before != nil { // with a mistake another game may be over when it begins
+		p.result = r.steps.Decide(p)
+	} else if r.Complete(p) {
 		return nil, &game.SetupError{Setup: s, Err: fmt.Errorf("%w: all of it is shown from the start", ErrNoLetter)}
 	}
 	return p, nil
