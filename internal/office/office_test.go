@@ -7,9 +7,12 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"testing/fstest"
 	"time"
 
+	"durchgang/core/games"
 	"durchgang/core/judge"
+	"durchgang/core/suite"
 	"durchgang/internal/cluster"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
@@ -292,5 +295,100 @@ func TestClassOverTheWire(t *testing.T) {
 	m, err := s.Client.Matrix(t.Context(), run.ID)
 	if err != nil || len(m.Rows) != 1 || m.Rows[0].Points != m.Rows[0].Of {
 		t.Errorf("the matrix is %+v, %v", m, err)
+	}
+}
+
+// overwriting is a program that keeps its rules but for taken cells, which it replaces.
+var overwriting = strings.Replace(servertest.RightProgram, `b[i] != "."`, "False", 1)
+
+// What is found out about programs is kept, grouped, told and run again.
+func TestClassIsExamined(t *testing.T) {
+	s := servertest.Start(t, nil)
+	if _, err := s.Office.CreateCourse(t.Context(), "evening", ""); err != nil {
+		t.Fatal(err)
+	}
+	const policy = "game tic-tac-toe\nattempts best\ndue 2020-01-01T00:00:00Z\nlate 10% most 50%\n"
+	if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: "ttt", Title: "Noughts", Game: "tic-tac-toe", Suite: strings.Replace(servertest.ShortSuite, "game tic-tac-toe\n", policy, 1)}); err != nil {
+		t.Fatal(err)
+	}
+	hand := func(files map[string]string) {
+		t.Helper()
+		if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files)); err != nil {
+			t.Fatal(err)
+		}
+	}
+	hand(map[string]string{
+		"ada.py": servertest.RightProgram, "bo.py": overwriting, "cy.py": strings.Replace(overwriting, "row and column: ", "your row and column: ", 1),
+		"dee.py": "import os, random\nif random.random() < 0.5: os._exit(1)\n" + servertest.RightProgram, "eli.py": servertest.RightProgram,
+	})
+	hand(map[string]string{"ada.py": overwriting}) // a second attempt, which is worse
+	run, err := s.Office.StartRun(t.Context(), "evening", "ttt")
+	if err != nil {
+		t.Fatal(err)
+	}
+	m := finished(t, s, run.ID)
+	if len(m.Rows) != 5 || m.Rows[0].Attempts != 2 || m.Rows[0].Points.String() != "1.5" || m.Rows[1].Points.String() != "1" || !slices.Equal(m.Rows[1].Mistakes, []string{"overwrites-uncounted"}) || m.Rows[1].Group != m.Rows[2].Group || m.Rows[0].Group == m.Rows[1].Group {
+		t.Fatalf("%+v", m.Rows)
+	}
+	bo, err := s.Office.Result(t.Context(), m.Rows[1].Result)
+	if err != nil || bo.DaysLate < 2000 || len(bo.Account) != 1 || bo.Account[0].Points.String() != "-1" || len(bo.Causes) != 1 || !bo.Causes[0].Confirmed || !slices.Equal(bo.Causes[0].Shortest, []string{"1 1", "1 1"}) {
+		t.Fatalf("%+v, %v", bo, err)
+	}
+	replay, err := s.Office.Replay(t.Context(), bo.Findings[0].ID)
+	if err != nil || !replay.Same || len(replay.Again.Steps) != 3 || replay.Student != "bo" || len(replay.Recorded.Steps) != 4 {
+		t.Errorf("%+v, %v", replay, err)
+	}
+	groups, err := s.Office.CommentGroup(t.Context(), run.ID, m.Rows[1].Group, "=Think.")
+	if err != nil || groups[m.Rows[1].Group-1].Comment != "=Think." || len(groups[m.Rows[1].Group-1].Members) != 2 {
+		t.Errorf("%+v, %v", groups, err)
+	}
+	for format, says := range map[string]string{"html": "=Think.", "md": "> =Think.", "json": `"comment": "=Think."`, "tap": "not ok 2"} {
+		if text, err := s.Office.StudentReport(t.Context(), bo.ID, format); err != nil || !strings.Contains(string(text), says) {
+			t.Errorf("%s: %v:\n%s", format, err, text)
+		}
+	}
+	for format, says := range map[string]string{"csv": "'=Think.", "html": "its mark replaced", "junit": `failures="1"`, "svg": "<svg"} {
+		if text, err := s.Office.ClassReport(t.Context(), run.ID, format); err != nil || !strings.Contains(string(text), says) {
+			t.Errorf("%s: %v:\n%s", format, err, text)
+		}
+	}
+	var input *office.InputError
+	if _, err := s.Office.ClassReport(t.Context(), run.ID, "pdf"); !errors.As(err, &input) {
+		t.Errorf("a form that there is not: %v", err)
+	}
+	if _, err := s.Office.CommentGroup(t.Context(), run.ID, 9, "x"); !errors.As(err, &input) {
+		t.Errorf("a group that there is not: %v", err)
+	}
+	class, err := s.Office.Class(t.Context(), run.ID)
+	if err != nil || class.Graded != 5 || class.Mistakes[0].Name != "overwrites-uncounted" || len(class.Mistakes[0].Students) != 2 || class.Criteria[1].States[judge.Differs] < 2 {
+		t.Errorf("%+v, %v", class, err)
+	}
+}
+
+// A program that does one thing at one time and another at the next is said to be unsteady.
+func TestUnsteadyProgramsAreToldSo(t *testing.T) {
+	s, _, err := suite.Shipped("tic-tac-toe", games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	s.Scripts = s.Scripts[:1]
+	g, err := office.NewGrader(record.Terminal, s, "", "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	states := map[judge.State]bool{}
+	folder := fstest.MapFS{"dee.py": {Data: []byte("import os, time\nif time.time_ns() // 1000 % 2: os._exit(3)\n" + servertest.RightProgram)}}
+	for range 12 {
+		graded, err := g.Grade(t.Context(), folder, nil)
+		if err != nil {
+			t.Fatal(err)
+		}
+		states[graded.Verdict.Criteria[0].State] = true
+		if c := graded.Verdict.Criteria[0]; c.State == judge.Unsteady && (c.Points != 0 || !strings.Contains(c.Reason, "not do the same")) {
+			t.Errorf("%+v", c)
+		}
+	}
+	if !states[judge.Unsteady] {
+		t.Errorf("in twelve gradings the states were %v", states)
 	}
 }

@@ -109,8 +109,10 @@ func TestConsoleFromClassToPartingStep(t *testing.T) {
 	see(t, ctx, "cleo.c:1:25: error")
 	do(t, ctx, "go back and open bo", chromedp.NavigateBack(), chromedp.Click(`//th/a[.="bo"]`))
 	see(t, ctx, "What went wrong")
+	see(t, ctx, "Everything that was seen is explained by overwrites")
 	see(t, ctx, "a1 is accepted")
-	do(t, ctx, "open the finding", chromedp.Click(`//a[.="a taken cell, step 2"]`))
+	see(t, ctx, "confirmed by running it")
+	do(t, ctx, "open the recorded run", chromedp.Click("summary"), chromedp.Click(`//a[.="a taken cell"]`))
 	see(t, ctx, "Step 2: O tries a1, which must be refused: taken")
 	wrong := ask(t, ctx, "read the marked cell", chromedp.TextContent(".wrong"))
 	title := ask(t, ctx, "read the title", chromedp.Title())
@@ -222,6 +224,34 @@ func TestWorkbench(t *testing.T) {
 	if err != nil || submissions[0].Phrasebook != "" || !strings.Contains(submissions[1].Phrasebook, "gosh") {
 		t.Errorf("%+v, %v", submissions, err)
 	}
+}
+
+// A teacher narrows the matrix to a mistake, tells the group what it is, sees the class at
+// a glance, and reads what a student will read.
+func TestClassIsReadAndTold(t *testing.T) {
+	s := servertest.Start(t, console.Files())
+	other := strings.Replace(wrongProgram, "row and column: ", "your row and column: ", 1)
+	id := startedRun(t, s, map[string]string{"ada.py": servertest.RightProgram, "bo.py": wrongProgram, "cy.py": other})
+	waitForRun(t, s, id)
+	ctx := browser(t)
+	do(t, ctx, "open the class", chromedp.Navigate(s.URL+"/courses/evening/ttt"))
+	see(t, ctx, "3 of 3 students")
+	do(t, ctx, "choose a mistake", chromedp.SetValue(`select[aria-label="Mistake"]`, "overwrites-uncounted"))
+	see(t, ctx, "2 of 3 students")
+	until(t, ctx, "![...document.querySelectorAll('.matrix th a')].some((a) => a.innerText == 'ada')")
+	do(t, ctx, "open the groups", chromedp.Click(`//a[.="Groups"]`))
+	see(t, ctx, "Group 1: 2 programs")
+	do(t, ctx, "tell them", chromedp.SendKeys(`textarea[aria-label="Comment for group 1"]`, "On <Monday>."), chromedp.Click(`//section[@id="group-1"]//button[.="Tell all"]`))
+	see(t, ctx, "All 2 of group 1 are told.")
+	do(t, ctx, "open a member", chromedp.Click(`//section[@id="group-1"]//a[.="cy"]`))
+	see(t, ctx, "What went wrong")
+	until(t, ctx, "document.querySelector('textarea').value == 'On <Monday>.'")
+	do(t, ctx, "open the report", chromedp.Click(`//a[.="What the student reads"]`))
+	until(t, ctx, "document.querySelector('iframe')?.contentDocument?.body?.innerText.includes('On <Monday>.')")
+	until(t, ctx, "document.querySelector('iframe').contentDocument.body.innerText.includes('What does not work yet')")
+	do(t, ctx, "open the sum", chromedp.Navigate(s.URL+"/runs/"+id+"/class"))
+	see(t, ctx, "A taken cell is accepted and its mark replaced")
+	until(t, ctx, "document.querySelectorAll('.plot svg').length == 2")
 }
 
 func waitForRun(t *testing.T, s *servertest.Service, id string) {

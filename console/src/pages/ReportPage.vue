@@ -29,7 +29,7 @@ const address = (form: string) => `/api/v1/results/${props.id}/report?format=${f
           <a v-for="[form, name] in forms" :key="form" class="tag" :href="address(form)" :download="`${result.student}.${form === 'junit' ? 'xml' : form}`">{{ name }}</a>
         </div>
       </div>
-      <iframe class="report-frame" :src="address('html')" sandbox="" :title="`The report of ${result.student}`"></iframe>
+      <iframe class="report-frame" :src="address('html')" sandbox="allow-same-origin" :title="`The report of ${result.student}`"></iframe>
     </template>
   </LoadState>
 </template>
