@@ -1,10 +1,11 @@
 # make demo   set up, start, grade the demo class, show it (ONCE=1 ends after showing)
 # make test   set up and run every test
 # make bench  print the figures, as ratios measured in one run
+# make validity  grade programs made wrong by hand, and write docs/validity.md
 # make lint   vet, staticcheck, vue-tsc, eslint
 
 SHELL := /bin/bash
-.PHONY: build setup demo test bench lint console screenshots clean
+.PHONY: build setup demo test bench validity lint console screenshots clean
 
 build: console
 	go build -o bin/durchgang ./cmd/durchgang
@@ -31,6 +32,9 @@ test: build
 
 bench: build
 	go test -run '^$$' -bench . -benchtime 40x ./...
+
+validity: build
+	go test -count=1 -timeout 30m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md
 
 lint: build
 	go vet ./...

@@ -53,6 +53,9 @@ page "/results/$(result hugo-tandy)" submission
 page "/results/$(result jonas-petri)/scripts/$(script jonas-petri)" script
 page "/results/$(result levi-amsel)/scripts/$(script levi-amsel)" script-dark --force-dark-mode --blink-settings=preferredColorScheme=0
 page /courses/$assignment/wording wording
+page /runs/1/class class
+page /runs/1/groups groups
+page "/results/$(result jonas-petri)/report" report
 page "/games/connect-four?move=d&move=d&move=e&move=c&move=e&move=e&move=h" game
 export PATH=$PWD/bin:$PATH
 terminal "durchgang phrasebook draft internal/office/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14

@@ -108,9 +108,10 @@ func blankZero(n int) string {
 func groupsCommand(o *options) *cobra.Command {
 	var run int64
 	c := &cobra.Command{
-		Use:   "groups COURSE/ASSIGNMENT",
-		Short: "List the programs that do the same, together",
-		Args:  exactly("COURSE/ASSIGNMENT"),
+		Use:     "groups COURSE/ASSIGNMENT",
+		Short:   "List the programs that do the same, together",
+		Example: "  durchgang groups evening-class/tic-tac-toe\n  durchgang groups evening-class/tic-tac-toe --json",
+		Args:    exactly("COURSE/ASSIGNMENT"),
 		RunE: func(c *cobra.Command, args []string) error {
 			id, err := o.run(c, args[0], run)
 			if err != nil {
@@ -265,7 +266,7 @@ plots. json follows the schema that durchgang report schema prints.`, strings.Jo
 	c.Flags().StringVarP(&f.output, "output", "o", "", "file to write; without it the report is printed")
 	c.Flags().StringVar(&f.all, "all", "", "folder to write the reports of all students to")
 	c.AddCommand(&cobra.Command{
-		Use: "schema", Short: "Print the JSON Schema of a result", Args: cobra.NoArgs,
+		Use: "schema", Short: "Print the JSON Schema of a result", Example: "  durchgang report schema > result.schema.json", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			data, err := server.ResultSchema()
 			if err == nil {
@@ -312,10 +313,12 @@ func (o *options) reportAll(c *cobra.Command, name string, run int64, format, fo
 }
 
 func findingCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "finding", Short: "Look at a finding again"}
+	const example = "  durchgang finding replay 7\n  durchgang finding replay 7 --json"
+	c := &cobra.Command{Use: "finding", Short: "Look at a finding again", Example: example}
 	c.AddCommand(&cobra.Command{
-		Use:   "replay NUMBER",
-		Short: "Run the sequence of a finding again and show both sides",
+		Use:     "replay NUMBER",
+		Short:   "Run the sequence of a finding again and show both sides",
+		Example: example,
 		Long: `Run the sequence of a finding again, with the program, suite and phrasebook that were
 graded, and show what the rules say beside what the program does. The numbers of
 findings stand in durchgang show.`,
