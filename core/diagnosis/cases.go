@@ -85,8 +85,9 @@ func (c *Cases) Diagnose(witnesses []*judge.Witness) []Diagnosis {
 	}
 	if len(found) == 0 {
 		found = t.partial()
+	} else if d, more := t.omits(found[0]); more {
+		found = append([]Diagnosis{d}, found...)
 	}
-	slices.SortStableFunc(found, func(a, b Diagnosis) int { return len(b.For) - len(a.For) })
 	return found[:min(len(found), most)]
 }
 
@@ -95,8 +96,7 @@ type trial struct {
 	*Cases
 	witnesses []*judge.Witness
 	suspects  []*suspect
-	failed    bits  // scripts that the reference does not explain
-	judged    []int // scripts that are compared
+	failed    bits // scripts that the reference does not explain
 }
 
 func (c *Cases) trial(witnesses []*judge.Witness) *trial {
@@ -194,7 +194,7 @@ func (t *trial) explainsAll(s *suspect, scripts bits) bool {
 // does not touch, and nothing else may have failed; else the two may make a difference
 // together that neither makes alone, as two places off the board do.
 func (t *trial) pairs(strict bool) []Diagnosis {
-	var found []Diagnosis
+	var couples [][2]*suspect
 	for i, a := range t.suspects {
 		for _, b := range t.suspects[:i] {
 			if a.index == b.index && a.index >= 0 || t.share(a) == 0 || t.share(b) == 0 {
@@ -203,15 +203,38 @@ func (t *trial) pairs(strict bool) []Diagnosis {
 			if strict && (!t.failed.within(a.shows, b.shows) || !t.explainsAll(a, minus(a.shows, b.shows)) || !t.explainsAll(b, minus(b.shows, a.shows))) {
 				continue
 			}
-			for _, h := range t.join(a, b) {
-				if t.whole(h) {
-					found = t.add(found, h)
-					break
-				}
+			couples = append(couples, [2]*suspect{a, b})
+		}
+	}
+	if !strict {
+		slices.SortStableFunc(couples, func(c, d [2]*suspect) int { return t.weight(d) - t.weight(c) })
+		couples = couples[:min(len(couples), mostCouples)]
+	}
+	var found []Diagnosis
+	for _, c := range couples {
+		for _, h := range t.join(c[0], c[1]) {
+			if t.whole(h) {
+				found = t.add(found, h)
+				break
 			}
 		}
 	}
 	return found
+}
+
+// mostCouples is how many pairs are played that need not explain alone what the other does
+// not touch; the rest show in fewer of the scripts that failed.
+const mostCouples = 700
+
+// weight is how many of the failed scripts one of two suspects shows in, or both.
+func (t *trial) weight(c [2]*suspect) int {
+	n := 0
+	for i := range t.witnesses {
+		if t.failed.has(i) && (c[0].shows.has(i) || c[1].shows.has(i)) {
+			n++
+		}
+	}
+	return n
 }
 
 func minus(a, b bits) bits {
@@ -254,7 +277,8 @@ func (t *trial) whole(h hypothesis) bool {
 	return true
 }
 
-// partial are the single suspects that explain something and contradict little.
+// partial are the single suspects that explain something and contradict nothing, those
+// that explain the most first.
 func (t *trial) partial() []Diagnosis {
 	var found []Diagnosis
 	for _, s := range t.suspects {
@@ -272,7 +296,39 @@ func (t *trial) partial() []Diagnosis {
 			found = t.add(found, t.single(s))
 		}
 	}
+	slices.SortStableFunc(found, func(a, b Diagnosis) int { return len(b.For) - len(a.For) })
 	return found
+}
+
+// omits adds to a single mistake one by which nothing is missing any more where it shows,
+// and nothing else is contradicted.
+func (t *trial) omits(d Diagnosis) (Diagnosis, bool) {
+	h := d.hypothesis
+	if len(h.suspects) != 1 {
+		return d, false
+	}
+	for _, s := range t.suspects {
+		if s.breaks != nil || s.index == h.suspects[0].index || !t.explainsAll(s, minus(s.shows, t.failed)) {
+			continue
+		}
+		for _, joint := range t.join(h.suspects[0], s) {
+			if t.fills(joint, h, s.shows) && t.whole(joint) {
+				return t.add(nil, joint)[0], true
+			}
+		}
+	}
+	return d, false
+}
+
+// fills reports whether less is missing by one hypothesis than by another in each of some
+// scripts.
+func (t *trial) fills(h, than hypothesis, scripts bits) bool {
+	for i, w := range t.witnesses {
+		if scripts.has(i) && w.Silent(h.rules, h.lines) >= w.Silent(than.rules, than.lines) {
+			return false
+		}
+	}
+	return true
 }
 
 // omissions are the mistakes by which nothing is missing in what a program shows that

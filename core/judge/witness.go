@@ -45,7 +45,7 @@ func (w *Witness) Parts(rules game.Rules, lines bool) (step int, parting suite.M
 		}
 		seen, shown := w.Seen[i], w.shown[i]
 		if seen.ByTurn && m.Mover != w.Moments[i].Mover {
-			seen.Facts = otherSide(seen.Facts)
+			seen.Facts = shotsAt(m.Mover.Opponent(), seen.Facts)
 			shown = newPicture(seen.Facts)
 		}
 		j.step(i, m, seen, view, shown)
@@ -56,13 +56,13 @@ func (w *Witness) Parts(rules game.Rules, lines bool) (step int, parting suite.M
 	return step, parting, found || err != nil
 }
 
-// otherSide takes shots as those of the other player.
-func otherSide(facts []game.Fact) []game.Fact {
+// shotsAt takes shots as those at a player's board.
+func shotsAt(target game.Player, facts []game.Fact) []game.Fact {
 	turned := slices.Clone(facts)
 	for i, f := range turned {
 		switch f.Kind {
 		case game.FactHit, game.FactMiss, game.FactSunk:
-			turned[i].Player = f.Player.Opponent()
+			turned[i].Player = target
 		}
 	}
 	return turned

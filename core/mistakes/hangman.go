@@ -66,9 +66,13 @@ func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
 		h.add("must-guess-blank", "Blanks and signs of the word have to be guessed.",
 			"Your program hides blanks and signs of the word.", func(r *hangman.Rules) hangman.Steps { return hidesSigns{r} })
 	}
-	for _, what := range []string{"letters", "lives"} {
-		h.family("stale-restart", "stale-"+what, "The "+what+" survive into the next game.",
-			"In your program something of one game is left in the next.", func(r *hangman.Rules) hangman.Steps { return staleWord{r, what} })
+	for _, stale := range []struct{ what, teacher string }{
+		{"letters", "The letters survive into the next game, and what they open is shown from its start."},
+		{"guesses", "The letters survive into the next game: they count as guessed before."},
+		{"lives", "The lives survive into the next game."},
+	} {
+		h.family("stale-restart", "stale-"+stale.what, stale.teacher,
+			"In your program something of one game is left in the next.", func(r *hangman.Rules) hangman.Steps { return staleWord{r, stale.what} })
 	}
 	h.wrapped("leaks-word", "leaks-word", "The word is on the screen before the end.", "Your program shows the word too early.",
 		func(r *hangman.Rules) game.Rules { return leaksWord{r} })

@@ -1,6 +1,7 @@
 package mistakes
 
 import (
+	"slices"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -195,6 +196,9 @@ func (m staleWord) Begin(p, before *hangman.Position) {
 		p.Lives = before.Lives
 	default:
 		p.Letters = append(p.Letters, before.Letters...)
+		for i, c := range p.Word {
+			p.Open[i] = p.Open[i] || m.what == "letters" && slices.Contains(p.Letters, m.Fold(c))
+		}
 	}
 }
 

@@ -263,6 +263,10 @@ func (t *turn) settle() {
 	}
 	for i := range p.Hands {
 		h := &p.Hands[i]
+		if h.Ended == "" && t.steps.Bust(h.Total) { // at the deal, which takes a mistake in counting
+			t.tell(game.Fact{Kind: game.FactBust, Player: game.First, N: i + 1})
+			h.Ended = Loses
+		}
 		h.Ended = t.steps.Outcome(h, p.Dealer)
 		paid := t.steps.Pay(h)
 		p.Bank += paid
