@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"io"
 	"net/http"
+	"os"
 	"regexp"
 	"slices"
 	"strings"
@@ -200,5 +201,17 @@ func TestProgressIsStreamed(t *testing.T) {
 	}
 	if events < 2 || !strings.Contains(last, `"state":"done","done":3,"total":3`) {
 		t.Errorf("%d events, the last one %s", events, last)
+	}
+}
+
+// The schema that is published is that of the results that are given.
+func TestSchemaIsPublished(t *testing.T) {
+	schema, err := server.ResultSchema()
+	if err != nil {
+		t.Fatal(err)
+	}
+	kept, err := os.ReadFile("../../docs/result.schema.json")
+	if err != nil || strings.TrimSpace(string(kept)) != string(schema) {
+		t.Errorf("docs/result.schema.json is another one: %v; durchgang report schema prints it", err)
 	}
 }

@@ -155,21 +155,15 @@ type Steps interface {
 	Refused(p *Position)
 }
 
-// With returns the same rules with other steps. Each change makes them from rules that
-// have the right ones or, after another change, those that it made: so two mistakes are
-// made at once. A step that is not changed uses those that are.
+// With returns the same rules with other steps, each change upon those before it; see
+// game.Stack. A step that is not changed uses those that are.
 func (r *Rules) With(changes ...func(*Rules) Steps) *Rules {
-	layers := make([]*Rules, len(changes))
-	var steps Steps
-	for i, change := range changes {
-		layer := *r
-		layer.under = steps
-		steps, layers[i] = change(&layer), &layer
+	layer := func(under Steps) *Rules {
+		copied := *r
+		copied.under = under
+		return &copied
 	}
-	for _, layer := range layers {
-		layer.steps = steps
-	}
-	return layers[len(layers)-1]
+	return game.Stack(changes, layer, func(r *Rules, s Steps) { r.steps = s })
 }
 
 // Play implements game.Rules.
