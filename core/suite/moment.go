@@ -140,7 +140,7 @@ func (t *telling) moment(pos game.Position, step Step, round int) Moment {
 	default:
 		m.Facts = unreadable(pos)
 	}
-	m.View = t.rules.View(pos, game.Nobody, nil)
+	m.View = t.rules.View(pos, game.Nobody, make([]game.Fact, 0, len(t.view)))
 	m.Result = pos.Result()
 	return m
 }
