@@ -2,8 +2,10 @@ package core_test
 
 import (
 	"io/fs"
+	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -18,13 +20,14 @@ var layers = map[string][]string{
 	"internal/cluster":           {},
 	"internal/toolchain":         {"internal/sandbox"},
 	"internal/record":            {"core"},
+	"internal/report":            {"core", "internal/record"},
 	"internal/channel":           {"core", "internal/sandbox"},
 	"internal/store":             {"core", "internal/record"},
-	"internal/office":            {"core", "internal/record", "internal/channel", "internal/store", "internal/sandbox", "internal/toolchain", "internal/driver"},
+	"internal/office":            {"core", "internal/record", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver"},
 	"internal/driver":            {"core", "internal/sandbox", "internal/toolchain"},
 	"internal/client":            {"core", "internal/record"},
 	"internal/server/servertest": {"core", "internal"},
-	"internal/server":            {"core", "internal/record", "internal/office", "internal/channel", "internal/store", "internal/sandbox", "internal/toolchain", "internal/driver"},
+	"internal/server":            {"core", "internal/record", "internal/office", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver"},
 	"internal/cli":               {"core", "internal"},
 	"console":                    {},
 	"cmd/durchgang":              {"core", "internal", "console"},
@@ -34,9 +37,29 @@ var layers = map[string][]string{
 // only, and reads its own text forms.
 var pure = []string{"github.com/goccy/go-yaml"}
 
-// impure are packages of the standard library that bring a clock, files, a network
-// or printing into the core.
-var impure = []string{"os", "os/exec", "net", "net/http", "time", "log", "log/slog"}
+// impure are packages of the standard library that bring files, a network or printing
+// into the core.
+var impure = []string{"os", "os/exec", "net", "net/http", "log", "log/slog"}
+
+// clock matches what brings a clock into the core. A time that is read from a text is
+// only a value.
+var clock = regexp.MustCompile(`\btime\.(Now|Since|Until|Sleep|After|AfterFunc|Tick|NewTimer|NewTicker|Local|LoadLocation)\b`)
+
+func TestCoreHasNoClock(t *testing.T) {
+	err := filepath.WalkDir(".", func(name string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || !strings.HasSuffix(name, ".go") || strings.HasSuffix(name, "_test.go") {
+			return err
+		}
+		text, err := os.ReadFile(name)
+		if found := clock.Find(text); found != nil {
+			t.Errorf("%s asks the clock: %s", name, found)
+		}
+		return err
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+}
 
 // list runs go list. The sources are looked at here too, so that a change of one makes
 // the test run again: what another process reads, the cache of test results does not
