@@ -25,7 +25,7 @@ func Prepare(s *suite.Suite, known mistake.Known) (*Cases, error) {
 	var right []*judge.Witness // without anything seen
 	for _, script := range s.Scripts {
 		var w *judge.Witness
-		if !s.Open(script) && !looks(script) {
+		if !s.Open(script) && !script.Has(suite.Look) {
 			moments, err := script.Moments(known.Reference)
 			if err != nil {
 				return nil, fmt.Errorf("play the script %q: %w", script.Title, err)
@@ -45,7 +45,7 @@ func Prepare(s *suite.Suite, known mistake.Known) (*Cases, error) {
 			if w.Touches(m.Rules, false) {
 				plain.shows.set(k)
 				lines.shows.set(k)
-			} else if typesLines(w.Script) && w.Touches(m.Rules, true) {
+			} else if w.Script.Has(suite.TypeLine) && w.Touches(m.Rules, true) {
 				lines.shows.set(k)
 			}
 		}
@@ -55,14 +55,6 @@ func Prepare(s *suite.Suite, known mistake.Known) (*Cases, error) {
 		}
 	}
 	return c, nil
-}
-
-func typesLines(script suite.Script) bool {
-	return slices.ContainsFunc(script.Steps, func(step suite.Step) bool { return step.Act == suite.TypeLine })
-}
-
-func looks(script suite.Script) bool {
-	return slices.ContainsFunc(script.Steps, func(step suite.Step) bool { return step.Act == suite.Look })
 }
 
 // most is how many diagnoses are made.

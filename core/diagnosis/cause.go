@@ -87,15 +87,16 @@ func blame(singles []Diagnosis, w *judge.Witness) int {
 	if len(singles) < 2 || w == nil {
 		return len(singles) - 1
 	}
-	best, first := 0, len(w.Moments)+1
+	at, _, parts := w.Parts(w.Reference(), false)
+	best := -1
 	for k, d := range singles {
 		h := d.hypothesis
-		at, _, parts := w.Parts(w.Reference(), false)
-		if own, _, differs := w.Parts(h.rules, h.lines); !differs || h.explains(w) {
+		if h.explains(w) {
 			return k
-		} else if parts && own > at && at < first { // it makes the first difference right
-			best, first = k, at
+		}
+		if own, _, _ := w.Parts(h.rules, h.lines); best < 0 && parts && own > at { // it makes the first difference right
+			best = k
 		}
 	}
-	return best
+	return max(best, 0)
 }

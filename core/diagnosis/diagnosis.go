@@ -26,13 +26,6 @@ type Diagnosis struct {
 	hypothesis hypothesis
 }
 
-// Explains reports whether it explains what was seen of a script.
-func (d Diagnosis) Explains(title string) bool { return !slices.Contains(d.Against, title) }
-
-// Same reports whether two diagnoses name the same families of mistakes, so that it makes
-// no difference to a student which of them is meant.
-func (d Diagnosis) Same(e Diagnosis) bool { return d.Student == e.Student }
-
 // hypothesis is one or two suspects made at once.
 type hypothesis struct {
 	suspects []*suspect

@@ -32,7 +32,7 @@ func (c *Cases) Proof(d Diagnosis, witnesses []*judge.Witness) (suite.Script, bo
 	var best []mistake.Step
 	var setup game.Setup
 	for _, w := range witnesses {
-		if w == nil || w.Script.Own || c.suite.Open(w.Script) || looks(w.Script) || !slices.Contains(d.For, w.Script.Title) {
+		if w == nil || w.Script.Own || c.suite.Open(w.Script) || w.Script.Has(suite.Look) || !slices.Contains(d.For, w.Script.Title) {
 			continue
 		}
 		if !slices.Contains(known.Setups, w.Script.Setup) {

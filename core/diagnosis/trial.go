@@ -5,6 +5,7 @@ import (
 
 	"durchgang/core/judge"
 	"durchgang/core/mistake"
+	"durchgang/core/suite"
 )
 
 // trial is one program before the suspects.
@@ -16,7 +17,7 @@ type trial struct {
 }
 
 func (c *Cases) trial(witnesses []*judge.Witness) *trial {
-	witnesses = slices.DeleteFunc(slices.Clone(witnesses), func(w *judge.Witness) bool { return w == nil || w.Script.Own || looks(w.Script) })
+	witnesses = slices.DeleteFunc(slices.Clone(witnesses), func(w *judge.Witness) bool { return w == nil || w.Script.Own || w.Script.Has(suite.Look) })
 	t := &trial{Cases: c, witnesses: witnesses, failed: newBits(len(witnesses))}
 	broken := t.failures()
 	at := map[string]int{}
@@ -288,6 +289,18 @@ func (t *trial) omissions() []Diagnosis {
 // add makes a diagnosis of a hypothesis, unless one of the same names is there.
 func (t *trial) add(found []Diagnosis, h hypothesis) []Diagnosis {
 	d := Diagnosis{Game: t.known.Reference.Variant(), hypothesis: h, For: []string{}, Against: []string{}, Shortest: []string{}}
+	suspects := slices.Clone(h.suspects)
+	if len(suspects) == 2 && t.share(suspects[1]) > t.share(suspects[0]) {
+		slices.Reverse(suspects)
+	}
+	for _, s := range suspects {
+		d.Mistakes = append(d.Mistakes, s.Name)
+	}
+	if slices.ContainsFunc(found, func(e Diagnosis) bool { return slices.Equal(e.Mistakes, d.Mistakes) }) {
+		return found
+	}
+	d.Teacher = sentence(suspects, func(s *suspect) string { return s.Teacher })
+	d.Student = sentence(suspects, func(s *suspect) string { return s.Student })
 	for i, w := range t.witnesses {
 		switch h.explains(w) {
 		case false:
@@ -297,18 +310,6 @@ func (t *trial) add(found []Diagnosis, h hypothesis) []Diagnosis {
 		}
 	}
 	d.Whole = len(d.Against) == 0
-	suspects := slices.Clone(h.suspects)
-	if len(suspects) == 2 && t.share(suspects[1]) > t.share(suspects[0]) {
-		slices.Reverse(suspects)
-	}
-	for _, s := range suspects {
-		d.Mistakes = append(d.Mistakes, s.Name)
-	}
-	d.Teacher = sentence(suspects, func(s *suspect) string { return s.Teacher })
-	d.Student = sentence(suspects, func(s *suspect) string { return s.Student })
-	if slices.ContainsFunc(found, func(e Diagnosis) bool { return slices.Equal(e.Mistakes, d.Mistakes) }) {
-		return found
-	}
 	return append(found, d)
 }
 

@@ -165,5 +165,10 @@ func (s *Suite) Only(shown func(Aspect) bool) *Suite {
 // plays one side or makes the set-up itself.
 func (s *Suite) Open(script Script) bool { return script.Own || s.Program != game.Nobody }
 
+// Has reports whether a step of the script does that.
+func (s Script) Has(act Act) bool {
+	return slices.ContainsFunc(s.Steps, func(step Step) bool { return step.Act == act })
+}
+
 // Fixed is the scripts that are not open.
 func (s *Suite) Fixed() []Script { return slices.DeleteFunc(slices.Clone(s.Scripts), s.Open) }

@@ -27,12 +27,14 @@ var states = []struct {
 	{judge.Unsteady, "≈", text.FgMagenta},
 }
 
-var signs, colours = map[judge.State]string{}, map[judge.State]text.Color{}
+var signs, colours = byState()
 
-func init() {
+func byState() (map[judge.State]string, map[judge.State]text.Color) {
+	signs, colours := map[judge.State]string{}, map[judge.State]text.Color{}
 	for _, s := range states {
 		signs[s.state], colours[s.state] = s.sign, s.colour
 	}
+	return signs, colours
 }
 
 // legend says what the signs mean.

@@ -21,11 +21,7 @@ import (
 
 // Class sums a run up.
 func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
-	m, err := o.Matrix(ctx, run)
-	if err != nil {
-		return record.Class{}, err
-	}
-	s, err := o.runSuite(ctx, run)
+	m, s, err := o.matrix(ctx, run)
 	if err != nil {
 		return record.Class{}, err
 	}
@@ -178,29 +174,27 @@ func (o *Office) CommentGroup(ctx context.Context, run int64, number int, body s
 	for _, m := range groups[number-1].Members {
 		ids = append(ids, m.Result)
 	}
-	if err := o.comment(ctx, ids, body); err != nil {
-		return nil, err
-	}
-	return o.Groups(ctx, run)
+	groups[number-1].Comment, err = o.comment(ctx, ids, body)
+	return groups, err
 }
 
 // CommentResult keeps what the teacher tells one student.
 func (o *Office) CommentResult(ctx context.Context, id int64, body string) (record.Result, error) {
-	if _, err := o.Result(ctx, id); err != nil {
-		return record.Result{}, err
+	r, err := o.Result(ctx, id)
+	if err != nil {
+		return r, err
 	}
-	if err := o.comment(ctx, []int64{id}, body); err != nil {
-		return record.Result{}, err
-	}
-	return o.Result(ctx, id)
+	r.Comment, err = o.comment(ctx, []int64{id}, body)
+	return r, err
 }
 
-func (o *Office) comment(ctx context.Context, ids []int64, body string) error {
+// comment returns the text as it is kept.
+func (o *Office) comment(ctx context.Context, ids []int64, body string) (string, error) {
 	body = strings.TrimSpace(body)
 	if len(body) > longestComment || strings.ContainsRune(body, 0) {
-		return &InputError{"comment", fmt.Errorf("a comment is text of at most %d bytes", longestComment)}
+		return "", &InputError{"comment", fmt.Errorf("a comment is text of at most %d bytes", longestComment)}
 	}
-	return o.store.Comment(ctx, ids, body)
+	return body, o.store.Comment(ctx, ids, body)
 }
 
 // Replay runs the script of a finding again, up to the step at which it parts, as it was
@@ -231,7 +225,7 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 		return r, fmt.Errorf("open the submission's archive: %w", err)
 	}
 	script := s.Scripts[i]
-	if !looksAt(script) && !s.Open(script) {
+	if !script.Has(suite.Look) && !s.Open(script) {
 		script.Steps = script.Steps[:min(f.Step, len(script.Steps))]
 	}
 	r.Again, r.Same, err = g.replay(ctx, folder, script, f.Number, f.Finding.Finding)

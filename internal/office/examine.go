@@ -128,7 +128,7 @@ func (e *examination) repeat() error {
 	for i := range e.played {
 		first := &e.played[i]
 		f := first.verdict.Finding
-		if f == nil || e.Suite.Open(first.verdict.Script) || looksAt(first.verdict.Script) || tried[f.Aspect] == mostRepeats {
+		if f == nil || e.Suite.Open(first.verdict.Script) || first.verdict.Script.Has(suite.Look) || tried[f.Aspect] == mostRepeats {
 			continue
 		}
 		tried[f.Aspect]++
@@ -144,7 +144,9 @@ func (e *examination) repeat() error {
 		case again == nil && first.stuck():
 			second.verdict.Script, second.evidence.Number, second.evidence.Title = first.verdict.Script, first.evidence.Number, first.evidence.Title
 			second.evidence.Note = "the program seemed to be stuck, but went on when it was tried again"
-			second.witness = e.witnessOf(second.verdict, second.moments(), second.seen())
+			if second.witness != nil {
+				second.witness.Script = first.verdict.Script
+			}
 			*first = second
 			if err := e.store(first.evidence); err != nil {
 				return err
@@ -169,20 +171,6 @@ func did(f *judge.Finding) string {
 func (p played) stuck() bool {
 	return p.verdict.Finding != nil && p.verdict.Finding.Step < len(p.evidence.Steps) &&
 		strings.HasPrefix(p.evidence.Steps[p.verdict.Finding.Step].Condition, string(judge.Stuck))
-}
-
-func (p played) moments() []suite.Moment {
-	if p.witness == nil {
-		return nil
-	}
-	return p.witness.Moments
-}
-
-func (p played) seen() []judge.Observation {
-	if p.witness == nil {
-		return nil
-	}
-	return p.witness.Seen
 }
 
 func (e *examination) witnesses() []*judge.Witness {
@@ -284,10 +272,6 @@ func (e *examination) avoids(p played) func(suite.Script) bool {
 		n := p.verdict.Finding.Step
 		return n > 0 && n < len(s.Steps) && s.Steps[n-1].Move != p.verdict.Script.Steps[n-1].Move
 	}
-}
-
-func looksAt(s suite.Script) bool {
-	return slices.ContainsFunc(s.Steps, func(step suite.Step) bool { return step.Act == suite.Look })
 }
 
 // settle moves inherited faults to the rule that is at fault, and keeps the evidence whose

@@ -228,7 +228,7 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
 		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}
-	if !looksAt(script) {
+	if !script.Has(suite.Look) {
 		r.witness = g.witnessOf(r.verdict, moments, performance.Observations)
 	}
 	p.judging.Add(int64(time.Since(began)))

@@ -40,9 +40,7 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 	if s.Program != game.Nobody && g.Book == nil {
 		return g, &InputError{"suite", fmt.Errorf("programs that play one side themselves are driven through the channel %s only", record.Terminal)}
 	}
-	if looks := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool {
-		return slices.ContainsFunc(c.Steps, func(step suite.Step) bool { return step.Act == suite.Look })
-	}); looks && g.Calls == nil {
+	if looks := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool { return c.Has(suite.Look) }); looks && g.Calls == nil {
 		return g, &InputError{"suite", fmt.Errorf("positions are looked at through the channel %s only", record.Function)}
 	}
 	return g, nil

@@ -244,28 +244,31 @@ func (o *Office) Runs(ctx context.Context, course, assignment string) ([]record.
 
 // Matrix returns the results of a run, as far as they are there.
 func (o *Office) Matrix(ctx context.Context, run int64) (record.Matrix, error) {
-	r, err := o.Run(ctx, run)
-	if err != nil {
-		return record.Matrix{}, err
+	m, _, err := o.matrix(ctx, run)
+	return m, err
+}
+
+// matrix returns the results of a run with its suite.
+func (o *Office) matrix(ctx context.Context, run int64) (m record.Matrix, s *suite.Suite, err error) {
+	if m.Run, err = o.Run(ctx, run); err != nil {
+		return m, nil, err
 	}
-	s, err := o.runSuite(ctx, run)
-	if err != nil {
-		return record.Matrix{}, err
+	if s, err = o.runSuite(ctx, run); err != nil {
+		return m, nil, err
 	}
-	m := record.Matrix{Run: r}
 	for _, c := range s.Criteria {
 		m.Criteria = append(m.Criteria, record.Criterion{Name: c.Name, Title: c.Title, Of: c.Points})
 	}
 	rows, err := o.store.Rows(ctx, run)
 	if err != nil {
-		return m, err
+		return m, nil, err
 	}
 	m.Rows = counting(rows)
 	for i := range m.Rows {
 		m.Rows[i].Of = s.Total()
 	}
 	number(m.Rows)
-	return m, nil
+	return m, s, nil
 }
 
 // counting keeps the first row of each student, which counts.

@@ -40,7 +40,6 @@ type Fault struct {
 	Sentence string
 	Setup    string
 	Typed    []string
-	Steps    []string // what each line typed is for
 	Expected string
 	Seen     string
 	Should   [][]string // the board as it should be after the last step, by rows
@@ -126,9 +125,6 @@ func fault(r record.Result, c diagnosis.Cause, titles map[string]string, evidenc
 		last = min(e.Parting, last)
 	}
 	for i, step := range e.Steps[:last+1] {
-		if i > 0 {
-			f.Steps = append(f.Steps, step.Says)
-		}
 		for k, event := range step.Events {
 			if k > 0 && !event.Typed && step.Events[k-1].Typed { // some programs print themselves what is typed
 				event.Text = strings.TrimPrefix(event.Text, step.Events[k-1].Text+"\n")

@@ -114,17 +114,17 @@ func routes() []route {
 		{"POST", inA + "/submissions", "importSubmissions", "Hand in a class: a zip archive with a folder or source file for each student", inAssignment{}, record.Import{}, ok, "", (*Server).importClass},
 		{"GET", inA + "/runs", "listRuns", "The runs of an assignment, the newest first", inAssignment{}, []record.Run{}, ok, "", (*Server).runs},
 		{"POST", inA + "/runs", "startRun", "Grade every submission", inAssignment{}, record.Run{}, created, "", (*Server).startRun},
-		{"GET", "/runs/{id}", "getRun", "How far a run has come", byID{}, record.Run{}, ok, "", (*Server).run},
-		{"GET", "/runs/{id}/matrix", "getMatrix", "Students by criteria", byID{}, record.Matrix{}, ok, "", (*Server).matrix},
+		{"GET", "/runs/{id}", "getRun", "How far a run has come", byID{}, record.Run{}, ok, "", byNumber((*office.Office).Run)},
+		{"GET", "/runs/{id}/matrix", "getMatrix", "Students by criteria", byID{}, record.Matrix{}, ok, "", byNumber((*office.Office).Matrix)},
 		{"GET", "/runs/{id}/events", "watchRun", "The progress of a run: an event of type run, with a Run as data, at each change; the last one is done", byID{}, nil, ok, "text/event-stream", (*Server).watch},
-		{"GET", "/results/{id}", "getResult", "How one submission fared, with its findings", byID{}, record.Result{}, ok, "", (*Server).result},
-		{"GET", "/runs/{id}/class", "getClass", "How the class fared: criteria, mistakes, totals", byID{}, record.Class{}, ok, "", (*Server).class},
-		{"GET", "/runs/{id}/groups", "listGroups", "The groups of programs that do the same, the largest first", byID{}, []record.Group{}, ok, "", (*Server).groups},
+		{"GET", "/results/{id}", "getResult", "How one submission fared, with its findings", byID{}, record.Result{}, ok, "", byNumber((*office.Office).Result)},
+		{"GET", "/runs/{id}/class", "getClass", "How the class fared: criteria, mistakes, totals", byID{}, record.Class{}, ok, "", byNumber((*office.Office).Class)},
+		{"GET", "/runs/{id}/groups", "listGroups", "The groups of programs that do the same, the largest first", byID{}, []record.Group{}, ok, "", byNumber((*office.Office).Groups)},
 		{"PUT", "/runs/{id}/groups/{group}/comment", "commentGroup", "Tell all students of a group the same", newGroupComment{}, []record.Group{}, ok, "", (*Server).commentGroup},
 		{"GET", "/runs/{id}/report", "reportClass", "The class on one page, or in a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportClass},
 		{"PUT", "/results/{id}/comment", "commentResult", "Tell a student something about the program", newComment{}, record.Result{}, ok, "", (*Server).commentResult},
 		{"GET", "/results/{id}/report", "reportResult", "What the student reads, or a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportResult},
-		{"POST", "/findings/{id}/replay", "replayFinding", "Run the sequence of a finding again", byID{}, record.Replay{}, ok, "", (*Server).replay},
+		{"POST", "/findings/{id}/replay", "replayFinding", "Run the sequence of a finding again", byID{}, record.Replay{}, ok, "", byNumber((*office.Office).Replay)},
 		{"GET", "/results/{id}/scripts/{script}", "getEvidence", "The recorded run of one script", byScript{}, record.Evidence{}, ok, "", (*Server).evidence},
 	}
 }
@@ -214,31 +214,16 @@ func (s *Server) startRun(c fiber.Ctx) error {
 	return reply(c, http.StatusCreated, run, err)
 }
 
-func (s *Server) run(c fiber.Ctx) error {
-	id, err := number(c, "id")
-	if err != nil {
-		return err
+// byNumber answers with what an act of the office finds for a number.
+func byNumber[T any](act func(*office.Office, context.Context, int64) (T, error)) func(*Server, fiber.Ctx) error {
+	return func(s *Server, c fiber.Ctx) error {
+		id, err := number(c, "id")
+		if err != nil {
+			return err
+		}
+		found, err := act(s.office, c.Context(), id)
+		return reply(c, http.StatusOK, found, err)
 	}
-	run, err := s.office.Run(c.Context(), id)
-	return reply(c, http.StatusOK, run, err)
-}
-
-func (s *Server) matrix(c fiber.Ctx) error {
-	id, err := number(c, "id")
-	if err != nil {
-		return err
-	}
-	m, err := s.office.Matrix(c.Context(), id)
-	return reply(c, http.StatusOK, m, err)
-}
-
-func (s *Server) result(c fiber.Ctx) error {
-	id, err := number(c, "id")
-	if err != nil {
-		return err
-	}
-	r, err := s.office.Result(c.Context(), id)
-	return reply(c, http.StatusOK, r, err)
 }
 
 func (s *Server) evidence(c fiber.Ctx) error {
@@ -276,24 +261,6 @@ func number(c fiber.Ctx, name string) (int64, error) {
 	return n, nil
 }
 
-func (s *Server) class(c fiber.Ctx) error {
-	id, err := number(c, "id")
-	if err != nil {
-		return err
-	}
-	class, err := s.office.Class(c.Context(), id)
-	return reply(c, http.StatusOK, class, err)
-}
-
-func (s *Server) groups(c fiber.Ctx) error {
-	id, err := number(c, "id")
-	if err != nil {
-		return err
-	}
-	groups, err := s.office.Groups(c.Context(), id)
-	return reply(c, http.StatusOK, groups, err)
-}
-
 func (s *Server) commentGroup(c fiber.Ctx) error {
 	id, err := number(c, "id")
 	if err != nil {
@@ -321,15 +288,6 @@ func (s *Server) commentResult(c fiber.Ctx) error {
 		return err
 	}
 	r, err := s.office.CommentResult(c.Context(), id, in.Comment)
-	return reply(c, http.StatusOK, r, err)
-}
-
-func (s *Server) replay(c fiber.Ctx) error {
-	id, err := number(c, "id")
-	if err != nil {
-		return err
-	}
-	r, err := s.office.Replay(c.Context(), id)
 	return reply(c, http.StatusOK, r, err)
 }
 

@@ -8,6 +8,7 @@ import ClassUpload from '../parts/ClassUpload.vue'
 import LoadState from '../parts/LoadState.vue'
 import ResultMatrix from '../parts/ResultMatrix.vue'
 import RunProgress from '../parts/RunProgress.vue'
+import { useAct } from '../use/act'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -24,18 +25,16 @@ const { data: view, error, loading, reload } = useLoad<View>(() => `${props.cour
 useTitle(() => view.value?.assignment.title ?? '')
 
 const starting = ref(false)
-const failure = ref('')
+const { failure, act } = useAct()
 const underway = computed(() => !!view.value?.matrix && view.value.matrix.run.state !== 'done')
 
 async function start() {
   starting.value = true
-  failure.value = ''
-  try {
+  await act(async () => {
     await ask(api.POST('/courses/{course}/assignments/{assignment}/runs', { params: { path: path.value } }))
     await reload()
-  } catch (cause) {
-    failure.value = cause instanceof Error ? cause.message : String(cause)
-  }
+    return ''
+  })
   starting.value = false
 }
 

@@ -3,6 +3,7 @@ import { computed } from 'vue'
 
 import { api, ask } from '../api/client'
 import BarPlot from '../parts/BarPlot.vue'
+import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import LoadState from '../parts/LoadState.vue'
 import StateMark from '../parts/StateMark.vue'
 import { useLoad } from '../use/load'
@@ -29,10 +30,7 @@ const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)
 <template>
   <LoadState :loading="loading" :error="error" :ready="!!sum" @retry="reload">
     <template v-if="sum">
-      <nav class="crumbs" aria-label="Path">
-        <RouterLink to="/">Courses</RouterLink> /
-        <RouterLink :to="`/courses/${sum.run.course}/${sum.run.assignment}`">{{ sum.run.course }}, {{ sum.run.assignment }}</RouterLink>
-      </nav>
+      <CourseCrumbs :course="sum.run.course" :assignment="sum.run.assignment" />
       <div class="row-between">
         <div>
           <h1>The class</h1>

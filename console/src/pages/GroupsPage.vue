@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { BAlert } from 'bootstrap-vue-next/components/BAlert'
-import { ref } from 'vue'
 
 import { api, ask, type Group, type Run } from '../api/client'
+import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import GroupPanel from '../parts/GroupPanel.vue'
 import LoadState from '../parts/LoadState.vue'
+import { useAct } from '../use/act'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -18,27 +19,18 @@ const { data: view, error, loading, reload } = useLoad<View>(() => props.id, asy
   groups: await ask(api.GET('/runs/{id}/groups', { params: { path: { id: id() } } })),
 }))
 
-const notice = ref('')
-const failure = ref('')
-async function tell(group: Group, comment: string) {
-  notice.value = failure.value = ''
-  try {
-    const groups = await ask(api.PUT('/runs/{id}/groups/{group}/comment', { params: { path: { id: id(), group: group.number } }, body: { comment } }))
-    if (view.value) view.value = { ...view.value, groups }
-    notice.value = `All ${group.members.length} of group ${group.number} are told.`
-  } catch (cause) {
-    failure.value = cause instanceof Error ? cause.message : String(cause)
-  }
-}
+const { notice, failure, act } = useAct()
+const tell = (group: Group, comment: string) => act(async () => {
+  const groups = await ask(api.PUT('/runs/{id}/groups/{group}/comment', { params: { path: { id: id(), group: group.number } }, body: { comment } }))
+  if (view.value) view.value = { ...view.value, groups }
+  return `All ${group.members.length} of group ${group.number} are told.`
+})
 </script>
 
 <template>
   <LoadState :loading="loading" :error="error" :ready="!!view" @retry="reload">
     <template v-if="view">
-      <nav class="crumbs" aria-label="Path">
-        <RouterLink to="/">Courses</RouterLink> /
-        <RouterLink :to="`/courses/${view.run.course}/${view.run.assignment}`">{{ view.run.course }}, {{ view.run.assignment }}</RouterLink>
-      </nav>
+      <CourseCrumbs :course="view.run.course" :assignment="view.run.assignment" />
       <h1>Groups</h1>
       <p class="quiet">Programs of one group do the same in every script, whatever their wording. Read one, and tell all of them.</p>
       <BAlert v-if="failure" variant="danger" :model-value="true">{{ failure }}</BAlert>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { api, ask } from '../api/client'
+import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import LoadState from '../parts/LoadState.vue'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
@@ -18,11 +19,9 @@ const address = (form: string) => `/api/v1/results/${props.id}/report?format=${f
 <template>
   <LoadState :loading="loading" :error="error" :ready="!!result" @retry="reload">
     <template v-if="result">
-      <nav class="crumbs" aria-label="Path">
-        <RouterLink to="/">Courses</RouterLink> /
-        <RouterLink :to="`/courses/${result.course}/${result.assignment}`">{{ result.course }}, {{ result.assignment }}</RouterLink> /
+      <CourseCrumbs :course="result.course" :assignment="result.assignment">
         <RouterLink :to="`/results/${result.id}`">{{ result.student }}</RouterLink>
-      </nav>
+      </CourseCrumbs>
       <div class="row-between mb-2">
         <h1>What {{ result.student }} reads</h1>
         <div class="d-flex gap-2">

@@ -6,9 +6,11 @@ import { computed, ref, watch } from 'vue'
 
 import { api, ask } from '../api/client'
 import CausePanel from '../parts/CausePanel.vue'
+import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import FindingCard from '../parts/FindingCard.vue'
 import LoadState from '../parts/LoadState.vue'
 import StateMark from '../parts/StateMark.vue'
+import { useAct } from '../use/act'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -29,27 +31,18 @@ const faults = computed(() => (result.value?.criteria ?? [])
 const number = (script: string) => result.value?.scripts.find((s) => s.title === script)?.number ?? 1
 
 const comment = ref('')
-const notice = ref('')
-const failure = ref('')
+const { notice, failure, act } = useAct()
 watch(result, (r) => { comment.value = r?.comment ?? '' })
-async function tell() {
-  notice.value = failure.value = ''
-  try {
-    result.value = await ask(api.PUT('/results/{id}/comment', { params: { path: path.value }, body: { comment: comment.value } }))
-    notice.value = comment.value ? 'It stands in the report.' : 'It is taken away.'
-  } catch (cause) {
-    failure.value = cause instanceof Error ? cause.message : String(cause)
-  }
-}
+const tell = () => act(async () => {
+  result.value = await ask(api.PUT('/results/{id}/comment', { params: { path: path.value }, body: { comment: comment.value } }))
+  return result.value.comment ? 'It stands in the report.' : 'It is taken away.'
+})
 </script>
 
 <template>
   <LoadState :loading="loading" :error="error" :ready="!!result" @retry="reload">
     <template v-if="result">
-      <nav class="crumbs" aria-label="Path">
-        <RouterLink to="/">Courses</RouterLink> /
-        <RouterLink :to="`/courses/${result.course}/${result.assignment}`">{{ result.course }}, {{ result.assignment }}</RouterLink>
-      </nav>
+      <CourseCrumbs :course="result.course" :assignment="result.assignment" />
       <div class="row-between">
         <div>
           <h1>{{ result.student }}</h1>

@@ -4,6 +4,7 @@ import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
 import { api, ask, type Evidence, type Result } from '../api/client'
 import ComparisonTable from '../parts/ComparisonTable.vue'
+import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import GameBoard from '../parts/GameBoard.vue'
 import LoadState from '../parts/LoadState.vue'
 import ShownLines from '../parts/ShownLines.vue'
@@ -53,11 +54,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
 <template>
   <LoadState :loading="loading" :error="error" :ready="!!view" @retry="reload">
     <template v-if="view && step">
-      <nav class="crumbs" aria-label="Path">
-        <RouterLink to="/">Courses</RouterLink> /
-        <RouterLink :to="`/courses/${view.result.course}/${view.result.assignment}`">{{ view.result.course }}, {{ view.result.assignment }}</RouterLink> /
+      <CourseCrumbs :course="view.result.course" :assignment="view.result.assignment">
         <RouterLink :to="`/results/${view.result.id}`">{{ view.result.student }}</RouterLink>
-      </nav>
+      </CourseCrumbs>
       <div class="row-between mb-3">
         <h1>{{ view.evidence.title }} <StateMark class="fs-6 ms-2" :state="view.evidence.state" /></h1>
         <div class="d-flex gap-2" role="group" aria-label="Stepping">

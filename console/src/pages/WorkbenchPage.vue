@@ -7,6 +7,7 @@ import { computed, ref, watch } from 'vue'
 
 import { api, ask, type Transcript } from '../api/client'
 import ClassReadings from '../parts/ClassReadings.vue'
+import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import LoadState from '../parts/LoadState.vue'
 import TranscriptText from '../parts/TranscriptText.vue'
 import { useLoad } from '../use/load'
@@ -76,9 +77,9 @@ const changed = computed(() => view.value !== undefined && draft.value !== view.
 </script>
 
 <template>
-  <nav class="crumbs" aria-label="Path">
-    <RouterLink to="/">Courses</RouterLink> / <RouterLink :to="`/courses/${course}/${assignment}`">{{ course }}, {{ assignment }}</RouterLink> / wording
-  </nav>
+  <CourseCrumbs :course="course" :assignment="assignment">
+    wording
+  </CourseCrumbs>
   <LoadState :loading="loading" :error="error" :ready="!!view" @retry="reload">
     <template v-if="view">
       <h1>Wording</h1>
