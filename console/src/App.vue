@@ -1,9 +1,19 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 
+import { useRouter } from 'vue-router'
+
+import { useSession } from './stores/session'
 import { useTheme } from './stores/theme'
 
 const look = useTheme()
+const session = useSession()
+const router = useRouter()
+
+async function signOut() {
+  await session.signOut()
+  await router.push('/sign-in')
+}
 </script>
 
 <template>
@@ -14,10 +24,17 @@ const look = useTheme()
         <RouterLink class="brand" to="/"><img src="/icon.svg" alt=""> Durchgang</RouterLink>
         <RouterLink to="/">Courses</RouterLink>
         <RouterLink to="/games">Games</RouterLink>
+        <RouterLink v-if="session.person?.keeper" to="/office">Office</RouterLink>
       </nav>
-      <BButton size="sm" variant="outline-secondary" @click="look.toggle">
-        {{ look.theme === 'dark' ? 'Light' : 'Dark' }} colours
-      </BButton>
+      <div class="d-flex flex-wrap gap-2 align-items-center">
+        <BButton size="sm" variant="outline-secondary" @click="look.toggle">
+          {{ look.theme === 'dark' ? 'Light' : 'Dark' }} colours
+        </BButton>
+        <template v-if="session.person">
+          <RouterLink to="/account">{{ session.person.name }}</RouterLink>
+          <BButton size="sm" variant="outline-secondary" @click="signOut">Sign out</BButton>
+        </template>
+      </div>
     </div>
   </header>
   <main id="content" class="page">

@@ -9,11 +9,17 @@ import MissingPage from './pages/MissingPage.vue'
 import ReportPage from './pages/ReportPage.vue'
 import ResultPage from './pages/ResultPage.vue'
 import ScriptPage from './pages/ScriptPage.vue'
+import SignInPage from './pages/SignInPage.vue'
+import WelcomePage from './pages/WelcomePage.vue'
 import WorkbenchPage from './pages/WorkbenchPage.vue'
+import { onSessionEnd } from './api/client'
+import { useSession } from './stores/session'
 
 export const router = createRouter({
   history: createWebHistory(),
   routes: [
+    { path: '/sign-in', component: SignInPage, meta: { open: true } },
+    { path: '/welcome', component: WelcomePage, meta: { open: true } },
     { path: '/', component: CoursesPage },
     { path: '/courses/:course/:assignment', component: AssignmentPage, props: true },
     { path: '/courses/:course/:assignment/wording', component: WorkbenchPage, props: true },
@@ -22,9 +28,22 @@ export const router = createRouter({
     { path: '/results/:id(\\d+)/report', component: ReportPage, props: true },
     { path: '/results/:id(\\d+)', component: ResultPage, props: true },
     { path: '/results/:id(\\d+)/scripts/:script(\\d+)', component: ScriptPage, props: true },
-    { path: '/games', component: GamesPage },
-    { path: '/games/:variant', component: GamePage, props: true },
+    { path: '/games', component: GamesPage, meta: { open: true } },
+    { path: '/games/:variant', component: GamePage, props: true, meta: { open: true } },
     { path: '/:rest(.*)*', component: MissingPage },
   ],
   scrollBehavior: (to, from, saved) => saved ?? (to.hash ? { el: to.hash, top: 12 } : to.path === from.path ? false : { top: 0 }),
+})
+
+// Who is signed in is known before the first page. A page that is not open leads to signing
+// in, and back.
+router.beforeEach(async (to) => {
+  const session = useSession()
+  if (!session.session) await session.load().catch(() => {})
+  if (!to.meta.open && session.session && !session.person) return { path: '/sign-in', query: { to: to.fullPath } }
+})
+
+onSessionEnd(() => {
+  const at = router.currentRoute.value
+  if (!at.meta.open) void useSession().load().then(() => router.push({ path: '/sign-in', query: { to: at.fullPath } }))
 })

@@ -1,10 +1,10 @@
 package cli_test
 
 import (
+	"bufio"
 	"bytes"
 	"context"
 	"encoding/json"
-	"io"
 	"net"
 	"os"
 	"os/exec"
@@ -147,6 +147,7 @@ func TestEveryCommandHasAnExample(t *testing.T) {
 // A class through the commands alone.
 func TestClassOnTheCommandLine(t *testing.T) {
 	s := servertest.Start(t, nil)
+	t.Setenv("DURCHGANG_TOKEN", s.Token)
 	class := t.TempDir()
 	for _, name := range []string{"bo-lindqvist", "kira-soler"} {
 		if err := os.CopyFS(filepath.Join(class, name), os.DirFS("../../demo/class/"+name)); err != nil {
@@ -209,8 +210,10 @@ func TestKilledServiceTakesItsRunUpAgain(t *testing.T) {
 		t.Fatalf("%v: %s", err, out)
 	}
 	database := servertest.Database(t)
-	service, url := launch(t, binary, database)
-	c := client.New(url)
+	service, url, link := launch(t, binary, database)
+	token := (&servertest.Service{URL: url}).Welcome(t, link, "ida")
+	t.Setenv("DURCHGANG_TOKEN", token)
+	c := client.New(url).As(token)
 	ctx := t.Context()
 	if _, err := c.CreateCourse(ctx, "evening", ""); err != nil {
 		t.Fatal(err)
@@ -235,8 +238,8 @@ func TestKilledServiceTakesItsRunUpAgain(t *testing.T) {
 		t.Fatal(err)
 	}
 	_ = service.Wait()
-	_, url = launch(t, binary, database)
-	c = client.New(url)
+	_, url, _ = launch(t, binary, database)
+	c = client.New(url).As(token)
 	before, err := c.Matrix(ctx, run.ID)
 	if err != nil {
 		t.Fatal(err)
@@ -279,29 +282,31 @@ func TestKilledServiceTakesItsRunUpAgain(t *testing.T) {
 	}
 }
 
-// launch starts the binary's service and waits until it is ready.
-func launch(t *testing.T, binary, database string) (*exec.Cmd, string) {
+// launch starts the binary's service and waits until it is ready; link is the first
+// teacher's.
+func launch(t *testing.T, binary, database string) (service *exec.Cmd, url, link string) {
 	t.Helper()
-	service := exec.Command(binary, "serve", "--listen", "127.0.0.1:0", "--database", database)
+	service = exec.Command(binary, "serve", "--listen", "127.0.0.1:0", "--database", database)
 	out, err := service.StdoutPipe()
 	if err != nil {
 		t.Fatal(err)
 	}
-	if err := service.Start(); err != nil {
+	if err = service.Start(); err != nil {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() {
 		_ = service.Process.Signal(os.Interrupt)
 		_ = service.Wait()
 	})
-	line := make([]byte, 200)
-	n, err := io.ReadAtLeast(out, line, len("Durchgang is ready: http://127.0.0.1:1\n"))
-	if err != nil {
-		t.Fatal(err)
+	for lines := bufio.NewScanner(out); lines.Scan(); {
+		text := strings.TrimSpace(lines.Text())
+		if strings.Contains(text, "/welcome#") {
+			link = text
+		}
+		if _, address, found := strings.Cut(text, "ready: "); found {
+			return service, address, link
+		}
 	}
-	_, url, found := strings.Cut(strings.TrimSpace(string(line[:n])), "ready: ")
-	if !found {
-		t.Fatalf("the service said %q", line[:n])
-	}
-	return service, url
+	t.Fatal("the service ended before it was ready")
+	return nil, "", ""
 }

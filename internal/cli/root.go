@@ -37,7 +37,7 @@ type options struct {
 	json   bool
 }
 
-func (o *options) client() *client.Client { return client.New(o.server) }
+func (o *options) client() *client.Client { return client.New(o.server).As(tokenFor(o.server)) }
 
 // New returns the command tree; console holds the built console.
 func New(console fs.FS) *cobra.Command {
@@ -50,6 +50,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 
   durchgang try PROGRAM      one program, now, without the service
   durchgang serve            the service with its console
+  durchgang sign-in          lets this command line act for you; account, person, member
   durchgang import, run, matrix, show
                              a class, through the service
   durchgang class, groups, comment, report, finding
@@ -70,6 +71,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
 		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
+		signInCommand(&o), signOutCommand(&o), welcomeCommand(&o), accountCommand(&o), personCommand(&o), memberCommand(&o), trailCommand(&o),
 		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
 	)
 	return root

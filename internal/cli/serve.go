@@ -105,6 +105,13 @@ func serve(c *cobra.Command, console fs.FS, f serveFlags) (err error) {
 	if err != nil {
 		return err
 	}
+	link, err := o.FirstLink(ctx)
+	if err != nil {
+		return err
+	}
+	if link != "" {
+		fmt.Fprintf(c.OutOrStdout(), "Nobody has an account yet. The first teacher chooses a password here, once:\n  http://%s%s\n", listener.Addr(), link)
+	}
 	fmt.Fprintf(c.OutOrStdout(), "Durchgang is ready: http://%s\n", listener.Addr())
 	return s.Serve(ctx, listener)
 }

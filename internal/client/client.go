@@ -21,8 +21,11 @@ import (
 
 // Client calls one service.
 type Client struct {
-	base string
-	http *http.Client
+	base    string
+	http    *http.Client
+	token   string
+	session *http.Cookie // not nil: keeps the cookie of signing in, while a token is made
+	csrf    string
 }
 
 // New returns a client for the service at address, as in http://127.0.0.1:8420.
@@ -198,6 +201,17 @@ func (c *Client) send(ctx context.Context, method, path, content string, body []
 	return nil
 }
 
+// sign says in whose name a request acts.
+func (c *Client) sign(request *http.Request) {
+	if c.token != "" {
+		request.Header.Set("Authorization", "Bearer "+c.token)
+	}
+	if c.session != nil && c.session.Name != "" {
+		request.Header.Set("Cookie", c.session.Name+"="+c.session.Value)
+		request.Header.Set("X-CSRF-Token", c.csrf)
+	}
+}
+
 // do sends a request and turns an answer of failure into an *Error.
 func (c *Client) do(ctx context.Context, method, path, content string, body []byte) (*http.Response, error) {
 	request, err := http.NewRequestWithContext(ctx, method, c.base+path, bytes.NewReader(body))
@@ -207,11 +221,15 @@ func (c *Client) do(ctx context.Context, method, path, content string, body []by
 	if content != "" {
 		request.Header.Set("Content-Type", content)
 	}
+	c.sign(request)
 	answer, err := c.http.Do(request)
 	if err != nil {
 		return nil, fmt.Errorf("%w at %s: start it with durchgang serve: %w", ErrUnreachable, strings.TrimSuffix(c.base, "/api/v1"), err)
 	}
 	if answer.StatusCode < 400 {
+		if cookies := answer.Cookies(); c.session != nil && len(cookies) > 0 {
+			c.session = cookies[0]
+		}
 		return answer, nil
 	}
 	defer answer.Body.Close()

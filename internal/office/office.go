@@ -68,18 +68,27 @@ func checkName(name, title string) (string, error) {
 	return title, nil
 }
 
-// CreateCourse adds a course. Without a title the name serves.
+// CreateCourse adds a course with who acts as its teacher. Without a title the name serves.
 func (o *Office) CreateCourse(ctx context.Context, name, title string) (record.Course, error) {
 	title, err := checkName(name, title)
 	if err != nil {
 		return record.Course{}, err
 	}
 	c, err := o.store.CreateCourse(ctx, name, title)
-	return c, about(err, "course", name)
+	if err != nil {
+		return c, about(err, "course", name)
+	}
+	if by := By(ctx); by.ID != 0 {
+		err = o.store.SetMember(ctx, c.ID, by.ID, record.Teacher, "")
+		c.Role = record.Teacher
+	}
+	return c, err
 }
 
-// Courses lists all courses.
-func (o *Office) Courses(ctx context.Context) ([]record.Course, error) { return o.store.Courses(ctx) }
+// Courses lists the courses of who acts; a keeper's are all.
+func (o *Office) Courses(ctx context.Context) ([]record.Course, error) {
+	return o.store.Courses(ctx, By(ctx).ID, By(ctx).Keeper)
+}
 
 // Course finds a course.
 func (o *Office) Course(ctx context.Context, name string) (record.Course, error) {

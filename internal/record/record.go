@@ -14,6 +14,7 @@ type Course struct {
 	Name        string    `json:"name" db:"name" description:"Short name used in addresses and commands."`
 	Title       string    `json:"title" db:"title"`
 	Assignments int       `json:"assignments" db:"assignments" description:"How many assignments it has."`
+	Role        Role      `json:"role" db:"role" enum:",teacher,assistant,student" description:"What who asks is in it; empty for a keeper who is no member."`
 	CreatedAt   time.Time `json:"created_at" db:"created_at"`
 }
 

@@ -58,6 +58,14 @@ func browser(t *testing.T) context.Context {
 	return ctx
 }
 
+// signIn opens the console in somebody's name.
+func signIn(t *testing.T, ctx context.Context, s *servertest.Service, login string) {
+	t.Helper()
+	do(t, ctx, "open the console", chromedp.Navigate(s.URL), chromedp.WaitVisible(`//h1[.="Sign in"]`))
+	do(t, ctx, "sign in", chromedp.SendKeys(`input[autocomplete="username"]`, login), chromedp.SendKeys(`input[type="password"]`, servertest.Password+kb.Enter))
+	see(t, ctx, "Sign out")
+}
+
 func do(t *testing.T, ctx context.Context, what string, actions ...chromedp.Action[chromedp.Void]) {
 	t.Helper()
 	if err := chromedp.Do(ctx, actions...); err != nil {
@@ -91,7 +99,7 @@ func until(t *testing.T, ctx context.Context, condition string) {
 func TestConsoleFromClassToPartingStep(t *testing.T) {
 	s := servertest.Start(t, console.Files())
 	ctx := browser(t)
-	do(t, ctx, "open the console", chromedp.Navigate(s.URL))
+	signIn(t, ctx, s, "ida")
 	see(t, ctx, "There is no course yet")
 	handIn(t, s, map[string]string{"ada.py": servertest.RightProgram, "bo.py": wrongProgram, "cleo.c": "int main(void) { return x; }"})
 	do(t, ctx, "open the assignment", chromedp.Reload(), chromedp.Click(`//a[.="Noughts for two"]`))
@@ -128,6 +136,7 @@ func TestConsoleFromClassToPartingStep(t *testing.T) {
 func TestConsoleShowsFailures(t *testing.T) {
 	s := servertest.Start(t, console.Files())
 	ctx := browser(t)
+	signIn(t, ctx, s, "ida")
 	do(t, ctx, "open a result that is not there", chromedp.Navigate(s.URL+"/results/77"))
 	see(t, ctx, `result "77": not found`)
 	see(t, ctx, "Try again")
@@ -139,6 +148,7 @@ func TestConsoleShowsFailures(t *testing.T) {
 func TestMatrixFillsLive(t *testing.T) {
 	s := servertest.Start(t, console.Files())
 	ctx := browser(t)
+	signIn(t, ctx, s, "ida")
 	files := map[string]string{}
 	for i := range 8 {
 		files[fmt.Sprintf("student-%d.py", i)] = "import time; time.sleep(0.4)\n" + servertest.RightProgram
@@ -155,6 +165,7 @@ func TestMatrixFillsLive(t *testing.T) {
 func TestColoursAreKept(t *testing.T) {
 	s := servertest.Start(t, console.Files())
 	ctx := browser(t)
+	signIn(t, ctx, s, "ida")
 	theme := func() string {
 		return ask(t, ctx, "read the theme", chromedp.Evaluate[string](`document.documentElement.dataset.bsTheme`))
 	}
@@ -175,6 +186,7 @@ func TestColoursAreKept(t *testing.T) {
 func TestConsoleGamePage(t *testing.T) {
 	s := servertest.Start(t, console.Files())
 	ctx := browser(t)
+	signIn(t, ctx, s, "ida")
 	do(t, ctx, "open the games", chromedp.Navigate(s.URL+"/games"), chromedp.Click(`//a[.="Tic-tac-toe"]`))
 	see(t, ctx, "known mistakes")
 	see(t, ctx, "A taken cell is refused")
@@ -207,6 +219,7 @@ func TestWorkbench(t *testing.T) {
 	id := startedRun(t, s, map[string]string{"ada.py": servertest.RightProgram, "bo.py": odd})
 	waitForRun(t, s, id)
 	ctx := browser(t)
+	signIn(t, ctx, s, "ida")
 	do(t, ctx, "open the wording", chromedp.Navigate(s.URL+"/courses/evening/ttt"), chromedp.Click(`//a[.="Wording"]`))
 	see(t, ctx, "The class")
 	do(t, ctx, "choose bo's transcript of a refusal",
@@ -234,6 +247,7 @@ func TestClassIsReadAndTold(t *testing.T) {
 	id := startedRun(t, s, map[string]string{"ada.py": servertest.RightProgram, "bo.py": wrongProgram, "cy.py": other})
 	waitForRun(t, s, id)
 	ctx := browser(t)
+	signIn(t, ctx, s, "ida")
 	do(t, ctx, "open the class", chromedp.Navigate(s.URL+"/courses/evening/ttt"))
 	see(t, ctx, "3 of 3 students")
 	do(t, ctx, "choose a mistake", chromedp.SetValue(`select[aria-label="Mistake"]`, "overwrites-uncounted"))

@@ -22,6 +22,15 @@ type Problem struct {
 // fail answers with a problem document. What only the service can be blamed for is
 // logged and not told in detail.
 func (s *Server) fail(c fiber.Ctx, err error) error {
+	p := problem(err)
+	if p.Status >= http.StatusInternalServerError {
+		s.log.Error("request failed", "method", c.Method(), "path", c.Path(), "request", c.GetRespHeader(requestHeader), "error", err)
+	}
+	return c.Status(p.Status).JSON(p, "application/problem+json")
+}
+
+// problem says what an error is to who asked.
+func problem(err error) Problem {
 	p := Problem{Type: "about:blank", Status: http.StatusInternalServerError, Detail: err.Error()}
 	var input *office.InputError
 	var asked *fiber.Error
@@ -30,17 +39,17 @@ func (s *Server) fail(c fiber.Ctx, err error) error {
 		p.Status, p.Field = http.StatusUnprocessableEntity, input.Field
 	case errors.As(err, &asked):
 		p.Status = asked.Code
+	case errors.Is(err, office.ErrSignIn):
+		p.Status = http.StatusUnauthorized
 	case errors.Is(err, store.ErrNotFound):
 		p.Status = http.StatusNotFound
 	case errors.Is(err, store.ErrExists):
 		p.Status = http.StatusConflict
 	case errors.Is(err, store.ErrUnreachable):
 		p.Status, p.Detail = http.StatusServiceUnavailable, "the database cannot be reached; try again once PostgreSQL runs"
-		s.log.Error("request failed", "method", c.Method(), "path", c.Path(), "error", err)
 	default:
 		p.Detail = "the service failed; its log says why"
-		s.log.Error("request failed", "method", c.Method(), "path", c.Path(), "error", err)
 	}
 	p.Title = http.StatusText(p.Status)
-	return c.Status(p.Status).JSON(p, "application/problem+json")
+	return p
 }

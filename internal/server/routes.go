@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"net/http"
+	"net/url"
 	"strconv"
 
 	"github.com/gofiber/fiber/v3"
@@ -18,6 +19,7 @@ const prefix = "/api/v1"
 // route is one endpoint: what it takes and answers, for the document, and what it does.
 type route struct {
 	method, path string // the path as OpenAPI writes it, without the prefix
+	may          rule
 	id, summary  string
 	request      any // a struct with path and json tags, or nil
 	answer       any
@@ -98,34 +100,52 @@ func routes() []route {
 	ok, created := http.StatusOK, http.StatusCreated
 	const inA = "/courses/{course}/assignments/{assignment}"
 	return []route{
-		{"GET", "/health", "health", "Whether the service and its database answer", nil, health{}, ok, "", (*Server).health},
-		{"GET", "/games", "listGames", "The games that Durchgang knows", nil, []gameAnswer{}, ok, "", (*Server).games},
-		{"GET", "/games/{variant}", "getGame", "What there is to know of a variant: rules, parameters, criteria, mistakes", inGame{}, guide.Guide{}, ok, "", (*Server).guide},
-		{"POST", "/play", "play", "Replay moves by the reference rules and say how the game stands; nothing is kept", playRequest{}, play.Table{}, ok, "", (*Server).play},
-		{"GET", "/courses", "listCourses", "All courses", nil, []record.Course{}, ok, "", (*Server).courses},
-		{"POST", "/courses", "createCourse", "Add a course", newCourse{}, record.Course{}, created, "", (*Server).createCourse},
-		{"GET", "/courses/{course}", "getCourse", "One course", inCourse{}, record.Course{}, ok, "", (*Server).course},
-		{"GET", "/courses/{course}/assignments", "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
-		{"POST", "/courses/{course}/assignments", "createAssignment", "Add an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
-		{"GET", inA, "getAssignment", "One assignment", inAssignment{}, record.Assignment{}, ok, "", (*Server).assignment},
-		{"PUT", inA + "/phrasebook", "setPhrasebook", "Change the phrasebook of an assignment, or of one student's program in it, for later runs", newPhrasebook{}, record.Assignment{}, ok, "", (*Server).setPhrasebook},
-		{"POST", inA + "/reading", "readTranscripts", "Read what the programs printed in the newest run, with a phrasebook that need not be kept", newReading{}, record.Transcript{}, ok, "", (*Server).read},
-		{"GET", inA + "/submissions", "listSubmissions", "The last submission of each student", inAssignment{}, []record.Submission{}, ok, "", (*Server).submissions},
-		{"POST", inA + "/submissions", "importSubmissions", "Hand in a class: a zip archive with a folder or source file for each student", inAssignment{}, record.Import{}, ok, "", (*Server).importClass},
-		{"GET", inA + "/runs", "listRuns", "The runs of an assignment, the newest first", inAssignment{}, []record.Run{}, ok, "", (*Server).runs},
-		{"POST", inA + "/runs", "startRun", "Grade every submission", inAssignment{}, record.Run{}, created, "", (*Server).startRun},
-		{"GET", "/runs/{id}", "getRun", "How far a run has come", byID{}, record.Run{}, ok, "", byNumber((*office.Office).Run)},
-		{"GET", "/runs/{id}/matrix", "getMatrix", "Students by criteria", byID{}, record.Matrix{}, ok, "", byNumber((*office.Office).Matrix)},
-		{"GET", "/runs/{id}/events", "watchRun", "The progress of a run: an event of type run, with a Run as data, at each change; the last one is done", byID{}, nil, ok, "text/event-stream", (*Server).watch},
-		{"GET", "/results/{id}", "getResult", "How one submission fared, with its findings", byID{}, record.Result{}, ok, "", byNumber((*office.Office).Result)},
-		{"GET", "/runs/{id}/class", "getClass", "How the class fared: criteria, mistakes, totals", byID{}, record.Class{}, ok, "", byNumber((*office.Office).Class)},
-		{"GET", "/runs/{id}/groups", "listGroups", "The groups of programs that do the same, the largest first", byID{}, []record.Group{}, ok, "", byNumber((*office.Office).Groups)},
-		{"PUT", "/runs/{id}/groups/{group}/comment", "commentGroup", "Tell all students of a group the same", newGroupComment{}, []record.Group{}, ok, "", (*Server).commentGroup},
-		{"GET", "/runs/{id}/report", "reportClass", "The class on one page, or in a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportClass},
-		{"PUT", "/results/{id}/comment", "commentResult", "Tell a student something about the program", newComment{}, record.Result{}, ok, "", (*Server).commentResult},
-		{"GET", "/results/{id}/report", "reportResult", "What the student reads, or a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportResult},
-		{"POST", "/findings/{id}/replay", "replayFinding", "Run the sequence of a finding again", byID{}, record.Replay{}, ok, "", byNumber((*office.Office).Replay)},
-		{"GET", "/results/{id}/scripts/{script}", "getEvidence", "The recorded run of one script", byScript{}, record.Evidence{}, ok, "", (*Server).evidence},
+		{"GET", "/health", anyone, "health", "Whether the service and its database answer", nil, health{}, ok, "", (*Server).health},
+		{"GET", "/games", anyone, "listGames", "The games that Durchgang knows", nil, []gameAnswer{}, ok, "", (*Server).games},
+		{"GET", "/games/{variant}", anyone, "getGame", "What there is to know of a variant: rules, parameters, criteria, mistakes", inGame{}, guide.Guide{}, ok, "", (*Server).guide},
+		{"POST", "/play", anyone, "play", "Replay moves by the reference rules and say how the game stands; nothing is kept", playRequest{}, play.Table{}, ok, "", (*Server).play},
+		{"GET", "/session", anyone, "getSession", "Who is signed in", nil, record.Session{}, ok, "", (*Server).session},
+		{"POST", "/sign-in", anyone, "signIn", "Sign in with a password; the answer sets the session's cookie", signIn{}, record.Session{}, ok, "", (*Server).signIn},
+		{"POST", "/sign-out", person, "signOut", "End the session", nil, nothing{}, ok, "", (*Server).signOut},
+		{"POST", "/invitation", anyone, "lookAtInvitation", "Whom a link invites; the login is empty where it is for the first teacher", invited{}, record.Invitation{}, ok, "", (*Server).lookAtInvitation},
+		{"POST", "/invitation/accept", anyone, "acceptInvitation", "Choose a password with a link, and sign in", accepted{}, record.Session{}, ok, "", (*Server).acceptInvitation},
+		{"PUT", "/account/password", person, "changePassword", "Change one's password; all sessions end", newPassword{}, nothing{}, ok, "", (*Server).changePassword},
+		{"GET", "/account/tokens", person, "listTokens", "One's tokens, the newest first", nil, []record.Token{}, ok, "", (*Server).tokens},
+		{"POST", "/account/tokens", person, "createToken", "Make a token; the answer tells its secret, once", newToken{}, record.Token{}, created, "", (*Server).newToken},
+		{"DELETE", "/account/tokens/{id}", person, "revokeToken", "Revoke a token", byID{}, nothing{}, ok, "", (*Server).dropToken},
+		{"GET", "/people", keeper, "listPeople", "All accounts", nil, []record.Person{}, ok, "", (*Server).people},
+		{"POST", "/people", keeper, "addPerson", "Add an account; the answer has the link with which its password is chosen", newPerson{}, record.Invitation{}, created, "", (*Server).addPerson},
+		{"PUT", "/people/{login}", keeper, "changePerson", "Change an account", changedPerson{}, record.Person{}, ok, "", (*Server).setPerson},
+		{"POST", "/people/{login}/invitation", keeper, "invitePerson", "Make a new link with which a password is chosen", byLogin{}, record.Invitation{}, created, "", (*Server).invitePerson},
+		{"GET", "/trail", keeper, "listActs", "Who did what in all courses, the newest first", inTrail{}, []record.Act{}, ok, "", (*Server).trail},
+		{"GET", "/courses", person, "listCourses", "All courses", nil, []record.Course{}, ok, "", (*Server).courses},
+		{"POST", "/courses", keeper, "createCourse", "Add a course", newCourse{}, record.Course{}, created, "", (*Server).createCourse},
+		{"GET", "/courses/{course}", student, "getCourse", "One course", inCourse{}, record.Course{}, ok, "", (*Server).course},
+		{"GET", "/courses/{course}/members", assistant, "listMembers", "The people of a course", inCourse{}, []record.Participant{}, ok, "", (*Server).members},
+		{"POST", "/courses/{course}/members", teacher, "addMember", "Make somebody a teacher or assistant", newMember{}, record.Invitation{}, created, "", (*Server).addMember},
+		{"DELETE", "/courses/{course}/members/{login}", teacher, "dropMember", "Take somebody out of a course; submissions stay", ofMember{}, nothing{}, ok, "", (*Server).dropMember},
+		{"GET", "/courses/{course}/trail", teacher, "listCourseActs", "Who did what in a course, the newest first", inCourseTrail{}, []record.Act{}, ok, "", (*Server).trail},
+		{"GET", "/courses/{course}/assignments", assistant, "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
+		{"POST", "/courses/{course}/assignments", teacher, "createAssignment", "Add an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
+		{"GET", inA, assistant, "getAssignment", "One assignment", inAssignment{}, record.Assignment{}, ok, "", (*Server).assignment},
+		{"PUT", inA + "/phrasebook", teacher, "setPhrasebook", "Change the phrasebook of an assignment, or of one student's program in it, for later runs", newPhrasebook{}, record.Assignment{}, ok, "", (*Server).setPhrasebook},
+		{"POST", inA + "/reading", assistant, "readTranscripts", "Read what the programs printed in the newest run, with a phrasebook that need not be kept", newReading{}, record.Transcript{}, ok, "", (*Server).read},
+		{"GET", inA + "/submissions", assistant, "listSubmissions", "The last submission of each student", inAssignment{}, []record.Submission{}, ok, "", (*Server).submissions},
+		{"POST", inA + "/submissions", assistant, "importSubmissions", "Hand in a class: a zip archive with a folder or source file for each student", inAssignment{}, record.Import{}, ok, "", (*Server).importClass},
+		{"GET", inA + "/runs", assistant, "listRuns", "The runs of an assignment, the newest first", inAssignment{}, []record.Run{}, ok, "", (*Server).runs},
+		{"POST", inA + "/runs", assistant, "startRun", "Grade every submission", inAssignment{}, record.Run{}, created, "", (*Server).startRun},
+		{"GET", "/runs/{id}", assistant, "getRun", "How far a run has come", byID{}, record.Run{}, ok, "", byNumber((*office.Office).Run)},
+		{"GET", "/runs/{id}/matrix", assistant, "getMatrix", "Students by criteria", byID{}, record.Matrix{}, ok, "", byNumber((*office.Office).Matrix)},
+		{"GET", "/runs/{id}/events", assistant, "watchRun", "The progress of a run: an event of type run, with a Run as data, at each change; the last one is done", byID{}, nil, ok, "text/event-stream", (*Server).watch},
+		{"GET", "/results/{id}", assistant, "getResult", "How one submission fared, with its findings", byID{}, record.Result{}, ok, "", byNumber((*office.Office).Result)},
+		{"GET", "/runs/{id}/class", assistant, "getClass", "How the class fared: criteria, mistakes, totals", byID{}, record.Class{}, ok, "", byNumber((*office.Office).Class)},
+		{"GET", "/runs/{id}/groups", assistant, "listGroups", "The groups of programs that do the same, the largest first", byID{}, []record.Group{}, ok, "", byNumber((*office.Office).Groups)},
+		{"PUT", "/runs/{id}/groups/{group}/comment", assistant, "commentGroup", "Tell all students of a group the same", newGroupComment{}, []record.Group{}, ok, "", (*Server).commentGroup},
+		{"GET", "/runs/{id}/report", assistant, "reportClass", "The class on one page, or in a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportClass},
+		{"PUT", "/results/{id}/comment", assistant, "commentResult", "Tell a student something about the program", newComment{}, record.Result{}, ok, "", (*Server).commentResult},
+		{"GET", "/results/{id}/report", own, "reportResult", "What the student reads, or a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportResult},
+		{"POST", "/findings/{id}/replay", assistant, "replayFinding", "Run the sequence of a finding again", byID{}, record.Replay{}, ok, "", byNumber((*office.Office).Replay)},
+		{"GET", "/results/{id}/scripts/{script}", assistant, "getEvidence", "The recorded run of one script", byScript{}, record.Evidence{}, ok, "", (*Server).evidence},
 	}
 }
 
@@ -251,6 +271,14 @@ func body(c fiber.Ctx, into any) error {
 		return fiber.NewError(http.StatusBadRequest, "the request's body is no JSON of this kind: "+err.Error())
 	}
 	return nil
+}
+
+// param is a parameter of the path as text; an escape that cannot be read stays as it is.
+func param(c fiber.Ctx, name string) string {
+	if text, err := url.PathUnescape(c.Params(name)); err == nil {
+		return text
+	}
+	return c.Params(name)
 }
 
 func number(c fiber.Ctx, name string) (int64, error) {

@@ -16,6 +16,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 	"github.com/gofiber/fiber/v3/middleware/static"
 
+	"durchgang/internal/account"
 	"durchgang/internal/office"
 )
 
@@ -27,12 +28,13 @@ type Server struct {
 	app    *fiber.App
 	office *office.Office
 	log    *slog.Logger
-	done   chan struct{} // closed when the service stops, so that streams end
+	tries  *account.Limit // of passwords
+	done   chan struct{}  // closed when the service stops, so that streams end
 }
 
 // New returns a server for an office; console holds the built console.
 func New(o *office.Office, console fs.FS, log *slog.Logger) (*Server, error) {
-	s := &Server{office: o, log: log, done: make(chan struct{})}
+	s := &Server{office: o, log: log, tries: account.NewLimit(triesAtOnce, tryAgain, time.Now), done: make(chan struct{})}
 	s.app = fiber.New(fiber.Config{
 		AppName:      "Durchgang",
 		BodyLimit:    maxBody,
@@ -40,13 +42,20 @@ func New(o *office.Office, console fs.FS, log *slog.Logger) (*Server, error) {
 		ErrorHandler: s.fail,
 		ReadTimeout:  2 * time.Minute,
 	})
-	s.app.Use(s.guard)
+	s.app.Use(s.observe, s.guard)
 	document, err := Document()
 	if err != nil {
 		return nil, err
 	}
 	for _, r := range routes() {
-		s.app.Add([]string{r.method}, prefix+colons(r.path), func(c fiber.Ctx) error { return r.handle(s, c) })
+		s.app.Add([]string{r.method}, prefix+colons(r.path), func(c fiber.Ctx) error {
+			err := s.admit(c, r)
+			if err == nil {
+				err = r.handle(s, c)
+			}
+			s.note(c, r, err)
+			return err
+		})
 	}
 	s.app.Get(prefix+"/openapi.json", func(c fiber.Ctx) error {
 		c.Set(fiber.HeaderContentType, "application/json")

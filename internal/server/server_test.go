@@ -35,6 +35,7 @@ func call(t *testing.T, s *servertest.Service, method, path, body string, header
 		t.Fatal(err)
 	}
 	request.Header.Set("Content-Type", "application/json")
+	request.Header.Set("Authorization", "Bearer "+s.Token)
 	for i := 0; i < len(header); i += 2 {
 		request.Header.Set(header[i], header[i+1])
 	}
@@ -104,7 +105,7 @@ func TestFailuresAreProblemDocuments(t *testing.T) {
 		{"an unknown endpoint", "GET", "/api/v1/nothing", "", 404, "", "openapi.json"},
 		{"an unknown course", "GET", "/api/v1/courses/morning", "", 404, "", `course "morning"`},
 		{"an unknown run", "GET", "/api/v1/runs/99", "", 404, "", `run "99"`},
-		{"an unknown script", "GET", "/api/v1/results/1/scripts/1", "", 404, "", "script"},
+		{"an unknown script", "GET", "/api/v1/results/1/scripts/1", "", 404, "", `result "1"`},
 		{"a run that is no number", "GET", "/api/v1/runs/first", "", 400, "", `"first"`},
 		{"a run's events that is not there", "GET", "/api/v1/runs/99/events", "", 404, "", `run "99"`},
 		{"a body that is no JSON", "POST", "/api/v1/courses", "{", 400, "", "JSON"},
@@ -184,7 +185,12 @@ func TestListsAreNeverNull(t *testing.T) {
 func TestProgressIsStreamed(t *testing.T) {
 	s := servertest.Start(t, nil)
 	run := startedRun(t, s, map[string]string{"ada.py": servertest.RightProgram, "bo.py": servertest.RightProgram, "cleo.py": servertest.RightProgram})
-	answer, err := http.Get(s.URL + "/api/v1/runs/" + run + "/events")
+	request, err := http.NewRequestWithContext(t.Context(), "GET", s.URL+"/api/v1/runs/"+run+"/events", nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	request.Header.Set("Authorization", "Bearer "+s.Token)
+	answer, err := http.DefaultClient.Do(request)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -18,10 +18,13 @@ func (s *Store) CreateCourse(ctx context.Context, name, title string) (c record.
 	return c, err
 }
 
-// Courses lists all courses by title.
-func (s *Store) Courses(ctx context.Context) ([]record.Course, error) {
+// Courses lists the courses that a person is in by title, or all with the person's role.
+func (s *Store) Courses(ctx context.Context, person int64, all bool) ([]record.Course, error) {
 	courses := []record.Course{}
-	return courses, list(ctx, s.db, &courses, selectCourse+` order by c.title, c.id`, nil)
+	return courses, list(ctx, s.db, &courses, `
+		select q.*, coalesce(m.role, '') as role from (`+selectCourse+`) q
+		left join member m on m.course_id = q.id and m.person_id = :person
+		where :all or m.role is not null order by q.title, q.id`, map[string]any{"person": person, "all": all})
 }
 
 // Course finds a course by name.

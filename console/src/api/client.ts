@@ -13,16 +13,42 @@ export type Finding = components['schemas']['Finding']
 export type Group = components['schemas']['Group']
 export type Guide = components['schemas']['Guide']
 export type Import = components['schemas']['Import']
+export type Invitation = components['schemas']['Invitation']
 export type Matrix = components['schemas']['Matrix']
 export type Mistake = components['schemas']['Mistake']
 export type Result = components['schemas']['Result']
 export type Row = components['schemas']['Row']
 export type Run = components['schemas']['Run']
+export type Session = components['schemas']['Session']
 export type Step = components['schemas']['Step']
 export type Table = components['schemas']['Table']
 export type Transcript = components['schemas']['Transcript']
 
 export const api = createClient<paths>({ baseUrl: '/api/v1' })
+
+let csrf = ''
+
+/** Sets what shows that a request comes from the session's own pages. */
+export function setToken(token: string) {
+  csrf = token
+}
+
+/** What is done when the session has ended. */
+let ended = () => {}
+export function onSessionEnd(act: () => void) {
+  ended = act
+}
+
+api.use({
+  onRequest({ request }) {
+    if (csrf && request.method !== 'GET') request.headers.set('X-CSRF-Token', csrf)
+    return request
+  },
+  onResponse({ response, schemaPath }) {
+    if (response.status === 401 && schemaPath !== '/sign-in') ended()
+    return response
+  },
+})
 
 /** What the service answered when a request failed, for a person to read. */
 export class Failure extends Error {}

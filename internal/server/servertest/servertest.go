@@ -12,6 +12,7 @@ import (
 	"log/slog"
 	"os"
 	"path/filepath"
+	"strings"
 	"sync/atomic"
 	"testing"
 	"time"
@@ -83,10 +84,11 @@ func Database(t testing.TB) string {
 	return shared.URL(name)
 }
 
-// Service is a running service.
+// Service is a running service. Its client acts for ida, who keeps the office.
 type Service struct {
 	URL    string
 	Client *client.Client
+	Token  string
 	Office *office.Office
 	Server *server.Server
 }
@@ -142,6 +144,48 @@ func StartOn(t testing.TB, database string, console fs.FS) *Service {
 			t.Errorf("serve: %v", err)
 		}
 	})
-	url := "http://" + listener.Addr().String()
-	return &Service{URL: url, Client: client.New(url), Office: o, Server: s}
+	service := &Service{URL: "http://" + listener.Addr().String(), Office: o, Server: s}
+	service.Token = service.firstTeacher(t)
+	service.Client = service.As(service.Token)
+	return service
+}
+
+// Password is the one of everybody in tests.
+const Password = "a password for tests"
+
+// As returns a client that acts for who has the token.
+func (s *Service) As(token string) *client.Client { return client.New(s.URL).As(token) }
+
+// firstTeacher makes ida as the first teacher, or signs her in, and returns a token of hers.
+func (s *Service) firstTeacher(t testing.TB) string {
+	t.Helper()
+	link, err := s.Office.FirstLink(t.Context())
+	if err != nil {
+		t.Fatal(err)
+	}
+	if link == "" {
+		return s.SignIn(t, "ida")
+	}
+	return s.Welcome(t, link, "ida")
+}
+
+// Welcome accepts a link and returns a token; login is the first teacher's.
+func (s *Service) Welcome(t testing.TB, link, login string) string {
+	t.Helper()
+	_, secret, _ := strings.Cut(link, "#")
+	token, err := client.New(s.URL).Accept(t.Context(), secret, login, "", Password, "tests", 1)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return token.Secret
+}
+
+// SignIn returns a token of who has a password.
+func (s *Service) SignIn(t testing.TB, login string) string {
+	t.Helper()
+	token, err := client.New(s.URL).SignIn(t.Context(), login, Password, "tests", 1)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return token.Secret
 }

@@ -1,0 +1,412 @@
+package office
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net/mail"
+	"regexp"
+	"strings"
+	"time"
+
+	"durchgang/internal/account"
+	"durchgang/internal/record"
+	"durchgang/internal/store"
+)
+
+// How long what people sign in with is good for.
+const (
+	sessionTime    = 14 * 24 * time.Hour
+	invitationTime = 14 * 24 * time.Hour
+	longestToken   = 366 // days
+)
+
+// Errors of signing in and of rights.
+var (
+	ErrSignIn  = errors.New("login or password is wrong")
+	ErrInvited = errors.New("this link is not good: it was used, or replaced by a newer one, or has expired; ask for another one")
+)
+
+// personKey is the key of who acts in a context.
+type personKey struct{}
+
+// As returns a context in which a person acts.
+func As(ctx context.Context, p record.Person) context.Context {
+	return context.WithValue(ctx, personKey{}, p)
+}
+
+// By is who acts; nobody's login is empty.
+func By(ctx context.Context) record.Person {
+	p, _ := ctx.Value(personKey{}).(record.Person)
+	return p
+}
+
+var loginPattern = regexp.MustCompile(`^[a-z0-9][a-z0-9._@+-]{0,99}$`)
+
+// checkPerson returns an account as it is kept.
+func checkPerson(p record.Person) (record.Person, error) {
+	p.Login, p.Name, p.Mail = strings.ToLower(strings.TrimSpace(p.Login)), strings.TrimSpace(p.Name), strings.TrimSpace(p.Mail)
+	if !loginPattern.MatchString(p.Login) {
+		return p, &InputError{"login", fmt.Errorf("%q: a login has 1 to 100 small letters, digits and . _ - + @, as in ida.marling", p.Login)}
+	}
+	if p.Name == "" {
+		p.Name = p.Login
+	}
+	if len(p.Name) > 200 {
+		return p, &InputError{"name", errors.New("a name has at most 200 bytes")}
+	}
+	if p.Mail != "" {
+		if a, err := mail.ParseAddress(p.Mail); err != nil || a.Address != p.Mail {
+			return p, &InputError{"mail", fmt.Errorf("%q is no mail address", p.Mail)}
+		}
+	}
+	return p, nil
+}
+
+// FirstLink makes a link for the first teacher, in the place of an earlier one; it is empty
+// when somebody keeps the office already.
+func (o *Office) FirstLink(ctx context.Context) (string, error) {
+	peopled, err := o.store.Peopled(ctx)
+	if err != nil || peopled {
+		return "", err
+	}
+	i, err := o.invite(ctx, nil)
+	return i.Link, err
+}
+
+// invite makes a link for a person, or for the first teacher.
+func (o *Office) invite(ctx context.Context, p *record.Person) (record.Invitation, error) {
+	secret := account.NewSecret()
+	i := record.Invitation{Link: "/welcome#" + secret, ExpiresAt: time.Now().Add(invitationTime).UTC()}
+	var id *int64
+	if p != nil {
+		id, i.Login, i.Name = &p.ID, p.Login, p.Name
+	}
+	return i, o.store.Invite(ctx, id, account.Digest(secret), i.ExpiresAt)
+}
+
+// Invited tells whom a link's secret invites; an empty login is the first teacher's.
+func (o *Office) Invited(ctx context.Context, secret string) (record.Invitation, error) {
+	p, err := o.store.Invited(ctx, account.Digest(secret))
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		return record.Invitation{}, &InputError{"secret", ErrInvited}
+	case err != nil || p == nil:
+		return record.Invitation{}, err
+	}
+	return record.Invitation{Login: p.Login, Name: p.Name}, nil
+}
+
+// Accept uses an invitation up: it sets the password of who was invited, or of a first
+// teacher with the login and name given, and signs that person in.
+func (o *Office) Accept(ctx context.Context, secret, login, name, password string) (s record.Session, session string, err error) {
+	i, err := o.Invited(ctx, secret)
+	if err != nil {
+		return s, "", err
+	}
+	if err := account.CheckPassword(password); err != nil {
+		return s, "", &InputError{"password", err}
+	}
+	first := record.Person{Keeper: true}
+	if i.Login == "" {
+		if first, err = checkPerson(record.Person{Login: login, Name: name, Keeper: true}); err != nil {
+			return s, "", err
+		}
+	}
+	hash, err := account.Hash(ctx, password)
+	if err != nil {
+		return s, "", err
+	}
+	p, err := o.store.Accept(ctx, account.Digest(secret), hash, first)
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		return s, "", &InputError{"secret", ErrInvited}
+	case err != nil:
+		return s, "", about(err, "person", login)
+	}
+	return o.open(ctx, p)
+}
+
+// SignIn checks a password and opens a session.
+func (o *Office) SignIn(ctx context.Context, login, password string) (s record.Session, session string, err error) {
+	p, err := o.store.Person(ctx, strings.ToLower(strings.TrimSpace(login)))
+	hash := ""
+	if err == nil {
+		hash, err = o.store.Password(ctx, p.ID)
+	}
+	if err != nil && !errors.Is(err, store.ErrNotFound) {
+		return s, "", err
+	}
+	right, err := account.Verify(ctx, hash, password)
+	if err != nil {
+		return s, "", err
+	}
+	if !right {
+		return s, "", ErrSignIn
+	}
+	return o.open(ctx, p)
+}
+
+func (o *Office) open(ctx context.Context, p record.Person) (record.Session, string, error) {
+	secret, csrf := account.NewSecret(), account.NewSecret()
+	err := o.store.AddSession(ctx, p.ID, account.Digest(secret), csrf, time.Now().Add(sessionTime))
+	return record.Session{Person: &p, CSRF: csrf}, secret, err
+}
+
+// Session finds who is signed in by a session's secret; nobody when it is not good.
+func (o *Office) Session(ctx context.Context, secret string) (record.Session, error) {
+	s := record.Session{}
+	if secret != "" {
+		p, csrf, err := o.store.Session(ctx, account.Digest(secret))
+		if err == nil {
+			return record.Session{Person: &p, CSRF: csrf}, nil
+		}
+		if !errors.Is(err, store.ErrNotFound) {
+			return s, err
+		}
+	}
+	peopled, err := o.store.Peopled(ctx)
+	s.First = !peopled
+	return s, err
+}
+
+// SignOut ends a session.
+func (o *Office) SignOut(ctx context.Context, secret string) error {
+	return o.store.EndSession(ctx, account.Digest(secret))
+}
+
+// ByToken finds whose token a secret is, ErrNotFound when nobody's.
+func (o *Office) ByToken(ctx context.Context, secret string) (record.Person, error) {
+	return o.store.TokenOf(ctx, account.Digest(secret))
+}
+
+// ChangePassword sets a new password for who acts, and ends the other sessions.
+func (o *Office) ChangePassword(ctx context.Context, old, new string) error {
+	hash, err := o.store.Password(ctx, By(ctx).ID)
+	if err != nil {
+		return err
+	}
+	right, err := account.Verify(ctx, hash, old)
+	if err != nil {
+		return err
+	}
+	if !right {
+		return &InputError{"old", errors.New("this is not your password now")}
+	}
+	if err := account.CheckPassword(new); err != nil {
+		return &InputError{"new", err}
+	}
+	if hash, err = account.Hash(ctx, new); err != nil {
+		return err
+	}
+	return o.store.SetPassword(ctx, By(ctx).ID, hash)
+}
+
+// Tokens lists the tokens of who acts.
+func (o *Office) Tokens(ctx context.Context) ([]record.Token, error) {
+	return o.store.Tokens(ctx, By(ctx).ID)
+}
+
+// NewToken makes a token for who acts. Its secret is told this once.
+func (o *Office) NewToken(ctx context.Context, name string, days int) (record.Token, error) {
+	name = strings.TrimSpace(name)
+	if name == "" || len(name) > 100 {
+		return record.Token{}, &InputError{"name", errors.New("a token has a name of at most 100 bytes that says what it is for, as in laptop")}
+	}
+	if days < 1 || days > longestToken {
+		return record.Token{}, &InputError{"days", fmt.Errorf("a token is good for 1 to %d days, not %d", longestToken, days)}
+	}
+	secret := account.NewSecret()
+	t, err := o.store.AddToken(ctx, By(ctx).ID, name, account.Digest(secret), time.Now().AddDate(0, 0, days))
+	t.Secret = secret
+	return t, err
+}
+
+// DropToken revokes a token of who acts.
+func (o *Office) DropToken(ctx context.Context, id int64) error {
+	return about(o.store.DropToken(ctx, By(ctx).ID, id), "token", fmt.Sprint(id))
+}
+
+// People lists all accounts.
+func (o *Office) People(ctx context.Context) ([]record.Person, error) { return o.store.People(ctx) }
+
+// AddPerson adds an account and makes the link with which its password is chosen.
+func (o *Office) AddPerson(ctx context.Context, p record.Person) (record.Invitation, error) {
+	p, err := checkPerson(p)
+	if err != nil {
+		return record.Invitation{}, err
+	}
+	if p, err = o.store.AddPerson(ctx, p); err != nil {
+		return record.Invitation{}, about(err, "person", p.Login)
+	}
+	return o.invite(ctx, &p)
+}
+
+// InvitePerson makes a new link with which a person chooses a password, also one who has
+// forgotten it.
+func (o *Office) InvitePerson(ctx context.Context, login string) (record.Invitation, error) {
+	p, err := o.store.Person(ctx, login)
+	if err != nil {
+		return record.Invitation{}, about(err, "person", login)
+	}
+	return o.invite(ctx, &p)
+}
+
+// SetPerson changes the account with the login of p. Who acts stays a keeper, so that there
+// is one always.
+func (o *Office) SetPerson(ctx context.Context, p record.Person) (record.Person, error) {
+	p, err := checkPerson(p)
+	if err != nil {
+		return p, err
+	}
+	kept, err := o.store.Person(ctx, p.Login)
+	if err != nil {
+		return p, about(err, "person", p.Login)
+	}
+	if kept.ID == By(ctx).ID && (!p.Keeper || p.Disabled) {
+		return p, &InputError{"keeper", errors.New("you cannot take the office from yourself: somebody else who keeps it can")}
+	}
+	p.ID = kept.ID
+	if err := o.store.SetPerson(ctx, p); err != nil {
+		return p, err
+	}
+	return o.store.Person(ctx, p.Login)
+}
+
+// Members lists the people of a course.
+func (o *Office) Members(ctx context.Context, course string) ([]record.Participant, error) {
+	c, err := o.Course(ctx, course)
+	if err != nil {
+		return nil, err
+	}
+	return o.store.Members(ctx, c.ID)
+}
+
+// AddMember makes somebody a teacher or assistant of a course, with a new account where
+// there is none of that login. The link is empty for who has a password already.
+func (o *Office) AddMember(ctx context.Context, course string, p record.Person, role record.Role) (record.Invitation, error) {
+	if role != record.Teacher && role != record.Assistant {
+		return record.Invitation{}, &InputError{"role", fmt.Errorf("%q: it is teacher or assistant; students come by the roster", role)}
+	}
+	c, err := o.Course(ctx, course)
+	if err != nil {
+		return record.Invitation{}, err
+	}
+	if p, err = o.personOf(ctx, p); err != nil {
+		return record.Invitation{}, err
+	}
+	if err := o.spare(ctx, c, p.Login, role); err != nil {
+		return record.Invitation{}, err
+	}
+	if err := o.store.SetMember(ctx, c.ID, p.ID, role, ""); err != nil {
+		return record.Invitation{}, err
+	}
+	return o.welcome(ctx, p)
+}
+
+// personOf finds the account of a login, or adds it.
+func (o *Office) personOf(ctx context.Context, p record.Person) (record.Person, error) {
+	p, err := checkPerson(p)
+	if err != nil {
+		return p, err
+	}
+	kept, err := o.store.Person(ctx, p.Login)
+	if errors.Is(err, store.ErrNotFound) {
+		p.Keeper = false
+		return o.store.AddPerson(ctx, p)
+	}
+	return kept, err
+}
+
+// welcome makes a link for who has no password yet. A course's teacher cannot change the
+// password of who has one: that opens what the person may do elsewhere.
+func (o *Office) welcome(ctx context.Context, p record.Person) (record.Invitation, error) {
+	if p.Chosen {
+		return record.Invitation{Login: p.Login, Name: p.Name}, nil
+	}
+	return o.invite(ctx, &p)
+}
+
+// spare keeps the last teacher of a course in it.
+func (o *Office) spare(ctx context.Context, c record.Course, login string, role record.Role) error {
+	members, err := o.store.Members(ctx, c.ID)
+	if err != nil {
+		return err
+	}
+	teachers, is := 0, false
+	for _, m := range members {
+		if m.Role == record.Teacher {
+			teachers++
+			is = is || m.Login == login
+		}
+	}
+	if is && role != record.Teacher && teachers == 1 {
+		return &InputError{"login", fmt.Errorf("%s is the only teacher of %s: name another one first", login, c.Name)}
+	}
+	return nil
+}
+
+// DropMember takes a person out of a course. A student's submissions stay.
+func (o *Office) DropMember(ctx context.Context, course, login string) error {
+	c, err := o.Course(ctx, course)
+	if err != nil {
+		return err
+	}
+	if err := o.spare(ctx, c, login, record.Nobody); err != nil {
+		return err
+	}
+	return about(o.store.DropMember(ctx, c.ID, login), "member", login)
+}
+
+// Standing tells what a person is in a course.
+func (o *Office) Standing(ctx context.Context, person int64, course string) (store.Standing, error) {
+	s, err := o.store.Standing(ctx, person, course)
+	return s, about(err, "course", course)
+}
+
+// WhoseRun, WhoseResult and WhoseFinding tell whose a record is.
+func (o *Office) WhoseRun(ctx context.Context, id int64) (store.Whose, error) {
+	w, err := o.store.WhoseRun(ctx, id)
+	return w, about(err, "run", fmt.Sprint(id))
+}
+
+// WhoseResult tells whose a result is.
+func (o *Office) WhoseResult(ctx context.Context, id int64) (store.Whose, error) {
+	w, err := o.store.WhoseResult(ctx, id)
+	return w, about(err, "result", fmt.Sprint(id))
+}
+
+// WhoseFinding tells whose a finding is.
+func (o *Office) WhoseFinding(ctx context.Context, id int64) (store.Whose, error) {
+	w, err := o.store.WhoseFinding(ctx, id)
+	return w, about(err, "finding", fmt.Sprint(id))
+}
+
+// Note adds an act to the trail.
+func (o *Office) Note(ctx context.Context, a record.Act) error { return o.store.AddAct(ctx, a) }
+
+// trailPage is how many acts are listed at once.
+const trailPage = 100
+
+// Trail lists who did what before the act of that number, the newest first; in one course or,
+// with an empty name, in all.
+func (o *Office) Trail(ctx context.Context, course string, before int64) ([]record.Act, error) {
+	return o.store.Acts(ctx, course, before, trailPage)
+}
+
+// standingKey is the key of what who acts is in the course at hand.
+type standingKey struct{}
+
+// In returns a context in which who acts has a standing in a course.
+func In(ctx context.Context, s store.Standing) context.Context {
+	return context.WithValue(ctx, standingKey{}, s)
+}
+
+// StandingOf is what who acts is in the course at hand.
+func StandingOf(ctx context.Context) store.Standing {
+	s, _ := ctx.Value(standingKey{}).(store.Standing)
+	return s
+}
+
+// Missing is the error of a record that is not there.
+func Missing(kind, name string) error { return about(store.ErrNotFound, kind, name) }

@@ -1,0 +1,236 @@
+package server
+
+import (
+	"math"
+	"net/http"
+	"strconv"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"durchgang/internal/record"
+)
+
+// The requests about people.
+type (
+	signIn struct {
+		Login    string `json:"login"`
+		Password string `json:"password"`
+	}
+	invited struct {
+		Secret string `json:"secret" description:"What stands after the # of the link."`
+	}
+	accepted struct {
+		invited
+		Login    string `json:"login,omitempty" description:"For the first teacher's link; else the account has one."`
+		Name     string `json:"name,omitempty" description:"For the first teacher's link."`
+		Password string `json:"password"`
+	}
+	newPassword struct {
+		Old string `json:"old"`
+		New string `json:"new"`
+	}
+	newToken struct {
+		Name string `json:"name" description:"What it is for, as in laptop."`
+		Days int    `json:"days" description:"How long it is good for, 1 to 366."`
+	}
+	newPerson struct {
+		Login  string `json:"login"`
+		Name   string `json:"name,omitempty"`
+		Mail   string `json:"mail,omitempty"`
+		Keeper bool   `json:"keeper,omitempty"`
+	}
+	changedPerson struct {
+		Login    string `path:"login" json:"-"`
+		Name     string `json:"name"`
+		Mail     string `json:"mail"`
+		Keeper   bool   `json:"keeper"`
+		Disabled bool   `json:"disabled"`
+	}
+	byLogin struct {
+		Login string `path:"login" json:"-"`
+	}
+	newMember struct {
+		inCourse
+		Login string      `json:"login" description:"Of an account; a new one is made where there is none."`
+		Name  string      `json:"name,omitempty"`
+		Mail  string      `json:"mail,omitempty"`
+		Role  record.Role `json:"role" enum:"teacher,assistant"`
+	}
+	ofMember struct {
+		inCourse
+		Login string `path:"login" json:"-"`
+	}
+	inTrail struct {
+		Before int64 `query:"before" json:"-" description:"Number of an act; those before it are listed."`
+	}
+	inCourseTrail struct {
+		inCourse
+		inTrail
+	}
+)
+
+// nothing answers where there is nothing to say.
+type nothing struct{}
+
+// with answers with what an act makes of a request's body.
+func with[In any](c fiber.Ctx, status int, act func(In) (any, error)) error {
+	var in In
+	if err := body(c, &in); err != nil {
+		return err
+	}
+	answer, err := act(in)
+	return reply(c, status, answer, err)
+}
+
+// The tries of a password that are allowed at once, and after how long another one is.
+const (
+	triesAtOnce = 8
+	tryAgain    = time.Minute
+)
+
+func (s *Server) signIn(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in signIn) (any, error) {
+		c.Locals(loginKey, in.Login)
+		if err := s.slow(c, "login "+in.Login, "address "+c.IP()); err != nil {
+			return nil, err
+		}
+		session, secret, err := s.office.SignIn(c.Context(), in.Login, in.Password)
+		if err != nil {
+			return nil, err
+		}
+		s.tries.Forgive("login " + in.Login)
+		s.tries.Forgive("address " + c.IP())
+		s.setCookie(c, secret)
+		return session, nil
+	})
+}
+
+// slow refuses what was tried too often.
+func (s *Server) slow(c fiber.Ctx, keys ...string) error {
+	if wait := s.tries.Try(keys...); wait > 0 {
+		c.Set(fiber.HeaderRetryAfter, strconv.Itoa(int(math.Ceil(wait.Seconds()))))
+		return fiber.NewError(http.StatusTooManyRequests, "too many tries: wait a minute and try again")
+	}
+	return nil
+}
+
+func (s *Server) setCookie(c fiber.Ctx, secret string) {
+	cookie := &fiber.Cookie{Name: sessionCookie, Value: secret, Path: "/", HTTPOnly: true, Secure: true, SameSite: fiber.CookieSameSiteStrictMode, MaxAge: 14 * 24 * 3600}
+	if secret == "" {
+		cookie.MaxAge, cookie.Expires = -1, time.Unix(0, 0)
+	}
+	c.Cookie(cookie)
+}
+
+func (s *Server) signOut(c fiber.Ctx) error {
+	if secret := c.Cookies(sessionCookie); secret != "" {
+		if err := s.office.SignOut(c.Context(), secret); err != nil {
+			return err
+		}
+	}
+	s.setCookie(c, "")
+	return c.JSON(nothing{})
+}
+
+func (s *Server) session(c fiber.Ctx) error {
+	if who, err := s.who(c, route{method: "GET", may: person}); err == nil && who.ID != 0 && c.Cookies(sessionCookie) == "" {
+		return c.JSON(record.Session{Person: &who})
+	}
+	session, err := s.office.Session(c.Context(), c.Cookies(sessionCookie))
+	return reply(c, http.StatusOK, session, err)
+}
+
+func (s *Server) lookAtInvitation(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in invited) (any, error) {
+		if err := s.slow(c, "invitation "+c.IP()); err != nil {
+			return nil, err
+		}
+		return s.office.Invited(c.Context(), in.Secret)
+	})
+}
+
+func (s *Server) acceptInvitation(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in accepted) (any, error) {
+		if err := s.slow(c, "invitation "+c.IP()); err != nil {
+			return nil, err
+		}
+		session, secret, err := s.office.Accept(c.Context(), in.Secret, in.Login, in.Name, in.Password)
+		if err != nil {
+			return nil, err
+		}
+		s.tries.Forgive("invitation " + c.IP())
+		c.Locals(loginKey, session.Person.Login)
+		s.setCookie(c, secret)
+		return session, nil
+	})
+}
+
+func (s *Server) changePassword(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in newPassword) (any, error) {
+		return nothing{}, s.office.ChangePassword(c.Context(), in.Old, in.New)
+	})
+}
+
+func (s *Server) tokens(c fiber.Ctx) error {
+	list, err := s.office.Tokens(c.Context())
+	return reply(c, http.StatusOK, list, err)
+}
+
+func (s *Server) newToken(c fiber.Ctx) error {
+	return with(c, http.StatusCreated, func(in newToken) (any, error) { return s.office.NewToken(c.Context(), in.Name, in.Days) })
+}
+
+func (s *Server) dropToken(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	return reply(c, http.StatusOK, nothing{}, s.office.DropToken(c.Context(), id))
+}
+
+func (s *Server) people(c fiber.Ctx) error {
+	list, err := s.office.People(c.Context())
+	return reply(c, http.StatusOK, list, err)
+}
+
+func (s *Server) addPerson(c fiber.Ctx) error {
+	return with(c, http.StatusCreated, func(in newPerson) (any, error) {
+		return s.office.AddPerson(c.Context(), record.Person{Login: in.Login, Name: in.Name, Mail: in.Mail, Keeper: in.Keeper})
+	})
+}
+
+func (s *Server) setPerson(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in changedPerson) (any, error) {
+		return s.office.SetPerson(c.Context(), record.Person{Login: param(c, "login"), Name: in.Name, Mail: in.Mail, Keeper: in.Keeper, Disabled: in.Disabled})
+	})
+}
+
+func (s *Server) invitePerson(c fiber.Ctx) error {
+	i, err := s.office.InvitePerson(c.Context(), param(c, "login"))
+	return reply(c, http.StatusCreated, i, err)
+}
+
+func (s *Server) members(c fiber.Ctx) error {
+	list, err := s.office.Members(c.Context(), param(c, "course"))
+	return reply(c, http.StatusOK, list, err)
+}
+
+func (s *Server) addMember(c fiber.Ctx) error {
+	return with(c, http.StatusCreated, func(in newMember) (any, error) {
+		return s.office.AddMember(c.Context(), param(c, "course"), record.Person{Login: in.Login, Name: in.Name, Mail: in.Mail}, in.Role)
+	})
+}
+
+func (s *Server) dropMember(c fiber.Ctx) error {
+	return reply(c, http.StatusOK, nothing{}, s.office.DropMember(c.Context(), param(c, "course"), param(c, "login")))
+}
+
+func (s *Server) trail(c fiber.Ctx) error {
+	before, err := strconv.ParseInt(c.Query("before", "0"), 10, 64)
+	if err != nil || before < 0 {
+		return fiber.NewError(http.StatusBadRequest, "before is no number of an act")
+	}
+	acts, err := s.office.Trail(c.Context(), param(c, "course"), before)
+	return reply(c, http.StatusOK, acts, err)
+}

@@ -1,0 +1,131 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"durchgang/internal/record"
+)
+
+const selectPerson = `
+	select p.id, p.login, p.name, p.mail, p.keeper, p.password <> '' as chosen, p.disabled_at is not null as disabled, p.created_at
+	from person p`
+
+// AddPerson adds an account without a password; ErrExists when the login is taken.
+func (s *Store) AddPerson(ctx context.Context, p record.Person) (record.Person, error) {
+	return addPerson(ctx, s.db, p)
+}
+
+func addPerson(ctx context.Context, db sqlx.ExtContext, p record.Person) (added record.Person, err error) {
+	err = get(ctx, db, &added, `
+		insert into person (login, name, mail, keeper) values (:login, :name, :mail, :keeper)
+		returning id, login, name, mail, keeper, false as chosen, false as disabled, created_at`,
+		map[string]any{"login": p.Login, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper})
+	return added, err
+}
+
+// Person finds an account by its login.
+func (s *Store) Person(ctx context.Context, login string) (p record.Person, err error) {
+	err = get(ctx, s.db, &p, selectPerson+` where p.login = :login`, map[string]any{"login": login})
+	return p, err
+}
+
+// People lists all accounts by login.
+func (s *Store) People(ctx context.Context) ([]record.Person, error) {
+	people := []record.Person{}
+	return people, list(ctx, s.db, &people, selectPerson+` order by p.login`, nil)
+}
+
+// Peopled reports whether somebody can sign in who keeps the office.
+func (s *Store) Peopled(ctx context.Context) (is bool, err error) {
+	err = get(ctx, s.db, &is, `select exists (select from person where keeper and password <> '' and disabled_at is null)`, nil)
+	return is, err
+}
+
+// SetPerson changes what an account says, and whether it may be used. A disabled one loses
+// its sessions; its tokens are refused as long as it is disabled.
+func (s *Store) SetPerson(ctx context.Context, p record.Person) error {
+	return s.in(ctx, func(tx *sqlx.Tx) error {
+		params := map[string]any{"id": p.ID, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper, "disabled": p.Disabled}
+		if err := exec(ctx, tx, `
+			update person set name = :name, mail = :mail, keeper = :keeper,
+			       disabled_at = case when :disabled then coalesce(disabled_at, now()) end
+			where id = :id`, params); err != nil || !p.Disabled {
+			return err
+		}
+		return exec(ctx, tx, `delete from session where person_id = :id`, params)
+	})
+}
+
+// Password returns the hash that is kept of a person's password.
+func (s *Store) Password(ctx context.Context, person int64) (hash string, err error) {
+	err = get(ctx, s.db, &hash, `select password from person where id = :id and disabled_at is null`, map[string]any{"id": person})
+	return hash, err
+}
+
+// SetPassword keeps a new password's hash and ends the person's sessions.
+func (s *Store) SetPassword(ctx context.Context, person int64, hash string) error {
+	return s.in(ctx, func(tx *sqlx.Tx) error { return setPassword(ctx, tx, person, hash) })
+}
+
+func setPassword(ctx context.Context, tx *sqlx.Tx, person int64, hash string) error {
+	params := map[string]any{"id": person, "hash": hash}
+	if err := exec(ctx, tx, `update person set password = :hash where id = :id`, params); err != nil {
+		return err
+	}
+	return exec(ctx, tx, `delete from session where person_id = :id`, params)
+}
+
+// Invite keeps a secret with which a person chooses a password, in the place of an earlier
+// one; without a person, with which the first teacher is made.
+func (s *Store) Invite(ctx context.Context, person *int64, digest []byte, until time.Time) error {
+	return s.in(ctx, func(tx *sqlx.Tx) error {
+		params := map[string]any{"person": person, "digest": digest, "until": until}
+		if err := exec(ctx, tx, `delete from invitation where person_id is not distinct from :person or expires_at < now()`, params); err != nil {
+			return err
+		}
+		return exec(ctx, tx, `insert into invitation (digest, person_id, expires_at) values (:digest, :person, :until)`, params)
+	})
+}
+
+// Invited finds whom a secret invites; the person is nil for the first teacher. It is
+// ErrNotFound when the secret is not known, was used, or has expired.
+func (s *Store) Invited(ctx context.Context, digest []byte) (*record.Person, error) {
+	var id sql.NullInt64
+	if err := get(ctx, s.db, &id, `select person_id from invitation where digest = :digest and expires_at > now()`,
+		map[string]any{"digest": digest}); err != nil {
+		return nil, err
+	}
+	if !id.Valid {
+		return nil, nil
+	}
+	var p record.Person
+	err := get(ctx, s.db, &p, selectPerson+` where p.id = :id and p.disabled_at is null`, map[string]any{"id": id.Int64})
+	return &p, err
+}
+
+// Accept uses a secret up: it keeps the password of the person that was invited or, with
+// first, of a first teacher who is added. It is ErrNotFound as Invited is.
+func (s *Store) Accept(ctx context.Context, digest []byte, hash string, first record.Person) (p record.Person, err error) {
+	err = s.in(ctx, func(tx *sqlx.Tx) error {
+		var id sql.NullInt64
+		if err := get(ctx, tx, &id, `delete from invitation where digest = :digest and expires_at > now() returning person_id`,
+			map[string]any{"digest": digest}); err != nil {
+			return err
+		}
+		if !id.Valid {
+			if p, err = addPerson(ctx, tx, first); err != nil {
+				return err
+			}
+			id.Int64 = p.ID
+		}
+		if err := setPassword(ctx, tx, id.Int64, hash); err != nil {
+			return err
+		}
+		return get(ctx, tx, &p, selectPerson+` where p.id = :id and p.disabled_at is null`, map[string]any{"id": id.Int64})
+	})
+	return p, err
+}
