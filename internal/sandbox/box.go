@@ -127,9 +127,18 @@ func (b *Box) Listener() *Listener {
 
 var boxes atomic.Uint32
 
+// The user ids of boxes: so many for each process of Durchgang on the machine, apart from
+// those of its neighbours, since the kernel counts processes by user.
+const (
+	firstID    = 300_000_000
+	idsEach    = 256
+	mostNumber = 1 << 22 // of a process, proc_sys_kernel(5)
+)
+
 // nextID returns a user id that has no account, when the caller may choose one.
 func nextID() (id uint32, root bool) {
-	return 200_000 + boxes.Add(1)%100_000, os.Geteuid() == 0
+	own := uint32(os.Getpid()%mostNumber) * idsEach
+	return firstID + own + boxes.Add(1)%idsEach, os.Geteuid() == 0
 }
 
 // Done is closed when the program has ended.
