@@ -264,8 +264,9 @@ func aspectNames() string {
 }
 
 func (p *parser) script(head word, rest []word) error {
-	if len(rest) != 1 || !rest[0].quoted {
-		return p.fail(head.column, errors.New(`a script has a title, as in: script "row 1, first player"`))
+	public := len(rest) == 2 && !rest[1].quoted && rest[1].text == "public"
+	if len(rest) != 1 && !public || !rest[0].quoted {
+		return p.fail(head.column, errors.New(`a script has a title, and may be public, as in: script "row 1, first player" public`))
 	}
 	if len(p.suite.Criteria) == 0 {
 		return p.fail(head.column, ErrNoCrit, "script")
@@ -280,6 +281,7 @@ func (p *parser) script(head word, rest []word) error {
 		Criterion: p.suite.Criteria[len(p.suite.Criteria)-1].Name,
 		Setup:     p.usual,
 		Own:       p.own,
+		Public:    public,
 		Line:      p.line,
 	})
 	return nil

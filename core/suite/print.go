@@ -30,7 +30,11 @@ func (s *Suite) String() string {
 		}
 		for _, script := range s.Scripts {
 			if script.Criterion == c.Name {
-				fmt.Fprintf(&b, "\nscript %s\n", strconv.Quote(script.Title))
+				fmt.Fprintf(&b, "\nscript %s", strconv.Quote(script.Title))
+				if script.Public {
+					b.WriteString(" public")
+				}
+				b.WriteString("\n")
 				if script.Setup != "" {
 					fmt.Fprintf(&b, "  setup %s\n", strconv.Quote(string(script.Setup)))
 				}

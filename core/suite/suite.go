@@ -88,6 +88,7 @@ type Script struct {
 	Criterion string
 	Setup     game.Setup // what chance or a hidden choice fixes
 	Own       bool       // the program fixes it itself; see game.Implies
+	Public    bool       // students may see it and try their programs with it
 	Steps     []Step
 	Repeats   int // times it is played to see whether an opponent varies its play; 0 for once
 	Line      int // of the script's title in its file, from 1
@@ -159,6 +160,26 @@ func (s *Suite) Only(shown func(Aspect) bool) *Suite {
 		}
 	}
 	return kept
+}
+
+// Public returns the part of a suite that students may see: its public scripts, and the
+// criteria that these belong to. It is nil when there are none.
+func (s *Suite) Public() *Suite {
+	part := &Suite{Rules: s.Rules, Program: s.Program}
+	for _, script := range s.Scripts {
+		if script.Public {
+			part.Scripts = append(part.Scripts, script)
+		}
+	}
+	for _, c := range s.Criteria {
+		if slices.ContainsFunc(part.Scripts, func(script Script) bool { return script.Criterion == c.Name }) {
+			part.Criteria = append(part.Criteria, c)
+		}
+	}
+	if part.Scripts == nil {
+		return nil
+	}
+	return part
 }
 
 // Open reports whether what must be seen of a script is known only with a program, which

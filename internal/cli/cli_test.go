@@ -215,10 +215,10 @@ func TestKilledServiceTakesItsRunUpAgain(t *testing.T) {
 	t.Setenv("DURCHGANG_TOKEN", token)
 	c := client.New(url).As(token)
 	ctx := t.Context()
-	if _, err := c.CreateCourse(ctx, "evening", ""); err != nil {
+	if _, err := c.CreateCourse(ctx, "evening", "", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := c.CreateAssignment(ctx, record.Assignment{Course: "evening", Name: "ttt", Game: "tic-tac-toe"}); err != nil {
+	if _, err := c.CreateAssignment(ctx, record.Assignment{Course: "evening", Name: "ttt", Game: "tic-tac-toe"}, client.Times{}); err != nil {
 		t.Fatal(err)
 	}
 	if _, stderr, status := durchgang(t, "import", "evening/ttt", "../../demo/class", "--server", url); status != 0 {

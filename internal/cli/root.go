@@ -70,7 +70,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.PersistentFlags().BoolVar(&o.json, "json", false, "print the answer as JSON")
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
-		tryCommand(&o), serveCommand(console), courseCommand(&o), assignmentCommand(&o),
+		tryCommand(&o), serveCommand(console), courseCommand(&o), rosterCommand(&o), assignmentCommand(&o),
 		signInCommand(&o), signOutCommand(&o), welcomeCommand(&o), accountCommand(&o), personCommand(&o), memberCommand(&o), trailCommand(&o),
 		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
 	)

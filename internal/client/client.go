@@ -51,38 +51,6 @@ func (e *Error) Error() string {
 // ErrUnreachable means that no service answers at the address.
 var ErrUnreachable = errors.New("no Durchgang service answers")
 
-// CreateCourse adds a course.
-func (c *Client) CreateCourse(ctx context.Context, name, title string) (course record.Course, err error) {
-	err = c.call(ctx, "POST", "/courses", map[string]string{"name": name, "title": title}, &course)
-	return course, err
-}
-
-// Courses lists all courses.
-func (c *Client) Courses(ctx context.Context) (courses []record.Course, err error) {
-	err = c.call(ctx, "GET", "/courses", nil, &courses)
-	return courses, err
-}
-
-// CreateAssignment adds an assignment to the course a.Course.
-func (c *Client) CreateAssignment(ctx context.Context, a record.Assignment) (created record.Assignment, err error) {
-	err = c.call(ctx, "POST", "/courses/"+url.PathEscape(a.Course)+"/assignments", map[string]string{
-		"name": a.Name, "title": a.Title, "game": a.Game, "channel": a.Channel, "phrasebook": a.Phrasebook, "suite": a.Suite,
-	}, &created)
-	return created, err
-}
-
-// Assignments lists the assignments of a course.
-func (c *Client) Assignments(ctx context.Context, course string) (list []record.Assignment, err error) {
-	err = c.call(ctx, "GET", "/courses/"+url.PathEscape(course)+"/assignments", nil, &list)
-	return list, err
-}
-
-// Assignment finds an assignment.
-func (c *Client) Assignment(ctx context.Context, course, name string) (a record.Assignment, err error) {
-	err = c.call(ctx, "GET", at(course, name), nil, &a)
-	return a, err
-}
-
 // Import hands in a class's zip archive.
 func (c *Client) Import(ctx context.Context, course, assignment string, archive []byte) (report record.Import, err error) {
 	err = c.send(ctx, "POST", at(course, assignment)+"/submissions", "application/zip", archive, &report)

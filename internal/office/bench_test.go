@@ -12,6 +12,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
+	"durchgang/internal/client"
 	"durchgang/internal/record"
 	"durchgang/internal/server/servertest"
 )
@@ -122,10 +123,10 @@ done; done`)
 func throughService(b *testing.B, s *suite.Suite) time.Duration {
 	service := servertest.Start(b, nil)
 	ctx := b.Context()
-	if _, err := service.Client.CreateCourse(ctx, "evening", ""); err != nil {
+	if _, err := service.Client.CreateCourse(ctx, "evening", "", ""); err != nil {
 		b.Fatal(err)
 	}
-	if _, err := service.Client.CreateAssignment(ctx, record.Assignment{Course: "evening", Name: "ttt", Game: "tic-tac-toe", Suite: s.String()}); err != nil {
+	if _, err := service.Client.CreateAssignment(ctx, record.Assignment{Course: "evening", Name: "ttt", Game: "tic-tac-toe", Suite: s.String()}, client.Times{}); err != nil {
 		b.Fatal(err)
 	}
 	files := map[string]string{}

@@ -15,7 +15,6 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
-	"durchgang/internal/channel"
 	"durchgang/internal/record"
 )
 
@@ -216,7 +215,7 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 	if i < 0 {
 		return r, fmt.Errorf("finding %d: the suite has no script %q", id, f.Script)
 	}
-	g, err := NewGrader(f.Channel, s, "phrasebook", f.Phrasebook)
+	g, err := graderOf(f.Task, s)
 	if err != nil {
 		return r, err
 	}
@@ -239,7 +238,8 @@ func (g Grader) replay(ctx context.Context, folder *zip.Reader, script suite.Scr
 		return e, false, err
 	}
 	defer program.Close()
-	p := &playing{program: program, settings: settings, usual: channel.DefaultPatience()}
+	program.Memory = g.Memory
+	p := &playing{program: program, settings: settings, usual: g.patience()}
 	if err := g.probe(ctx, p); err != nil {
 		return e, false, err
 	}

@@ -32,6 +32,7 @@ type Grader struct {
 	Builds   toolchain.Cache  // of programs that were built before
 	Wire     bool             // programs speak the protocol, and not with people
 	DaysLate int              // that the program was handed in after the due time
+	Memory   int64            // bytes that a program may use; the usual limit when 0
 
 	cases *preparing
 }
@@ -68,6 +69,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 		return Graded{}, err
 	}
 	defer program.Close()
+	program.Memory = g.Memory
 	p, list, err := g.playAll(ctx, program, settings, keep)
 	if err != nil {
 		return Graded{}, err
@@ -108,10 +110,7 @@ func (g Grader) playAll(ctx context.Context, program *toolchain.Program, setting
 	ctx, cancel := context.WithCancelCause(ctx)
 	defer cancel(nil)
 	list := make([]played, len(g.Suite.Scripts))
-	p := &playing{program: program, settings: settings, usual: g.Patience}
-	if p.usual == (channel.Patience{}) {
-		p.usual = channel.DefaultPatience()
-	}
+	p := &playing{program: program, settings: settings, usual: g.patience()}
 	if err := g.probe(ctx, p); err != nil {
 		return nil, nil, err
 	}
@@ -149,6 +148,13 @@ feed:
 	close(next)
 	players.Wait()
 	return p, list, context.Cause(ctx)
+}
+
+func (g Grader) patience() channel.Patience {
+	if g.Patience == (channel.Patience{}) {
+		return channel.DefaultPatience()
+	}
+	return g.Patience
 }
 
 // playing is one program that plays a suite.

@@ -1,7 +1,6 @@
 package office
 
 import (
-	"cmp"
 	"context"
 	"database/sql"
 	"errors"
@@ -66,91 +65,6 @@ func checkName(name, title string) (string, error) {
 		return "", &InputError{"title", errors.New("a title has at most 200 characters")}
 	}
 	return title, nil
-}
-
-// CreateCourse adds a course with who acts as its teacher. Without a title the name serves.
-func (o *Office) CreateCourse(ctx context.Context, name, title string) (record.Course, error) {
-	title, err := checkName(name, title)
-	if err != nil {
-		return record.Course{}, err
-	}
-	c, err := o.store.CreateCourse(ctx, name, title)
-	if err != nil {
-		return c, about(err, "course", name)
-	}
-	if by := By(ctx); by.ID != 0 {
-		err = o.store.SetMember(ctx, c.ID, by.ID, record.Teacher, "")
-		c.Role = record.Teacher
-	}
-	return c, err
-}
-
-// Courses lists the courses of who acts; a keeper's are all.
-func (o *Office) Courses(ctx context.Context) ([]record.Course, error) {
-	return o.store.Courses(ctx, By(ctx).ID, By(ctx).Keeper)
-}
-
-// Course finds a course.
-func (o *Office) Course(ctx context.Context, name string) (record.Course, error) {
-	c, err := o.store.Course(ctx, name)
-	return c, about(err, "course", name)
-}
-
-// CreateAssignment adds an assignment to a course. Without a suite it takes the one
-// that ships for its game, without a phrasebook the built-in wording.
-func (o *Office) CreateAssignment(ctx context.Context, course string, a record.Assignment) (record.Assignment, error) {
-	title, err := checkName(a.Name, a.Title)
-	if err != nil {
-		return a, err
-	}
-	rules, err := games.All().Rules(a.Game)
-	if err != nil {
-		return a, &InputError{"game", err}
-	}
-	a.Channel = cmp.Or(a.Channel, record.Terminal)
-	a.Title, a.Game = title, string(rules.Variant())
-	shipped := a.Suite == ""
-	if shipped {
-		if _, a.Suite, err = suite.Shipped(rules.Variant(), games.All()); err != nil {
-			return a, &InputError{"suite", err}
-		}
-	}
-	s, err := suite.Parse("suite", a.Suite, games.All())
-	if err != nil {
-		return a, &InputError{"suite", err}
-	}
-	if s.Rules.Variant() != rules.Variant() {
-		return a, &InputError{"suite", fmt.Errorf("it is for %s, but the assignment's game is %s", s.Rules.Variant(), rules.Variant())}
-	}
-	g, err := NewGrader(a.Channel, s, "phrasebook", a.Phrasebook)
-	if err != nil {
-		return a, err
-	}
-	if shipped && g.Calls != nil {
-		a.Suite = Shown(s, g.Calls).String()
-	}
-	c, err := o.Course(ctx, course)
-	if err != nil {
-		return a, err
-	}
-	a.CourseID = c.ID
-	created, err := o.store.CreateAssignment(ctx, a)
-	return created, about(err, "assignment", course+"/"+a.Name)
-}
-
-// Assignments lists the assignments of a course.
-func (o *Office) Assignments(ctx context.Context, course string) ([]record.Assignment, error) {
-	c, err := o.Course(ctx, course)
-	if err != nil {
-		return nil, err
-	}
-	return o.store.Assignments(ctx, c.ID)
-}
-
-// Assignment finds an assignment.
-func (o *Office) Assignment(ctx context.Context, course, name string) (record.Assignment, error) {
-	a, err := o.store.Assignment(ctx, course, name)
-	return a, about(err, "assignment", course+"/"+name)
 }
 
 // about names the thing that is missing or there already.

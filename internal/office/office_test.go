@@ -13,6 +13,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
+	"durchgang/internal/client"
 	"durchgang/internal/cluster"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
@@ -24,10 +25,10 @@ func TestMain(m *testing.M) { servertest.Main(m) }
 // assignment makes a course with one assignment.
 func assignment(t *testing.T, s *servertest.Service) {
 	t.Helper()
-	if _, err := s.Office.CreateCourse(t.Context(), "evening", "Evening class"); err != nil {
+	if _, err := s.Office.CreateCourse(t.Context(), record.Course{Name: "evening", Title: "Evening class"}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: "ttt", Game: "tic-tac-toe"}); err != nil {
+	if _, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: record.Assignment{Name: "ttt", Game: "tic-tac-toe"}}); err != nil {
 		t.Fatal(err)
 	}
 }
@@ -63,7 +64,7 @@ func TestImport(t *testing.T) {
 	for i, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
 			name := fmt.Sprintf("import-%d", i)
-			if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: name, Game: "tic-tac-toe"}); err != nil {
+			if _, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: record.Assignment{Name: name, Game: "tic-tac-toe"}}); err != nil {
 				t.Fatal(err)
 			}
 			report, err := s.Office.Import(t.Context(), "evening", name, servertest.Archive(t, tt.files))
@@ -119,10 +120,10 @@ const quickSuite = "game tic-tac-toe\ncriterion mark \"A mark\"\npoints 2\nclaim
 // started imports files, starts a run and returns it.
 func started(t *testing.T, s *servertest.Service, files map[string]string) record.Run {
 	t.Helper()
-	if _, err := s.Office.CreateCourse(t.Context(), "evening", ""); err != nil {
+	if _, err := s.Office.CreateCourse(t.Context(), record.Course{Name: "evening", Title: ""}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: "ttt", Game: "tic-tac-toe", Suite: quickSuite}); err != nil {
+	if _, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: record.Assignment{Name: "ttt", Game: "tic-tac-toe", Suite: quickSuite}}); err != nil {
 		t.Fatal(err)
 	}
 	if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files)); err != nil {
@@ -259,7 +260,7 @@ func TestBadInputIsNamed(t *testing.T) {
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			_, err := s.Office.CreateAssignment(t.Context(), "evening", tt.a)
+			_, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: tt.a})
 			var input *office.InputError
 			if !errors.As(err, &input) || input.Field != tt.field || !strings.Contains(err.Error(), tt.says) {
 				t.Errorf("error is %v, want field %s with %q", err, tt.field, tt.says)
@@ -275,10 +276,10 @@ func TestClassOverTheWire(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Client.CreateCourse(t.Context(), "evening", ""); err != nil {
+	if _, err := s.Client.CreateCourse(t.Context(), "evening", "", ""); err != nil {
 		t.Fatal(err)
 	}
-	a, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "h", Game: "hangman", Channel: record.Wire})
+	a, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "h", Game: "hangman", Channel: record.Wire}, client.Times{})
 	if err != nil || a.Channel != record.Wire {
 		t.Fatalf("the assignment's channel is %q, %v", a.Channel, err)
 	}
@@ -304,11 +305,11 @@ var overwriting = strings.Replace(servertest.RightProgram, `b[i] != "."`, "False
 // What is found out about programs is kept, grouped, told and run again.
 func TestClassIsExamined(t *testing.T) {
 	s := servertest.Start(t, nil)
-	if _, err := s.Office.CreateCourse(t.Context(), "evening", ""); err != nil {
+	if _, err := s.Office.CreateCourse(t.Context(), record.Course{Name: "evening", Title: ""}); err != nil {
 		t.Fatal(err)
 	}
 	const policy = "game tic-tac-toe\nattempts best\ndue 2020-01-01T00:00:00Z\nlate 10% most 50%\n"
-	if _, err := s.Office.CreateAssignment(t.Context(), "evening", record.Assignment{Name: "ttt", Title: "Noughts", Game: "tic-tac-toe", Suite: strings.Replace(servertest.ShortSuite, "game tic-tac-toe\n", policy, 1)}); err != nil {
+	if _, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: record.Assignment{Name: "ttt", Title: "Noughts", Game: "tic-tac-toe", Suite: strings.Replace(servertest.ShortSuite, "game tic-tac-toe\n", policy, 1)}}); err != nil {
 		t.Fatal(err)
 	}
 	hand := func(files map[string]string) {

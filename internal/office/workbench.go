@@ -32,7 +32,8 @@ func (o *Office) SetPhrasebook(ctx context.Context, course, name, student, text 
 		return a, err
 	}
 	if student == "" {
-		err = o.store.SetPhrasebook(ctx, a.ID, text)
+		a.Phrasebook = text
+		_, err = o.store.ChangeAssignment(ctx, a, By(ctx).Login, "phrasebook")
 	} else {
 		submissions, listErr := o.store.Submissions(ctx, a.ID)
 		if listErr != nil {
@@ -41,7 +42,7 @@ func (o *Office) SetPhrasebook(ctx context.Context, course, name, student, text 
 		if !slices.ContainsFunc(submissions, func(s record.Submission) bool { return s.Student == student }) {
 			return a, fmt.Errorf("student %q has handed in nothing: %w", student, store.ErrNotFound)
 		}
-		err = o.store.SetOwnPhrasebook(ctx, a.ID, student, text)
+		err = o.store.SetOwnPhrasebook(ctx, a, student, text, By(ctx).Login)
 	}
 	if err != nil {
 		return a, err

@@ -18,6 +18,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
+	"durchgang/internal/channel"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 )
@@ -188,12 +189,11 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 	if err != nil {
 		return store.Outcome{}, err
 	}
-	g, err := NewGrader(task.Channel, s, "phrasebook", task.Phrasebook)
+	g, err := graderOf(task, s)
 	if err != nil {
 		return store.Outcome{}, err
 	}
-	g.Parallel = scriptsAtOnce
-	g.cases, g.DaysLate = w.prepared(task.Suite), s.Policy.DaysLate(task.HandedIn)
+	g.Parallel, g.cases = scriptsAtOnce, w.prepared(task.Suite)
 	folder, err := zip.NewReader(bytes.NewReader(task.Archive), int64(len(task.Archive)))
 	if err != nil {
 		return store.Outcome{}, fmt.Errorf("open the submission's archive: %w", err)
@@ -208,6 +208,30 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 		Language: graded.Language, Verdict: graded.Verdict, DaysLate: g.DaysLate,
 		Examination: graded.Examination, Behaviour: graded.Behaviour,
 	}, err
+}
+
+// graderOf is the grader of a task, whose suite was read.
+func graderOf(task store.Task, s *suite.Suite) (Grader, error) {
+	g, err := NewGrader(task.Channel, s, "phrasebook", task.Phrasebook)
+	if err != nil {
+		return g, err
+	}
+	if task.Seconds > 0 {
+		g.Patience = channel.DefaultPatience()
+		g.Patience.Rest = time.Duration(task.Seconds) * time.Second
+	}
+	g.Memory = int64(task.Megabytes) << 20
+	g.DaysLate = daysLate(s, task)
+	return g, nil
+}
+
+// daysLate counts the days after the time that the assignment says, or else the suite.
+func daysLate(s *suite.Suite, task store.Task) int {
+	p := s.Policy
+	if task.DueAt != nil {
+		p.Due = *task.DueAt
+	}
+	return p.DaysLate(task.HandedIn)
 }
 
 // persist repeats an act of the store until the database can be reached or the job

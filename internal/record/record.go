@@ -13,6 +13,9 @@ type Course struct {
 	ID          int64     `json:"id" db:"id"`
 	Name        string    `json:"name" db:"name" description:"Short name used in addresses and commands."`
 	Title       string    `json:"title" db:"title"`
+	Zone        string    `json:"zone" db:"zone" description:"The time zone of the course's clock, as in Europe/Berlin."`
+	EndsOn      string    `json:"ends_on" db:"ends_on" description:"The last day, as in 2026-07-31; empty when it is not said."`
+	KeepDays    *int      `json:"keep_days" db:"keep_days" description:"Days after the last one until what students handed in is deleted; null for ever."`
 	Assignments int       `json:"assignments" db:"assignments" description:"How many assignments it has."`
 	Role        Role      `json:"role" db:"role" enum:",teacher,assistant,student" description:"What who asks is in it; empty for a keeper who is no member."`
 	CreatedAt   time.Time `json:"created_at" db:"created_at"`
@@ -20,18 +23,41 @@ type Course struct {
 
 // Assignment says what is graded, and how programs are spoken to.
 type Assignment struct {
-	ID          int64     `json:"id" db:"id"`
-	CourseID    int64     `json:"-" db:"course_id"`
-	Course      string    `json:"course" db:"course"`
-	Name        string    `json:"name" db:"name"`
-	Title       string    `json:"title" db:"title"`
-	Game        string    `json:"game" db:"game" description:"The variant, as in connect-four:cols=6,rows=5."`
-	Channel     string    `json:"channel" db:"channel" enum:"terminal,wire,function" description:"How programs are driven: as people do, by the protocol, or by calling their functions."`
-	Phrasebook  string    `json:"phrasebook" db:"phrasebook" description:"YAML text: how programs talk, empty for the built-in wording; through the channel function how they are called."`
-	Suite       string    `json:"suite" db:"suite" description:"The scripts with their criteria."`
+	ID         int64  `json:"id" db:"id"`
+	CourseID   int64  `json:"-" db:"course_id"`
+	Course     string `json:"course" db:"course"`
+	Name       string `json:"name" db:"name"`
+	Title      string `json:"title" db:"title"`
+	Game       string `json:"game" db:"game" description:"The variant, as in connect-four:cols=6,rows=5."`
+	Channel    string `json:"channel" db:"channel" enum:"terminal,wire,function" description:"How programs are driven: as people do, by the protocol, or by calling their functions."`
+	Phrasebook string `json:"phrasebook" db:"phrasebook" description:"YAML text: how programs talk, empty for the built-in wording; through the channel function how they are called."`
+	Suite      string `json:"suite" db:"suite" description:"The scripts with their criteria."`
+	Terms
+	Revision    int       `json:"revision" db:"revision" description:"Counts the changes, from 1."`
+	Zone        string    `json:"zone" db:"zone" description:"Of the course's clock."`
 	Submissions int       `json:"submissions" db:"submissions" description:"How many students have handed in."`
 	LastRun     *int64    `json:"last_run" db:"last_run" description:"The newest run, if there is one."`
 	CreatedAt   time.Time `json:"created_at" db:"created_at"`
+}
+
+// Terms are when and how often students may hand in, and what their programs may use.
+// Times are in UTC.
+type Terms struct {
+	OpensAt   *time.Time `json:"opens_at" db:"opens_at" description:"Before it students cannot hand in."`
+	DueAt     *time.Time `json:"due_at" db:"due_at" description:"After it a program is late, which costs what the suite says."`
+	ClosesAt  *time.Time `json:"closes_at" db:"closes_at" description:"After it students cannot hand in."`
+	Attempts  int        `json:"attempts" db:"attempts" description:"Submissions that a student may hand in; 0 for any number."`
+	Tries     int        `json:"tries" db:"tries" description:"How often a day a student may try the public part of the suite; 0 for never."`
+	Seconds   int        `json:"seconds" db:"seconds" description:"That a program may take over a step; 0 for the usual patience."`
+	Megabytes int        `json:"megabytes" db:"megabytes" description:"Of memory that a program may use; 0 for the usual ones."`
+}
+
+// Revision is an assignment as it was after a change.
+type Revision struct {
+	Number int       `json:"number" db:"number"`
+	At     time.Time `json:"at" db:"at"`
+	Login  string    `json:"login" db:"login" description:"Who made the change."`
+	Note   string    `json:"note" db:"note" description:"What was changed."`
 }
 
 // The channels.
@@ -81,6 +107,7 @@ type Run struct {
 	ID         int64      `json:"id" db:"id"`
 	Course     string     `json:"course" db:"course"`
 	Assignment string     `json:"assignment" db:"assignment"`
+	Revision   int        `json:"revision" db:"revision" description:"Of the assignment, which was used."`
 	State      State      `json:"state" db:"state" enum:"queued,running,done"`
 	Done       int        `json:"done" db:"done"`
 	Total      int        `json:"total" db:"total"`

@@ -11,6 +11,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"durchgang/console"
+	"durchgang/internal/client"
 	"durchgang/internal/record"
 	"durchgang/internal/server/servertest"
 )
@@ -30,10 +31,10 @@ func startedRun(t *testing.T, s *servertest.Service, files map[string]string) st
 
 func handIn(t *testing.T, s *servertest.Service, files map[string]string) {
 	t.Helper()
-	if _, err := s.Client.CreateCourse(t.Context(), "evening", "Evening class"); err != nil {
+	if _, err := s.Client.CreateCourse(t.Context(), "evening", "Evening class", ""); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "ttt", Title: "Noughts for two", Game: "tic-tac-toe", Suite: servertest.ShortSuite}); err != nil {
+	if _, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "ttt", Title: "Noughts for two", Game: "tic-tac-toe", Suite: servertest.ShortSuite}, client.Times{}); err != nil {
 		t.Fatal(err)
 	}
 	if _, err := s.Client.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files)); err != nil {

@@ -53,6 +53,11 @@ func ResultSchema() ([]byte, error) {
 	return json.MarshalIndent(schema, "", "  ")
 }
 
+// uploads are the types of bodies that are files.
+var uploads = map[string]string{
+	"importSubmissions": "application/zip", "adoptAssignment": "application/zip", "importRoster": "application/octet-stream",
+}
+
 func describe(r *openapi31.Reflector, route route) error {
 	op, err := r.NewOperationContext(route.method, route.path)
 	if err != nil {
@@ -63,8 +68,8 @@ func describe(r *openapi31.Reflector, route route) error {
 	if route.request != nil {
 		op.AddReqStructure(route.request)
 	}
-	if route.id == "importSubmissions" {
-		op.AddReqStructure([]byte{}, openapi.WithContentType("application/zip"))
+	if content := uploads[route.id]; content != "" {
+		op.AddReqStructure([]byte{}, openapi.WithContentType(content))
 	}
 	answer := route.answer
 	op.AddRespStructure(answer, func(u *openapi.ContentUnit) {

@@ -43,7 +43,7 @@ func problem(err error) Problem {
 		p.Status = http.StatusUnauthorized
 	case errors.Is(err, store.ErrNotFound):
 		p.Status = http.StatusNotFound
-	case errors.Is(err, store.ErrExists):
+	case errors.Is(err, store.ErrExists), errors.Is(err, store.ErrChanged):
 		p.Status = http.StatusConflict
 	case errors.Is(err, store.ErrUnreachable):
 		p.Status, p.Detail = http.StatusServiceUnavailable, "the database cannot be reached; try again once PostgreSQL runs"

@@ -44,19 +44,6 @@ type (
 		ID     int64 `path:"id" json:"-"`
 		Script int   `path:"script" json:"-" description:"Number of the script, from 1."`
 	}
-	newCourse struct {
-		Name  string `json:"name"`
-		Title string `json:"title,omitempty"`
-	}
-	newAssignment struct {
-		inCourse
-		Name       string `json:"name"`
-		Title      string `json:"title,omitempty"`
-		Game       string `json:"game"`
-		Channel    string `json:"channel,omitempty" enum:"terminal,wire,function" description:"Without it terminal."`
-		Phrasebook string `json:"phrasebook,omitempty" description:"YAML; without it the built-in wording."`
-		Suite      string `json:"suite,omitempty" description:"Without it the one that ships for the game."`
-	}
 )
 
 type (
@@ -121,13 +108,25 @@ func routes() []route {
 		{"GET", "/courses", person, "listCourses", "All courses", nil, []record.Course{}, ok, "", (*Server).courses},
 		{"POST", "/courses", keeper, "createCourse", "Add a course", newCourse{}, record.Course{}, created, "", (*Server).createCourse},
 		{"GET", "/courses/{course}", student, "getCourse", "One course", inCourse{}, record.Course{}, ok, "", (*Server).course},
+		{"PUT", "/courses/{course}", teacher, "changeCourse", "Change what a course says of itself", changedCourse{}, record.Course{}, ok, "", (*Server).setCourse},
+		{"GET", "/courses/{course}/roster", assistant, "listRoster", "The students of a course", inCourse{}, []record.Pupil{}, ok, "", (*Server).roster},
+		{"POST", "/courses/{course}/roster", teacher, "importRoster", "Take the students of a file onto the roster: CSV, or an archive of OneRoster 1.2 CSV", newRoster{}, record.RosterImport{}, ok, "", (*Server).importRoster},
+		{"PUT", "/courses/{course}/roster/{student}", teacher, "setStudent", "Change a student on the roster, or add one", changedPupil{}, record.Pupil{}, ok, "", (*Server).setPupil},
+		{"DELETE", "/courses/{course}/roster/{student}", teacher, "dropStudent", "Take a student off the roster; submissions stay", ofPupil{}, nothing{}, ok, "", (*Server).dropPupil},
+		{"POST", "/courses/{course}/invitations", teacher, "inviteStudents", "Make links with which students without a password choose one", newInvitations{}, []record.Invitation{}, created, "", (*Server).invitePupils},
 		{"GET", "/courses/{course}/members", assistant, "listMembers", "The people of a course", inCourse{}, []record.Participant{}, ok, "", (*Server).members},
 		{"POST", "/courses/{course}/members", teacher, "addMember", "Make somebody a teacher or assistant", newMember{}, record.Invitation{}, created, "", (*Server).addMember},
 		{"DELETE", "/courses/{course}/members/{login}", teacher, "dropMember", "Take somebody out of a course; submissions stay", ofMember{}, nothing{}, ok, "", (*Server).dropMember},
 		{"GET", "/courses/{course}/trail", teacher, "listCourseActs", "Who did what in a course, the newest first", inCourseTrail{}, []record.Act{}, ok, "", (*Server).trail},
 		{"GET", "/courses/{course}/assignments", assistant, "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
 		{"POST", "/courses/{course}/assignments", teacher, "createAssignment", "Add an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
+		{"POST", "/courses/{course}/adopt", teacher, "adoptAssignment", "Add the assignment of an archive that was exported", inAdoption{}, record.Assignment{}, created, "", (*Server).adopt},
 		{"GET", inA, assistant, "getAssignment", "One assignment", inAssignment{}, record.Assignment{}, ok, "", (*Server).assignment},
+		{"PUT", inA, teacher, "changeAssignment", "Keep an assignment as a new revision; 409 when it was changed since it was read", changedAssignment{}, record.Assignment{}, ok, "", (*Server).changeAssignment},
+		{"GET", inA + "/revisions", assistant, "listRevisions", "The revisions of an assignment, the newest first", inAssignment{}, []record.Revision{}, ok, "", (*Server).revisions},
+		{"GET", inA + "/revisions/{number}", assistant, "getRevision", "An assignment as it was", ofRevision{}, record.Assignment{}, ok, "", (*Server).revision},
+		{"GET", inA + "/export", assistant, "exportAssignment", "What is graded and how, as one archive", inAssignment{}, nil, ok, "application/zip", (*Server).exportAssignment},
+		{"GET", inA + "/kit", student, "getKit", "What students begin with: the brief, the public scripts, files to start from", inAssignment{}, nil, ok, "application/zip", (*Server).kit},
 		{"PUT", inA + "/phrasebook", teacher, "setPhrasebook", "Change the phrasebook of an assignment, or of one student's program in it, for later runs", newPhrasebook{}, record.Assignment{}, ok, "", (*Server).setPhrasebook},
 		{"POST", inA + "/reading", assistant, "readTranscripts", "Read what the programs printed in the newest run, with a phrasebook that need not be kept", newReading{}, record.Transcript{}, ok, "", (*Server).read},
 		{"GET", inA + "/submissions", assistant, "listSubmissions", "The last submission of each student", inAssignment{}, []record.Submission{}, ok, "", (*Server).submissions},
@@ -154,45 +153,6 @@ func (s *Server) health(c fiber.Ctx) error {
 		return err
 	}
 	return c.JSON(health{"ready"})
-}
-
-func (s *Server) courses(c fiber.Ctx) error {
-	courses, err := s.office.Courses(c.Context())
-	return reply(c, http.StatusOK, courses, err)
-}
-
-func (s *Server) createCourse(c fiber.Ctx) error {
-	var in newCourse
-	if err := body(c, &in); err != nil {
-		return err
-	}
-	course, err := s.office.CreateCourse(c.Context(), in.Name, in.Title)
-	return reply(c, http.StatusCreated, course, err)
-}
-
-func (s *Server) course(c fiber.Ctx) error {
-	course, err := s.office.Course(c.Context(), c.Params("course"))
-	return reply(c, http.StatusOK, course, err)
-}
-
-func (s *Server) assignments(c fiber.Ctx) error {
-	assignments, err := s.office.Assignments(c.Context(), c.Params("course"))
-	return reply(c, http.StatusOK, assignments, err)
-}
-
-func (s *Server) createAssignment(c fiber.Ctx) error {
-	var in newAssignment
-	if err := body(c, &in); err != nil {
-		return err
-	}
-	a, err := s.office.CreateAssignment(c.Context(), c.Params("course"),
-		record.Assignment{Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite})
-	return reply(c, http.StatusCreated, a, err)
-}
-
-func (s *Server) assignment(c fiber.Ctx) error {
-	a, err := s.office.Assignment(c.Context(), c.Params("course"), c.Params("assignment"))
-	return reply(c, http.StatusOK, a, err)
 }
 
 func (s *Server) setPhrasebook(c fiber.Ctx) error {

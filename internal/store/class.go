@@ -76,21 +76,16 @@ func (s *Store) Finding(ctx context.Context, id int64) (f Found, err error) {
 		Result            int64
 		Student           string
 		Number            sql.NullInt64
-		Suite, Phrasebook string
-		Channel           string
-		Archive           []byte
+		Task
 	}
 	if err := get(ctx, s.db, &row, `
-		select f.id, f.criterion, f.script, f.step, f.expected, f.seen, x.id as result, s.student,
-		       (select min(number) from evidence e where e.result_id = x.id and e.title = f.script) as number,
-		       r.suite, coalesce(nullif(x.phrasebook, ''), r.phrasebook) as phrasebook, r.channel, s.archive
-		from finding f join result x on x.id = f.result_id join run r on r.id = x.run_id
-		join submission s on s.id = x.submission_id
+		select f.id, f.criterion, f.script, f.step, f.expected, f.seen,
+		       (select min(number) from evidence e where e.result_id = q.result and e.title = f.script) as number, q.*
+		from finding f join (`+selectTask+`) q on q.result = f.result_id
 		where f.id = :id`, map[string]any{"id": id}); err != nil {
 		return f, err
 	}
 	f.ID, f.Criterion, f.Script, f.Step, f.Expected, f.Seen = row.ID, row.Criterion, row.Script, row.Step, row.Expected, row.Seen
-	f.Result, f.Student, f.Number = row.Result, row.Student, int(row.Number.Int64)
-	f.Suite, f.Phrasebook, f.Channel, f.Archive = row.Suite, row.Phrasebook, row.Channel, row.Archive
+	f.Result, f.Student, f.Number, f.Task = row.Result, row.Student, int(row.Number.Int64), row.Task
 	return f, nil
 }

@@ -7,15 +7,23 @@ import (
 )
 
 const selectCourse = `
-	select c.*, (select count(*) from assignment a where a.course_id = c.id) as assignments
+	select c.id, c.name, c.title, c.zone, coalesce(to_char(c.ends_on, 'YYYY-MM-DD'), '') as ends_on, c.keep_days, c.created_at, (select count(*) from assignment a where a.course_id = c.id) as assignments
 	from course c`
 
 // CreateCourse adds a course; ErrExists when its name is taken.
-func (s *Store) CreateCourse(ctx context.Context, name, title string) (c record.Course, err error) {
-	err = get(ctx, s.db, &c, `
-		insert into course (name, title) values (:name, :title)
-		returning *, 0 as assignments`, map[string]any{"name": name, "title": title})
-	return c, err
+func (s *Store) CreateCourse(ctx context.Context, c record.Course) (record.Course, error) {
+	if err := exec(ctx, s.db, `insert into course (name, title, zone) values (:name, :title, :zone)`,
+		map[string]any{"name": c.Name, "title": c.Title, "zone": c.Zone}); err != nil {
+		return c, err
+	}
+	return s.Course(ctx, c.Name)
+}
+
+// SetCourse changes what a course says of itself. EndsOn is a date or empty.
+func (s *Store) SetCourse(ctx context.Context, c record.Course) error {
+	return exec(ctx, s.db, `
+		update course set title = :title, zone = :zone, ends_on = cast(nullif(:ends, '') as date), keep_days = :keep where id = :id`,
+		map[string]any{"id": c.ID, "title": c.Title, "zone": c.Zone, "ends": c.EndsOn, "keep": c.KeepDays})
 }
 
 // Courses lists the courses that a person is in by title, or all with the person's role.

@@ -2,22 +2,33 @@ package store
 
 import (
 	"context"
-)
 
-// SetPhrasebook changes the phrasebook of an assignment, for runs that begin after it.
-func (s *Store) SetPhrasebook(ctx context.Context, assignment int64, text string) error {
-	return exec(ctx, s.db, `update assignment set phrasebook = :text where id = :assignment`,
-		map[string]any{"assignment": assignment, "text": text})
-}
+	"github.com/jmoiron/sqlx"
+
+	"durchgang/internal/record"
+)
 
 // SetOwnPhrasebook keeps a phrasebook for one student's programs in an assignment; an empty
 // text takes it away.
-func (s *Store) SetOwnPhrasebook(ctx context.Context, assignment int64, student, text string) error {
+// It makes a revision, since runs differ by it.
+func (s *Store) SetOwnPhrasebook(ctx context.Context, a record.Assignment, student, text, login string) error {
+	return s.in(ctx, func(tx *sqlx.Tx) error {
+		if err := setOwnPhrasebook(ctx, tx, a.ID, student, text); err != nil {
+			return err
+		}
+		if err := exec(ctx, tx, `update assignment set revision = revision + 1 where id = :id`, map[string]any{"id": a.ID}); err != nil {
+			return err
+		}
+		return s.revise(ctx, tx, &a, login, "phrasebook of "+student)
+	})
+}
+
+func setOwnPhrasebook(ctx context.Context, tx *sqlx.Tx, assignment int64, student, text string) error {
 	params := map[string]any{"assignment": assignment, "student": student, "text": text}
 	if text == "" {
-		return exec(ctx, s.db, `delete from own_phrasebook where assignment_id = :assignment and student = :student`, params)
+		return exec(ctx, tx, `delete from own_phrasebook where assignment_id = :assignment and student = :student`, params)
 	}
-	return exec(ctx, s.db, `
+	return exec(ctx, tx, `
 		insert into own_phrasebook (assignment_id, student, phrasebook) values (:assignment, :student, :text)
 		on conflict (assignment_id, student) do update set phrasebook = excluded.phrasebook`, params)
 }

@@ -21,7 +21,17 @@ type Task struct {
 	Channel    string       `db:"channel"`
 	Archive    []byte       `db:"archive"`
 	HandedIn   time.Time    `db:"handed_in"`
+	record.Terms
 }
+
+// selectTask selects what is needed to grade a result, or to run a part of it again. The
+// terms are those of the revision that the run uses.
+const selectTask = `
+	select x.id as result, x.state, r.suite, coalesce(nullif(x.phrasebook, ''), r.phrasebook) as phrasebook, r.channel, s.archive, s.created_at as handed_in, s.student,
+	       cast(v.body ->> 'due_at' as timestamptz) as due_at,
+	       coalesce(cast(v.body ->> 'seconds' as int), 0) as seconds, coalesce(cast(v.body ->> 'megabytes' as int), 0) as megabytes
+	from result x join run r on r.id = x.run_id join submission s on s.id = x.submission_id
+	join revision v on v.assignment_id = r.assignment_id and v.number = r.revision`
 
 // BeginResult marks a result as running, removes what an earlier attempt left
 // behind, and returns its task. A finished result stays as it is.
@@ -29,9 +39,8 @@ func (s *Store) BeginResult(ctx context.Context, id int64) (t Task, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{"id": id}
 		if err := get(ctx, tx, &t, `
-			select x.state, r.suite, coalesce(nullif(x.phrasebook, ''), r.phrasebook) as phrasebook, r.channel, s.archive, s.created_at as handed_in
-			from result x join run r on r.id = x.run_id join submission s on s.id = x.submission_id
-			where x.id = :id for update of x`, params); err != nil {
+			select q.state, q.suite, q.phrasebook, q.channel, q.archive, q.handed_in, q.due_at, q.seconds, q.megabytes
+			from (`+selectTask+` where x.id = :id for update of x) q`, params); err != nil {
 			return err
 		}
 		if t.State == record.Done || t.State == record.Failed {

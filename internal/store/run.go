@@ -17,7 +17,7 @@ import (
 var ErrNothingToRun = errors.New("nobody has handed in yet: import submissions first")
 
 const selectRun = `
-	select r.id, c.name as course, a.name as assignment, r.created_at, r.finished_at, n.total, n.done,
+	select r.id, c.name as course, a.name as assignment, r.revision, r.created_at, r.finished_at, n.total, n.done,
 	       case when r.finished_at is not null then 'done' when n.begun > 0 then 'running' else 'queued' end as state
 	from run r
 	join assignment a on a.id = r.assignment_id
@@ -48,8 +48,8 @@ func (s *Store) StartRun(ctx context.Context, assignment int64, every bool, enqu
 			params["attempts"] = mostAttempts
 		}
 		if err := get(ctx, tx, &run, `
-			insert into run (assignment_id, suite, phrasebook, channel)
-			select id, suite, phrasebook, channel from assignment where id = :assignment returning id`, params); err != nil {
+			insert into run (assignment_id, suite, phrasebook, channel, revision)
+			select id, suite, phrasebook, channel, revision from assignment where id = :assignment returning id`, params); err != nil {
 			return err
 		}
 		params["run"] = run

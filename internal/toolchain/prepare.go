@@ -17,6 +17,7 @@ import (
 // Program is a program that is ready to start in a box.
 type Program struct {
 	Language string
+	Memory   int64 // bytes that it may use when it runs; the usual limit when 0
 	dir      string
 	argv     []string
 	env      []string
@@ -193,7 +194,11 @@ func runBuild(ctx context.Context, dir string, l Language, argv []string, patien
 
 // Spec is what a box needs to run the program.
 func (p *Program) Spec() sandbox.Spec {
-	return sandbox.Spec{Dir: p.dir, Argv: p.argv, Env: p.env, Shown: p.shown, Limits: sandbox.DefaultLimits()}
+	limits := sandbox.DefaultLimits()
+	if p.Memory > 0 {
+		limits.Memory = p.Memory
+	}
+	return sandbox.Spec{Dir: p.dir, Argv: p.argv, Env: p.env, Shown: p.shown, Limits: limits}
 }
 
 // Close removes the program's files.
