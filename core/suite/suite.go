@@ -182,6 +182,22 @@ func (s *Suite) Public() *Suite {
 	return part
 }
 
+// SameScripts reports whether two suites play the same and charge the same rules to the same
+// criteria: they may differ in what points are given, and in titles of criteria.
+func SameScripts(a, b *Suite) bool { return a.bare().String() == b.bare().String() }
+
+// bare is the suite without what is given for its criteria.
+func (s *Suite) bare() *Suite {
+	b := &Suite{Rules: s.Rules, Program: s.Program, Criteria: slices.Clone(s.Criteria), Scripts: slices.Clone(s.Scripts)}
+	for i, c := range b.Criteria {
+		b.Criteria[i] = Criterion{Name: c.Name, Claims: c.Claims}
+	}
+	for i := range b.Scripts {
+		b.Scripts[i].Public = false
+	}
+	return b
+}
+
 // Open reports whether what must be seen of a script is known only with a program, which
 // plays one side or makes the set-up itself.
 func (s *Suite) Open(script Script) bool { return script.Own || s.Program != game.Nobody }

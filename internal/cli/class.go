@@ -42,41 +42,6 @@ func cutName(c *cobra.Command, text string) (course, assignment string, err erro
 	return course, assignment, nil
 }
 
-func importCommand(o *options) *cobra.Command {
-	return &cobra.Command{
-		Use:   "import COURSE/ASSIGNMENT CLASS",
-		Short: "Hand in a class: a folder or zip archive",
-		Long: `Hand in a class. CLASS is a folder or a zip archive that holds one folder, or one
-source file, for each student; its name is the student's. Handing in again replaces
-what has changed.`,
-		Example: "  durchgang import evening-class/tic-tac-toe demo/class\n  durchgang import evening-class/tic-tac-toe class.zip --json",
-		Args:    exactly("COURSE/ASSIGNMENT", "a CLASS"),
-		RunE: func(c *cobra.Command, args []string) error {
-			course, assignment, err := cutName(c, args[0])
-			if err != nil {
-				return err
-			}
-			archive, err := classArchive(args[1])
-			if err != nil {
-				return err
-			}
-			report, err := o.client().Import(c.Context(), course, assignment, archive)
-			return o.answer(c, report, err, func(w io.Writer) { printImport(w, report) })
-		},
-	}
-}
-
-func printImport(w io.Writer, r record.Import) {
-	fmt.Fprintf(w, "%d handed in, %d unchanged\n", len(r.Added), len(r.Unchanged))
-	if len(r.Problems) == 0 {
-		return
-	}
-	fmt.Fprintf(w, "not handed in:\n")
-	for _, p := range r.Problems {
-		fmt.Fprintf(w, "  %s: %s\n", printable(p.Entry), printable(p.Reason))
-	}
-}
-
 // classArchive reads an archive, or packs a folder into one.
 func classArchive(path string) ([]byte, error) {
 	info, err := os.Stat(path)
@@ -134,32 +99,6 @@ func addFolder(w *zip.Writer, root string) error {
 		}
 		return err
 	})
-}
-
-func runCommand(o *options) *cobra.Command {
-	var detach bool
-	c := &cobra.Command{
-		Use:     "run COURSE/ASSIGNMENT",
-		Short:   "Grade every submission of an assignment",
-		Long:    "Grade every submission of an assignment and watch the progress. The run goes on\nwhen this command is ended.",
-		Example: "  durchgang run evening-class/tic-tac-toe\n  durchgang run evening-class/tic-tac-toe --detach --json",
-		Args:    exactly("COURSE/ASSIGNMENT"),
-		RunE: func(c *cobra.Command, args []string) error {
-			course, assignment, err := cutName(c, args[0])
-			if err != nil {
-				return err
-			}
-			run, err := o.client().StartRun(c.Context(), course, assignment)
-			if err == nil && !detach {
-				run, err = o.watch(c.Context(), c.ErrOrStderr(), run)
-			}
-			return o.answer(c, run, err, func(w io.Writer) {
-				fmt.Fprintf(w, "run %d: %s, %d of %d graded\n", run.ID, run.State, run.Done, run.Total)
-			})
-		},
-	}
-	c.Flags().BoolVar(&detach, "detach", false, "do not wait for the run to end")
-	return c
 }
 
 // watch shows a progress bar on a terminal, and a line at each tenth elsewhere.

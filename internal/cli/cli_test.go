@@ -224,7 +224,7 @@ func TestKilledServiceTakesItsRunUpAgain(t *testing.T) {
 	if _, stderr, status := durchgang(t, "import", "evening/ttt", "../../demo/class", "--server", url); status != 0 {
 		t.Fatal(stderr)
 	}
-	run, err := c.StartRun(ctx, "evening", "ttt")
+	run, err := c.StartRun(ctx, "evening", "ttt", false)
 	if err != nil {
 		t.Fatal(err)
 	}

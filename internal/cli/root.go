@@ -55,6 +55,12 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
                              a class, through the service
   durchgang class, groups, comment, report, finding
                              what came of it, and what students are told
+  durchgang regrade, compare, by-hand
+                             what a change would do, and points by hand
+  durchgang publish, request, gradebook
+                             handing back
+  durchgang submit, mine     for students: handing in, trying, looking
+  durchgang work             a worker on this or another machine
   durchgang game             the games, their rules, and a way to play them
   durchgang suite            what the scripts of a suite do and catch
   durchgang toolchain        the languages, and what the machine has of them
@@ -72,7 +78,9 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.AddCommand(
 		tryCommand(&o), serveCommand(console), courseCommand(&o), rosterCommand(&o), assignmentCommand(&o),
 		signInCommand(&o), signOutCommand(&o), welcomeCommand(&o), accountCommand(&o), personCommand(&o), memberCommand(&o), trailCommand(&o),
-		importCommand(&o), runCommand(&o), matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
+		importCommand(&o), submitCommand(&o), mineCommand(&o), runCommand(&o), regradeCommand(&o), compareCommand(&o), byHandCommand(&o),
+		publishCommand(&o), withdrawCommand(&o), requestCommand(&o), gradebookCommand(&o), officeCommand(&o), workCommand(),
+		 matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
 	)
 	return root
 }

@@ -61,7 +61,7 @@ func defaultData() string {
 func serve(c *cobra.Command, console fs.FS, f serveFlags) (err error) {
 	ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	log := slog.New(slog.NewTextHandler(c.ErrOrStderr(), &slog.HandlerOptions{Level: slog.LevelWarn}))
+	log := newLog(c)
 	listener, err := server.Listen(f.listen)
 	if err != nil {
 		return err
@@ -97,7 +97,7 @@ func serve(c *cobra.Command, console fs.FS, f serveFlags) (err error) {
 		return err
 	}
 	defer func() {
-		ctx, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+		ctx, cancel := context.WithTimeout(context.Background(), leaveTime)
 		defer cancel()
 		err = errors.Join(err, worker.Stop(ctx))
 	}()
@@ -114,6 +114,10 @@ func serve(c *cobra.Command, console fs.FS, f serveFlags) (err error) {
 	}
 	fmt.Fprintf(c.OutOrStdout(), "Durchgang is ready: http://%s\n", listener.Addr())
 	return s.Serve(ctx, listener)
+}
+
+func newLog(c *cobra.Command) *slog.Logger {
+	return slog.New(slog.NewTextHandler(c.ErrOrStderr(), &slog.HandlerOptions{Level: slog.LevelWarn}))
 }
 
 func startCluster(ctx context.Context, dir string) (*cluster.Cluster, error) {

@@ -51,18 +51,6 @@ func (e *Error) Error() string {
 // ErrUnreachable means that no service answers at the address.
 var ErrUnreachable = errors.New("no Durchgang service answers")
 
-// Import hands in a class's zip archive.
-func (c *Client) Import(ctx context.Context, course, assignment string, archive []byte) (report record.Import, err error) {
-	err = c.send(ctx, "POST", at(course, assignment)+"/submissions", "application/zip", archive, &report)
-	return report, err
-}
-
-// StartRun begins to grade every submission of an assignment.
-func (c *Client) StartRun(ctx context.Context, course, assignment string) (run record.Run, err error) {
-	err = c.call(ctx, "POST", at(course, assignment)+"/runs", nil, &run)
-	return run, err
-}
-
 // Run finds a run.
 func (c *Client) Run(ctx context.Context, id int64) (run record.Run, err error) {
 	err = c.call(ctx, "GET", fmt.Sprintf("/runs/%d", id), nil, &run)
@@ -102,7 +90,7 @@ func (c *Client) Watch(ctx context.Context, id int64, report func(record.Run)) (
 	for {
 		run, err = c.stream(ctx, id, report)
 		switch {
-		case err == nil && run.State == record.Done, ctx.Err() != nil:
+		case err == nil && run.State.Over(), ctx.Err() != nil:
 			return run, err
 		case err != nil && !errors.Is(err, ErrUnreachable):
 			return run, err

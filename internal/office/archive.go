@@ -1,8 +1,10 @@
 package office
 
 import (
+	"archive/tar"
 	"archive/zip"
 	"bytes"
+	"compress/gzip"
 	"crypto/sha256"
 	"encoding/hex"
 	"errors"
@@ -25,7 +27,7 @@ const maxEntries = 20_000
 
 // Causes of an archive that is refused as a whole, for errors.Is.
 var (
-	ErrArchive  = errors.New("this is no zip archive that can be read")
+	ErrArchive  = errors.New("this is no zip or tar.gz archive that can be read")
 	ErrClimbs   = errors.New("the entry climbs out of its folder")
 	ErrUnpacked = fmt.Errorf("the archive unpacks to more than %d MB or %d files", MaxUnpacked>>20, maxEntries)
 	ErrOddEntry = errors.New("the entry is a link or device; hand in plain files")
@@ -39,27 +41,11 @@ type handIn struct {
 	files   map[string][]byte
 }
 
-// open reads a class's archive into one hand-in a student, by student. Every file
-// is read once and counted as it is read, since an archive may lie about sizes.
+// openClass reads a class's archive into one hand-in a student, by student.
 func openClass(data []byte) ([]*handIn, error) {
-	archive, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+	files, err := readArchive(data)
 	if err != nil {
-		return nil, fmt.Errorf("%w: %w", ErrArchive, err)
-	}
-	if len(archive.File) > maxEntries {
-		return nil, ErrUnpacked
-	}
-	files := map[string][]byte{}
-	room := int64(MaxUnpacked)
-	for _, entry := range archive.File {
-		content, err := readEntry(entry, room)
-		if err != nil {
-			return nil, err
-		}
-		if content != nil {
-			files[path.Clean(entry.Name)] = content
-			room -= int64(len(content))
-		}
+		return nil, err
 	}
 	class := byStudent(stripCommon(files))
 	if len(class) == 0 {
@@ -68,34 +54,120 @@ func openClass(data []byte) ([]*handIn, error) {
 	return class, nil
 }
 
-// readEntry returns an entry's content, nil for folders and clutter.
-func readEntry(entry *zip.File, room int64) ([]byte, error) {
-	name := entry.Name
+// readArchive reads the files of a zip, tar or tar.gz archive by path, without clutter. Every
+// file is read once and counted as it is read, since an archive may lie about sizes.
+func readArchive(data []byte) (map[string][]byte, error) {
+	u := unpacking{files: map[string][]byte{}, room: MaxUnpacked}
+	var err error
+	switch {
+	case bytes.HasPrefix(data, []byte("PK")):
+		err = u.zip(data)
+	case bytes.HasPrefix(data, []byte{0x1f, 0x8b}):
+		r, gzErr := gzip.NewReader(bytes.NewReader(data))
+		if gzErr != nil {
+			return nil, fmt.Errorf("%w: %w", ErrArchive, gzErr)
+		}
+		err = u.tar(r)
+	case len(data) > 262 && string(data[257:262]) == "ustar":
+		err = u.tar(bytes.NewReader(data))
+	default:
+		return nil, ErrArchive
+	}
+	return u.files, err
+}
+
+// unpacking is an archive that is being read.
+type unpacking struct {
+	files   map[string][]byte
+	room    int64 // bytes that may still come
+	entries int
+}
+
+func (u *unpacking) zip(data []byte) error {
+	archive, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+	if err != nil {
+		return fmt.Errorf("%w: %w", ErrArchive, err)
+	}
+	for _, entry := range archive.File {
+		if wanted, err := u.admit(entry.Name, entry.Mode()); err != nil || !wanted {
+			if err != nil {
+				return err
+			}
+			continue
+		}
+		r, err := entry.Open()
+		if err != nil {
+			return fmt.Errorf("%w: %q: %w", ErrArchive, entry.Name, err)
+		}
+		err = u.take(entry.Name, r)
+		r.Close()
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+func (u *unpacking) tar(r io.Reader) error {
+	// What comes beside the files, as headers and padding, is bounded too.
+	archive := tar.NewReader(io.LimitReader(r, 2*MaxUnpacked))
+	for {
+		entry, err := archive.Next()
+		if errors.Is(err, io.EOF) {
+			return nil
+		}
+		if err != nil {
+			return fmt.Errorf("%w: %w", ErrArchive, err)
+		}
+		if entry.Typeflag == tar.TypeXGlobalHeader {
+			continue // git writes one, with the commit
+		}
+		mode := entry.FileInfo().Mode()
+		if entry.Typeflag == tar.TypeLink {
+			mode |= fs.ModeSymlink // a second name of a file is a link as well
+		}
+		wanted, err := u.admit(entry.Name, mode)
+		if err != nil {
+			return err
+		}
+		if wanted {
+			if err := u.take(entry.Name, archive); err != nil {
+				return err
+			}
+		}
+	}
+}
+
+// admit reports whether an entry's content is wanted: that of plain files, without clutter.
+func (u *unpacking) admit(name string, mode fs.FileMode) (bool, error) {
+	if u.entries++; u.entries > maxEntries {
+		return false, ErrUnpacked
+	}
 	if !utf8.ValidString(name) || strings.ContainsAny(name, "\x00\\") || path.IsAbs(name) || !fs.ValidPath(strings.TrimSuffix(path.Clean(name), "/")) {
-		return nil, fmt.Errorf("%w: %q", ErrClimbs, name)
+		return false, fmt.Errorf("%w: %q", ErrClimbs, name)
 	}
-	if entry.FileInfo().IsDir() || clutter(name) {
-		return nil, nil
+	if mode.IsDir() || clutter(name) {
+		return false, nil
 	}
-	if !entry.Mode().IsRegular() {
-		return nil, fmt.Errorf("%w: %q", ErrOddEntry, name)
+	if !mode.IsRegular() {
+		return false, fmt.Errorf("%w: %q", ErrOddEntry, name)
 	}
-	r, err := entry.Open()
+	return true, nil
+}
+
+func (u *unpacking) take(name string, r io.Reader) error {
+	content, err := io.ReadAll(io.LimitReader(r, u.room+1))
 	if err != nil {
-		return nil, fmt.Errorf("%w: %q: %w", ErrArchive, name, err)
+		return fmt.Errorf("%w: %q: %w", ErrArchive, name, err)
 	}
-	defer r.Close()
-	content, err := io.ReadAll(io.LimitReader(r, room+1))
-	if err != nil {
-		return nil, fmt.Errorf("%w: %q: %w", ErrArchive, name, err)
+	if u.room -= int64(len(content)); u.room < 0 {
+		return fmt.Errorf("%w, at %q", ErrUnpacked, name)
 	}
-	if int64(len(content)) > room {
-		return nil, fmt.Errorf("%w, at %q", ErrUnpacked, name)
+	if name = path.Clean(name); u.files[name] != nil {
+		return fmt.Errorf("%w: %q stands in it twice", ErrArchive, name)
 	}
-	if content == nil {
-		content = []byte{}
-	}
-	return content, nil
+	u.files[name] = content
+	return nil
 }
 
 // clutter is what machines leave in folders.

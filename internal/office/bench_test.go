@@ -133,11 +133,11 @@ func throughService(b *testing.B, s *suite.Suite) time.Duration {
 	for i := range benchPrograms {
 		files[fmt.Sprintf("student-%02d.py", i)] = benchProgram(b, i)
 	}
-	if _, err := service.Client.Import(ctx, "evening", "ttt", servertest.Archive(b, files)); err != nil {
+	if _, err := service.Client.Import(ctx, "evening", "ttt", servertest.Archive(b, files), nil); err != nil {
 		b.Fatal(err)
 	}
 	began := time.Now()
-	run, err := service.Client.StartRun(ctx, "evening", "ttt")
+	run, err := service.Client.StartRun(ctx, "evening", "ttt", false)
 	if err != nil {
 		b.Fatal(err)
 	}

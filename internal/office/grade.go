@@ -43,6 +43,7 @@ type Graded struct {
 	Verdict  judge.Verdict
 	record.Examination
 	Behaviour string        // the same for programs that do the same
+	Played    []judge.Brief // how the scripts went, to reckon points again
 	Judging   time.Duration // of the time it took, what went into judging and diagnosing
 }
 
@@ -86,6 +87,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	graded := Graded{Language: program.Language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
 	graded.Examination = record.Examination{Diagnosis: e.found, Causes: e.causes}.Whole()
 	graded.Behaviour = judge.Behaviour(graded.Verdict, verdicts)
+	graded.Played = judge.Briefs(verdicts)
 	graded.Judging = time.Duration(p.judging.Load()) + time.Since(began)
 	return graded, nil
 }

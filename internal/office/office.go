@@ -78,45 +78,6 @@ func about(err error, kind, name string) error {
 	return err
 }
 
-// Import takes a class's zip archive: one folder or one source file for each
-// student. An archive that is unsafe is refused as a whole; a student whose entry
-// is not usable is reported, and the others are imported.
-func (o *Office) Import(ctx context.Context, course, assignment string, archive []byte) (record.Import, error) {
-	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Skipped{}}
-	a, err := o.Assignment(ctx, course, assignment)
-	if err != nil {
-		return report, err
-	}
-	class, err := openClass(archive)
-	if err != nil {
-		return report, &InputError{"archive", err}
-	}
-	for _, h := range class {
-		if reason := h.problem(); reason != "" {
-			report.Problems = append(report.Problems, record.Skipped{Entry: strings.Join(h.entries, ", "), Reason: reason})
-			continue
-		}
-		packed, sub, err := h.pack()
-		if err != nil {
-			return report, err
-		}
-		added, err := o.store.AddSubmission(ctx, a.ID, sub, packed)
-		if err != nil {
-			return report, fmt.Errorf("keep the submission of %s: %w", h.student, err)
-		}
-		if added {
-			report.Added = append(report.Added, h.student)
-		} else {
-			report.Unchanged = append(report.Unchanged, h.student)
-		}
-	}
-	if len(report.Added)+len(report.Unchanged) == 0 {
-		first := report.Problems[0]
-		return report, &InputError{"archive", fmt.Errorf("%w; the first problem is %s: %s", ErrNobody, first.Entry, first.Reason)}
-	}
-	return report, nil
-}
-
 // Submissions lists what counts of an assignment: each student's last submission.
 func (o *Office) Submissions(ctx context.Context, course, assignment string) ([]record.Submission, error) {
 	a, err := o.Assignment(ctx, course, assignment)
@@ -124,30 +85,6 @@ func (o *Office) Submissions(ctx context.Context, course, assignment string) ([]
 		return nil, err
 	}
 	return o.store.Submissions(ctx, a.ID)
-}
-
-// StartRun puts the grading of every submission on the queue.
-func (o *Office) StartRun(ctx context.Context, course, assignment string) (record.Run, error) {
-	a, err := o.Assignment(ctx, course, assignment)
-	if err != nil {
-		return record.Run{}, err
-	}
-	parsed, err := suite.Parse("suite", a.Suite, games.All())
-	if err != nil {
-		return record.Run{}, err
-	}
-	run, err := o.store.StartRun(ctx, a.ID, parsed.Policy.Attempts == suite.Best, func(tx *sql.Tx, results []int64) error {
-		jobs := make([]river.InsertManyParams, len(results))
-		for i, id := range results {
-			jobs[i] = river.InsertManyParams{Args: gradeArgs{Result: id}}
-		}
-		_, err := o.queue.InsertManyFastTx(ctx, tx, jobs)
-		return err
-	})
-	if errors.Is(err, store.ErrNothingToRun) {
-		return run, &InputError{"submissions", err}
-	}
-	return run, err
 }
 
 // Run finds a run.

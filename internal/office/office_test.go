@@ -67,7 +67,7 @@ func TestImport(t *testing.T) {
 			if _, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: record.Assignment{Name: name, Game: "tic-tac-toe"}}); err != nil {
 				t.Fatal(err)
 			}
-			report, err := s.Office.Import(t.Context(), "evening", name, servertest.Archive(t, tt.files))
+			report, err := s.Office.Import(t.Context(), "evening", name, servertest.Archive(t, tt.files), nil)
 			if !errors.Is(err, tt.cause) || err != nil && !strings.Contains(err.Error(), tt.says) {
 				t.Fatalf("error is %v, want %v with %q", err, tt.cause, tt.says)
 			}
@@ -95,7 +95,7 @@ func TestNoArchiveIsRefused(t *testing.T) {
 	assignment(t, s)
 	good := servertest.Archive(t, map[string]string{"ada.py": "print()"})
 	for name, data := range map[string][]byte{"text": []byte("hello"), "nothing": nil, "cut off": good[:len(good)/2]} {
-		if _, err := s.Office.Import(t.Context(), "evening", "ttt", data); !errors.Is(err, office.ErrArchive) {
+		if _, err := s.Office.Import(t.Context(), "evening", "ttt", data, nil); !errors.Is(err, office.ErrArchive) {
 			t.Errorf("%s: error is %v", name, err)
 		}
 	}
@@ -104,11 +104,11 @@ func TestNoArchiveIsRefused(t *testing.T) {
 func TestHandingInAgainReplacesWhatChanged(t *testing.T) {
 	s := servertest.Start(t, nil)
 	assignment(t, s)
-	first, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "1"}))
+	first, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "1"}), nil)
 	if err != nil || len(first.Added) != 2 {
 		t.Fatalf("%+v, %v", first, err)
 	}
-	second, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "2"}))
+	second, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "2"}), nil)
 	if err != nil || !slices.Equal(second.Added, []string{"bo"}) || !slices.Equal(second.Unchanged, []string{"ada"}) {
 		t.Errorf("%+v, %v", second, err)
 	}
@@ -126,10 +126,10 @@ func started(t *testing.T, s *servertest.Service, files map[string]string) recor
 	if _, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: record.Assignment{Name: "ttt", Game: "tic-tac-toe", Suite: quickSuite}}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files)); err != nil {
+	if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files), nil); err != nil {
 		t.Fatal(err)
 	}
-	run, err := s.Office.StartRun(t.Context(), "evening", "ttt")
+	run, err := s.Office.StartRun(t.Context(), "evening", "ttt", false)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -283,10 +283,10 @@ func TestClassOverTheWire(t *testing.T) {
 	if err != nil || a.Channel != record.Wire {
 		t.Fatalf("the assignment's channel is %q, %v", a.Channel, err)
 	}
-	if _, err := s.Client.Import(t.Context(), "evening", "h", servertest.Archive(t, map[string]string{"ada.py": string(source)})); err != nil {
+	if _, err := s.Client.Import(t.Context(), "evening", "h", servertest.Archive(t, map[string]string{"ada.py": string(source)}), nil); err != nil {
 		t.Fatal(err)
 	}
-	run, err := s.Client.StartRun(t.Context(), "evening", "h")
+	run, err := s.Client.StartRun(t.Context(), "evening", "h", false)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -314,7 +314,7 @@ func TestClassIsExamined(t *testing.T) {
 	}
 	hand := func(files map[string]string) {
 		t.Helper()
-		if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files)); err != nil {
+		if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files), nil); err != nil {
 			t.Fatal(err)
 		}
 	}
@@ -323,7 +323,7 @@ func TestClassIsExamined(t *testing.T) {
 		"dee.py": "import os, random\nif random.random() < 0.5: os._exit(1)\n" + servertest.RightProgram, "eli.py": servertest.RightProgram,
 	})
 	hand(map[string]string{"ada.py": overwriting}) // a second attempt, which is worse
-	run, err := s.Office.StartRun(t.Context(), "evening", "ttt")
+	run, err := s.Office.StartRun(t.Context(), "evening", "ttt", false)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -23,10 +23,9 @@ import (
 	"durchgang/internal/store"
 )
 
-// gradeArgs is the job of grading one submission.
-type gradeArgs struct {
-	Result int64 `json:"result"`
-}
+// gradeArgs is the job of grading one submission: which one is settled when a worker takes
+// the job, so that courses have fair shares.
+type gradeArgs struct{}
 
 // Kind implements river.JobArgs.
 func (gradeArgs) Kind() string { return "grade" }
@@ -41,17 +40,20 @@ const (
 
 	jobTime      = 10 * time.Minute
 	heartbeat    = time.Second
+	mendEvery    = 5 * time.Second
 	reconnecting = 500 * time.Millisecond
 )
 
 // Worker takes jobs from the queue and grades.
 type Worker struct {
+	office   *Office
 	store    *store.Store
 	client   *river.Client[pgx.Tx]
 	presence *store.Presence
 	log      *slog.Logger
 	stop     context.CancelFunc
 	pulse    sync.WaitGroup
+	mended   time.Time // when the queue was looked over
 }
 
 // StartWorker begins to work, on as many submissions at once as parallel says. It
@@ -62,9 +64,9 @@ func (o *Office) StartWorker(ctx context.Context, parallel int) (*Worker, error)
 		return nil, fmt.Errorf("name the worker: %w", err)
 	}
 	id := fmt.Sprintf("%s-%d-%d", host, os.Getpid(), time.Now().UnixNano())
-	w := &Worker{store: o.store, log: o.log}
+	w := &Worker{office: o, store: o.store, log: o.log}
 	workers := river.NewWorkers()
-	river.AddWorker(workers, &gradeWorker{store: o.store, log: o.log})
+	river.AddWorker(workers, &gradeWorker{store: o.store, log: o.log, worker: id})
 	w.client, err = river.NewClient(riverpgxv5.New(o.store.Pool), &river.Config{
 		ID:                   id,
 		Queues:               map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: parallel}},
@@ -134,13 +136,21 @@ func (w *Worker) recover(ctx context.Context) {
 	case jobs > 0:
 		w.log.Info("took unfinished jobs up again", "jobs", jobs)
 	}
+	if time.Since(w.mended) < mendEvery {
+		return
+	}
+	w.mended = time.Now()
+	if err := errors.Join(w.store.Orphans(ctx), w.store.Missing(ctx, w.office.enqueue)); err != nil && ctx.Err() == nil {
+		w.log.Warn("the queue could not be looked over", "error", err)
+	}
 }
 
 // gradeWorker implements river.Worker for gradeArgs.
 type gradeWorker struct {
 	river.WorkerDefaults[gradeArgs]
-	store *store.Store
-	log   *slog.Logger
+	store  *store.Store
+	log    *slog.Logger
+	worker string // its id
 
 	last struct { // the suite that was graded by last, since preparing it takes time
 		sync.Mutex
@@ -160,31 +170,41 @@ func (w *gradeWorker) prepared(suite string) *preparing {
 }
 
 // Work grades one submission. While the database is away it waits: what was graded
-// is not lost.
+// is not lost. A job for which nothing waits is done.
 func (w *gradeWorker) Work(ctx context.Context, job *river.Job[gradeArgs]) error {
-	id := job.Args.Result
 	var task store.Task
 	err := w.persist(ctx, func() (err error) {
-		task, err = w.store.BeginResult(ctx, id)
+		task, err = w.store.TakeResult(ctx, job.ID, w.worker)
 		return err
 	})
 	if errors.Is(err, store.ErrNotFound) {
-		return river.JobCancel(fmt.Errorf("result %d is gone", id))
+		return nil
 	}
-	if err != nil || task.State == record.Done || task.State == record.Failed {
+	if err != nil {
 		return err
 	}
-	outcome, err := w.grade(ctx, id, task)
+	ctx, cancel := context.WithCancelCause(ctx)
+	defer cancel(nil)
+	outcome, err := w.grade(ctx, task, cancel)
+	if errors.Is(context.Cause(ctx), store.ErrOvertaken) {
+		return nil // cancelled, or another worker has it
+	}
 	if err != nil && job.Attempt < job.MaxAttempts {
 		return err
 	}
 	if err != nil {
 		outcome = store.Outcome{Problem: "Durchgang could not grade this program: " + err.Error()}
 	}
-	return w.persist(ctx, func() error { return w.store.FinishResult(ctx, id, outcome) })
+	err = w.persist(ctx, func() error { return w.store.FinishResult(ctx, task.Result, task.Attempt, outcome) })
+	if errors.Is(err, store.ErrOvertaken) {
+		return nil
+	}
+	return err
 }
 
-func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (store.Outcome, error) {
+// grade grades the submission of a task. It calls overtaken when what it finds out is not
+// wanted any more.
+func (w *gradeWorker) grade(ctx context.Context, task store.Task, overtaken context.CancelCauseFunc) (store.Outcome, error) {
 	s, err := suite.Parse("suite", task.Suite, games.All())
 	if err != nil {
 		return store.Outcome{}, err
@@ -199,14 +219,18 @@ func (w *gradeWorker) grade(ctx context.Context, id int64, task store.Task) (sto
 		return store.Outcome{}, fmt.Errorf("open the submission's archive: %w", err)
 	}
 	graded, err := g.Grade(ctx, folder, func(e record.Evidence) error {
-		return w.persist(ctx, func() error { return w.store.AddEvidence(ctx, id, e) })
+		err := w.persist(ctx, func() error { return w.store.AddEvidence(ctx, task.Result, task.Attempt, e) })
+		if errors.Is(err, store.ErrOvertaken) {
+			overtaken(err)
+		}
+		return err
 	})
 	if AtFault(err) {
 		return store.Outcome{Problem: err.Error(), Verdict: judge.Unplayed(s)}, nil
 	}
 	return store.Outcome{
 		Language: graded.Language, Verdict: graded.Verdict, DaysLate: g.DaysLate,
-		Examination: graded.Examination, Behaviour: graded.Behaviour,
+		Examination: graded.Examination, Behaviour: graded.Behaviour, Played: graded.Played,
 	}, err
 }
 

@@ -33,11 +33,14 @@ type Assignment struct {
 	Phrasebook string `json:"phrasebook" db:"phrasebook" description:"YAML text: how programs talk, empty for the built-in wording; through the channel function how they are called."`
 	Suite      string `json:"suite" db:"suite" description:"The scripts with their criteria."`
 	Terms
-	Revision    int       `json:"revision" db:"revision" description:"Counts the changes, from 1."`
-	Zone        string    `json:"zone" db:"zone" description:"Of the course's clock."`
-	Submissions int       `json:"submissions" db:"submissions" description:"How many students have handed in."`
-	LastRun     *int64    `json:"last_run" db:"last_run" description:"The newest run, if there is one."`
-	CreatedAt   time.Time `json:"created_at" db:"created_at"`
+	Revision    int        `json:"revision" db:"revision" description:"Counts the changes, from 1."`
+	Zone        string     `json:"zone" db:"zone" description:"Of the course's clock."`
+	Submissions int        `json:"submissions" db:"submissions" description:"How many students have handed in."`
+	LastRun     *int64     `json:"last_run" db:"last_run" description:"The newest run that counts, if there is one."`
+	Proposal    *int64     `json:"proposal" db:"proposal" description:"The newest regrade that is not accepted yet, if there is one."`
+	Published   *int64     `json:"published_run" db:"published_run" description:"The run whose results students see, if there is one."`
+	PublishedAt *time.Time `json:"published_at" db:"published_at"`
+	CreatedAt   time.Time  `json:"created_at" db:"created_at"`
 }
 
 // Terms are when and how often students may hand in, and what their programs may use.
@@ -75,6 +78,9 @@ type Submission struct {
 	Files      int       `json:"files" db:"files"`
 	Phrasebook string    `json:"phrasebook" db:"phrasebook" description:"The student's own phrasebook, in the place of the assignment's; empty without one."`
 	Size       int64     `json:"size" db:"size" description:"Bytes of all files together."`
+	Login      string    `json:"login" db:"login" description:"Who handed it in."`
+	Origin     string    `json:"origin" db:"origin" description:"class, upload, or the repository and its revision."`
+	Trial      bool      `json:"-" db:"-"`
 	CreatedAt  time.Time `json:"created_at" db:"created_at"`
 }
 
@@ -83,6 +89,13 @@ type Import struct {
 	Added     []string  `json:"added"`
 	Unchanged []string  `json:"unchanged" description:"Handed in before with the same content."`
 	Problems  []Skipped `json:"problems"`
+	Unmatched []Entry   `json:"unmatched" description:"Entries of nobody on the roster, or of several: hand the archive in again with a decision for each."`
+}
+
+// Entry is one of an archive that is nobody's for certain.
+type Entry struct {
+	Entry      string   `json:"entry"`
+	Candidates []string `json:"candidates" description:"Short names of those it might be of, the most likely first."`
 }
 
 // Skipped is an entry that could not be imported, and why.
@@ -94,12 +107,28 @@ type Skipped struct {
 // State is how far a run or result has come.
 type State string
 
-// The states. Failed is a result that could not be graded because of the program.
+// The states. Failed is a result that could not be graded because of the program; a paused
+// run begins nothing, and a cancelled one ends as it is.
 const (
-	Queued  State = "queued"
-	Running State = "running"
-	Done    State = "done"
-	Failed  State = "failed"
+	Queued    State = "queued"
+	Running   State = "running"
+	Paused    State = "paused"
+	Done      State = "done"
+	Failed    State = "failed"
+	Cancelled State = "cancelled"
+)
+
+// Over reports whether nothing more will come of it.
+func (s State) Over() bool { return s == Done || s == Failed || s == Cancelled }
+
+// Kind is what a run is for.
+type Kind string
+
+// The kinds.
+const (
+	Grading  Kind = "run"      // its results count
+	Proposal Kind = "proposal" // its results count once it is accepted
+	Trial    Kind = "try"      // a student tries the public part of the suite
 )
 
 // Run is one grading of all submissions of an assignment.
@@ -108,9 +137,15 @@ type Run struct {
 	Course     string     `json:"course" db:"course"`
 	Assignment string     `json:"assignment" db:"assignment"`
 	Revision   int        `json:"revision" db:"revision" description:"Of the assignment, which was used."`
-	State      State      `json:"state" db:"state" enum:"queued,running,done"`
+	Kind       Kind       `json:"kind" db:"kind" enum:"run,proposal,try"`
+	Login      string     `json:"login" db:"login" description:"Who started it."`
+	Accepted   bool       `json:"accepted" db:"accepted" description:"Its results count."`
+	Published  bool       `json:"published" db:"published" description:"Students see its results."`
+	State      State      `json:"state" db:"state" enum:"queued,running,paused,done,cancelled"`
 	Done       int        `json:"done" db:"done"`
 	Total      int        `json:"total" db:"total"`
+	Kept       int        `json:"kept" db:"kept" description:"Results that were not run again, since nothing of what they depend on has changed."`
+	Left       *int       `json:"seconds_left" db:"seconds_left" description:"How long it will take still, as far as can be told; null when it cannot."`
 	CreatedAt  time.Time  `json:"created_at" db:"created_at"`
 	FinishedAt *time.Time `json:"finished_at" db:"finished_at"`
 }
@@ -122,13 +157,14 @@ type Result struct {
 	Course     string                   `json:"course"`
 	Assignment string                   `json:"assignment"`
 	Student    string                   `json:"student"`
-	State      State                    `json:"state" enum:"queued,running,done,failed"`
+	State      State                    `json:"state" enum:"queued,running,done,failed,cancelled"`
 	Language   string                   `json:"language"`
 	Problem    string                   `json:"problem" description:"Why the program could not be graded, or empty."`
 	Points     suite.Points             `json:"points"`
 	Of         suite.Points             `json:"of"`
 	Criteria   []judge.CriterionVerdict `json:"criteria"`
 	Account    []judge.Entry            `json:"account" description:"What is added to the points of the criteria or taken from them; both add up to the points."`
+	Hands      []ByHand                 `json:"by_hand" description:"Points given by hand; the account has them."`
 	Findings   []Finding                `json:"findings"`
 	Scripts    []ScriptState            `json:"scripts" description:"Those of the suite first, then what was run besides."`
 	Behaviour  string                   `json:"behaviour" description:"The same for programs that do the same over the suite."`
@@ -190,7 +226,7 @@ type Row struct {
 	Result   int64         `json:"result"`
 	Student  string        `json:"student"`
 	Language string        `json:"language"`
-	State    State         `json:"state" enum:"queued,running,done,failed"`
+	State    State         `json:"state" enum:"queued,running,done,failed,cancelled"`
 	Problem  string        `json:"problem"`
 	Points   suite.Points  `json:"points"`
 	Of       suite.Points  `json:"of"`
@@ -199,5 +235,11 @@ type Row struct {
 	Group    int           `json:"group" description:"Number of the group of programs that do the same, from 1; 0 until the result is done."`
 	Attempts int           `json:"attempts" description:"How many submissions of the student were graded; this is the one that counts."`
 
-	Behaviour string `json:"-" db:"behaviour"`
+	ByHand bool `json:"by_hand" db:"-" description:"Points were given by hand."`
+
+	Behaviour  string                   `json:"-" db:"behaviour"`
+	Submission int64                    `json:"-" db:"submission"`
+	DaysLate   int                      `json:"-" db:"days_late"`
+	Account    []judge.Entry            `json:"-" db:"-"`
+	Verdicts   []judge.CriterionVerdict `json:"-" db:"-"`
 }

@@ -121,6 +121,9 @@ var records = map[string]func(*office.Office, fiber.Ctx, int64) (store.Whose, er
 	"results": func(o *office.Office, c fiber.Ctx, id int64) (store.Whose, error) {
 		return o.WhoseResult(c.Context(), id)
 	},
+	"requests": func(o *office.Office, c fiber.Ctx, id int64) (store.Whose, error) {
+		return o.WhoseRequest(c.Context(), id)
+	},
 	"findings": func(o *office.Office, c fiber.Ctx, id int64) (store.Whose, error) {
 		return o.WhoseFinding(c.Context(), id)
 	},

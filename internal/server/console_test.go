@@ -22,7 +22,7 @@ var wrongProgram = strings.Replace(servertest.RightProgram, `b[i] != "."`, "Fals
 func startedRun(t *testing.T, s *servertest.Service, files map[string]string) string {
 	t.Helper()
 	handIn(t, s, files)
-	run, err := s.Client.StartRun(t.Context(), "evening", "ttt")
+	run, err := s.Client.StartRun(t.Context(), "evening", "ttt", false)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -37,7 +37,7 @@ func handIn(t *testing.T, s *servertest.Service, files map[string]string) {
 	if _, err := s.Client.CreateAssignment(t.Context(), record.Assignment{Course: "evening", Name: "ttt", Title: "Noughts for two", Game: "tic-tac-toe", Suite: servertest.ShortSuite}, client.Times{}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Client.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files)); err != nil {
+	if _, err := s.Client.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files), nil); err != nil {
 		t.Fatal(err)
 	}
 }

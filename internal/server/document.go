@@ -56,6 +56,7 @@ func ResultSchema() ([]byte, error) {
 // uploads are the types of bodies that are files.
 var uploads = map[string]string{
 	"importSubmissions": "application/zip", "adoptAssignment": "application/zip", "importRoster": "application/octet-stream",
+	"submit": "application/octet-stream", "submitFor": "application/octet-stream", "try": "application/octet-stream",
 }
 
 func describe(r *openapi31.Reflector, route route) error {

@@ -44,7 +44,7 @@ func (s *Server) stream(w *bufio.Writer, run record.Run) error {
 	if err := send(w, run); err != nil {
 		return err
 	}
-	for run.State != record.Done {
+	for !run.State.Over() {
 		select {
 		case <-s.done:
 			return nil
@@ -54,7 +54,7 @@ func (s *Server) stream(w *bufio.Writer, run record.Run) error {
 		next, err := s.office.Run(ctx, run.ID)
 		cancel()
 		switch {
-		case err == nil && next != run && (next.Done != run.Done || next.State != run.State):
+		case err == nil && (next.Done != run.Done || next.State != run.State):
 			run, said = next, time.Now()
 			err = send(w, run)
 		case time.Since(said) > keepAlive:

@@ -130,12 +130,36 @@ func routes() []route {
 		{"PUT", inA + "/phrasebook", teacher, "setPhrasebook", "Change the phrasebook of an assignment, or of one student's program in it, for later runs", newPhrasebook{}, record.Assignment{}, ok, "", (*Server).setPhrasebook},
 		{"POST", inA + "/reading", assistant, "readTranscripts", "Read what the programs printed in the newest run, with a phrasebook that need not be kept", newReading{}, record.Transcript{}, ok, "", (*Server).read},
 		{"GET", inA + "/submissions", assistant, "listSubmissions", "The last submission of each student", inAssignment{}, []record.Submission{}, ok, "", (*Server).submissions},
-		{"POST", inA + "/submissions", assistant, "importSubmissions", "Hand in a class: a zip archive with a folder or source file for each student", inAssignment{}, record.Import{}, ok, "", (*Server).importClass},
+		{"POST", inA + "/submissions", assistant, "importSubmissions", "Hand in a class: a zip or tar.gz archive with a folder or source file for each student", newClass{}, record.Import{}, ok, "", (*Server).importClass},
+		{"POST", inA + "/submissions/git", assistant, "importRepository", "Hand in a class, or one student's program, from a git repository", newGit{}, gitAnswer{}, ok, "", (*Server).importGit},
+		{"POST", inA + "/submissions/of/{student}", assistant, "submitFor", "Hand in one student's program: a source file, or a zip or tar.gz archive", newHandInOf{}, record.Submission{}, created, "", (*Server).submitFor},
+		{"GET", "/courses/{course}/mine", student, "listMine", "The assignments of a course, as the student who asks sees them", inCourse{}, []record.Mine{}, ok, "", (*Server).mine},
+		{"GET", inA + "/mine", student, "getMine", "An assignment as the student who asks sees it", inAssignment{}, record.Mine{}, ok, "", (*Server).myAssignment},
+		{"POST", inA + "/mine", student, "submit", "Hand in one's program: a source file, or a zip or tar.gz archive", newHandIn{}, record.Submission{}, created, "", (*Server).submit},
+		{"POST", inA + "/mine/git", student, "submitRepository", "Hand in one's program from a git repository", newGit{}, record.Submission{}, created, "", (*Server).submitGit},
+		{"POST", inA + "/mine/tries", student, "try", "Play the public part of the suite with a program that is not handed in", newHandIn{}, record.Run{}, created, "", (*Server).try},
+		{"POST", inA + "/regrades", teacher, "regrade", "Grade what the assignment as it is now changes; the run counts once it is accepted", inAssignment{}, record.Run{}, created, "", (*Server).regrade},
+		{"POST", inA + "/withdraw", teacher, "withdraw", "Take back what was handed back: students see no result", inAssignment{}, record.Assignment{}, ok, "", (*Server).withdraw},
+		{"GET", inA + "/requests", assistant, "listRequests", "Students' requests for another look, open ones first", inAssignment{}, []record.Request{}, ok, "", (*Server).requests},
+		{"GET", "/courses/{course}/gradebook", assistant, "getGradebook", "The points of a course's students, as CSV", inGradebook{}, nil, ok, "text/csv", (*Server).gradebook},
+		{"GET", "/office", keeper, "getOffice", "Which workers there are, and what waits for them", nil, record.Office{}, ok, "", (*Server).officePage},
+		{"POST", "/runs/{id}/cancel", assistant, "cancelRun", "End a run: what is not graded yet will not be", byID{}, record.Run{}, ok, "", byNumber((*office.Office).CancelRun)},
+		{"POST", "/runs/{id}/pause", assistant, "pauseRun", "Let a run rest: nothing more of it is begun", byID{}, record.Run{}, ok, "", byNumber((*office.Office).PauseRun)},
+		{"POST", "/runs/{id}/resume", assistant, "resumeRun", "Let a run that rests go on", byID{}, record.Run{}, ok, "", byNumber((*office.Office).ResumeRun)},
+		{"POST", "/runs/{id}/accept", teacher, "acceptRun", "Let the results of a regrade count", byID{}, record.Run{}, ok, "", byNumber((*office.Office).AcceptRun)},
+		{"DELETE", "/runs/{id}", teacher, "discardRun", "Throw a regrade away that does not count", byID{}, record.Run{}, ok, "", byNumber((*office.Office).DiscardRun)},
+		{"POST", "/runs/{id}/publish", teacher, "publishRun", "Let students see their results of a run", byID{}, record.Run{}, ok, "", byNumber((*office.Office).Publish)},
+		{"GET", "/runs/{id}/compare/{other}", assistant, "compareRuns", "Two runs of an assignment side by side: for whom something is different, and why", againstOther{}, record.Comparison{}, ok, "", (*Server).compareRuns},
+		{"GET", "/results/{id}/compare/{other}", assistant, "compareResults", "Two results side by side", againstOther{}, record.Pair{}, ok, "", (*Server).compareResults},
+		{"GET", "/results/{id}/files", assistant, "listFiles", "The files of a result's submission", byID{}, []record.File{}, ok, "", byNumber((*office.Office).Files)},
+		{"PUT", "/results/{id}/by-hand", teacher, "giveByHand", "Give points by hand, which stay through regrades, or take them away", byHand{}, record.Result{}, ok, "", (*Server).giveByHand},
+		{"POST", "/results/{id}/requests", own, "ask", "Ask for another look at a result", newRequest{}, record.Request{}, created, "", (*Server).ask},
+		{"PUT", "/requests/{id}", assistant, "reply", "Answer a student's request for another look", newAnswer{}, record.Request{}, ok, "", (*Server).reply},
 		{"GET", inA + "/runs", assistant, "listRuns", "The runs of an assignment, the newest first", inAssignment{}, []record.Run{}, ok, "", (*Server).runs},
-		{"POST", inA + "/runs", assistant, "startRun", "Grade every submission", inAssignment{}, record.Run{}, created, "", (*Server).startRun},
+		{"POST", inA + "/runs", assistant, "startRun", "Grade every submission", newRun{}, record.Run{}, created, "", (*Server).startRun},
 		{"GET", "/runs/{id}", assistant, "getRun", "How far a run has come", byID{}, record.Run{}, ok, "", byNumber((*office.Office).Run)},
 		{"GET", "/runs/{id}/matrix", assistant, "getMatrix", "Students by criteria", byID{}, record.Matrix{}, ok, "", byNumber((*office.Office).Matrix)},
-		{"GET", "/runs/{id}/events", assistant, "watchRun", "The progress of a run: an event of type run, with a Run as data, at each change; the last one is done", byID{}, nil, ok, "text/event-stream", (*Server).watch},
+		{"GET", "/runs/{id}/events", assistant, "watchRun", "The progress of a run: an event of type run, with a Run as data, at each change; the last one is over", byID{}, nil, ok, "text/event-stream", (*Server).watch},
 		{"GET", "/results/{id}", assistant, "getResult", "How one submission fared, with its findings", byID{}, record.Result{}, ok, "", byNumber((*office.Office).Result)},
 		{"GET", "/runs/{id}/class", assistant, "getClass", "How the class fared: criteria, mistakes, totals", byID{}, record.Class{}, ok, "", byNumber((*office.Office).Class)},
 		{"GET", "/runs/{id}/groups", assistant, "listGroups", "The groups of programs that do the same, the largest first", byID{}, []record.Group{}, ok, "", byNumber((*office.Office).Groups)},
@@ -179,19 +203,9 @@ func (s *Server) submissions(c fiber.Ctx) error {
 	return reply(c, http.StatusOK, list, err)
 }
 
-func (s *Server) importClass(c fiber.Ctx) error {
-	report, err := s.office.Import(c.Context(), c.Params("course"), c.Params("assignment"), c.Body())
-	return reply(c, http.StatusOK, report, err)
-}
-
 func (s *Server) runs(c fiber.Ctx) error {
 	runs, err := s.office.Runs(c.Context(), c.Params("course"), c.Params("assignment"))
 	return reply(c, http.StatusOK, runs, err)
-}
-
-func (s *Server) startRun(c fiber.Ctx) error {
-	run, err := s.office.StartRun(c.Context(), c.Params("course"), c.Params("assignment"))
-	return reply(c, http.StatusCreated, run, err)
 }
 
 // byNumber answers with what an act of the office finds for a number.

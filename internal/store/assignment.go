@@ -17,8 +17,10 @@ var ErrChanged = errors.New("it was changed in the meantime")
 const selectAssignment = `
 	select a.id, a.course_id, c.name as course, c.zone, a.name, a.title, a.game, a.channel, a.phrasebook, a.suite, a.created_at,
 	       a.revision, a.opens_at, a.due_at, a.closes_at, a.attempts, a.tries, a.seconds, a.megabytes,
-	       (select count(distinct student) from submission s where s.assignment_id = a.id) as submissions,
-	       (select max(id) from run r where r.assignment_id = a.id) as last_run
+	       (select count(distinct student) from submission s where s.assignment_id = a.id and not s.trial) as submissions,
+	       a.published_run, a.published_at,
+	       (select max(id) from run r where r.assignment_id = a.id and r.accepted_at is not null) as last_run,
+	       (select max(id) from run r where r.assignment_id = a.id and r.kind = 'proposal' and r.accepted_at is null) as proposal
 	from assignment a join course c on c.id = a.course_id`
 
 // columns are what can be changed of an assignment.

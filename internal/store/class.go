@@ -14,7 +14,7 @@ import (
 func (s *Store) Quiet(ctx context.Context, run int64, scripts int) ([]string, error) {
 	titles := []string{}
 	return titles, list(ctx, s.db, &titles, `
-		select e.title from evidence e join result x on x.id = e.result_id
+		select e.title from result x join evidence e on e.result_id = coalesce(x.evidence_of, x.id)
 		where x.run_id = :run and e.number <= :scripts
 		group by e.number, e.title having bool_and(e.state <> 'differs') order by e.number`,
 		map[string]any{"run": run, "scripts": scripts})
@@ -76,11 +76,12 @@ func (s *Store) Finding(ctx context.Context, id int64) (f Found, err error) {
 		Result            int64
 		Student           string
 		Number            sql.NullInt64
+		EvidenceOf        *int64 `db:"evidence_of"`
 		Task
 	}
 	if err := get(ctx, s.db, &row, `
 		select f.id, f.criterion, f.script, f.step, f.expected, f.seen,
-		       (select min(number) from evidence e where e.result_id = q.result and e.title = f.script) as number, q.*
+		       (select min(number) from evidence e where e.result_id = coalesce(q.evidence_of, q.result) and e.title = f.script) as number, q.*
 		from finding f join (`+selectTask+`) q on q.result = f.result_id
 		where f.id = :id`, map[string]any{"id": id}); err != nil {
 		return f, err

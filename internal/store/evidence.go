@@ -3,33 +3,42 @@ package store
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 
 	"durchgang/internal/record"
 )
 
-// AddEvidence keeps the recorded run of one script, in place of an earlier one.
-func (s *Store) AddEvidence(ctx context.Context, result int64, e record.Evidence) error {
+// AddEvidence keeps the recorded run of one script, in place of an earlier one. It is
+// ErrOvertaken when another attempt grades the result, which is locked against it meanwhile.
+func (s *Store) AddEvidence(ctx context.Context, result int64, attempt int, e record.Evidence) error {
 	body, err := json.Marshal(e)
 	if err != nil {
 		return fmt.Errorf("write evidence: %w", err)
 	}
-	return exec(ctx, s.db, `
+	var kept int
+	err = get(ctx, s.db, &kept, `
+		with mine as (select id from result where id = :result and attempt = :attempt and state = 'running' for share)
 		insert into evidence (result_id, number, title, criterion, state, body)
-		select :result, :number, :title, :criterion, :state, :body
-		where exists (select from result where id = :result and finished_at is null)
+		select id, :number, :title, :criterion, :state, :body from mine
 		on conflict (result_id, number) do update
-		set title = excluded.title, criterion = excluded.criterion, state = excluded.state, body = excluded.body`,
+		set title = excluded.title, criterion = excluded.criterion, state = excluded.state, body = excluded.body
+		returning number`,
 		map[string]any{
-			"result": result, "number": e.Number, "title": e.Title, "criterion": e.Criterion,
+			"result": result, "attempt": attempt, "number": e.Number, "title": e.Title, "criterion": e.Criterion,
 			"state": e.State, "body": body,
 		})
+	if errors.Is(err, ErrNotFound) {
+		return ErrOvertaken
+	}
+	return err
 }
 
 // Evidence finds the recorded run of the script of that number.
 func (s *Store) Evidence(ctx context.Context, result int64, number int) (e record.Evidence, err error) {
 	var body []byte
-	if err := get(ctx, s.db, &body, `select body from evidence where result_id = :result and number = :number`,
+	if err := get(ctx, s.db, &body, `
+		select body from evidence where result_id = (select coalesce(evidence_of, id) from result where id = :result) and number = :number`,
 		map[string]any{"result": result, "number": number}); err != nil {
 		return e, err
 	}

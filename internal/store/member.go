@@ -74,7 +74,7 @@ func (s *Store) WhoseRun(ctx context.Context, id int64) (w Whose, err error) {
 // WhoseResult tells whose a result is.
 func (s *Store) WhoseResult(ctx context.Context, id int64) (w Whose, err error) {
 	err = get(ctx, s.db, &w, `
-		select c.name as course, s.student, false as handed
+		select c.name as course, s.student, s.trial or coalesce(x.run_id = a.published_run, false) as handed
 		from result x join submission s on s.id = x.submission_id
 		join assignment a on a.id = s.assignment_id join course c on c.id = a.course_id
 		where x.id = :id`, map[string]any{"id": id})

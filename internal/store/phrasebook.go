@@ -37,7 +37,7 @@ func setOwnPhrasebook(ctx context.Context, tx *sqlx.Tx, assignment int64, studen
 func (s *Store) LastResults(ctx context.Context, assignment int64) (results []StudentResult, err error) {
 	err = list(ctx, s.db, &results, `
 		select x.id, b.student from result x join submission b on b.id = x.submission_id
-		where x.run_id = (select max(id) from run where assignment_id = :assignment)
+		where x.run_id = (select max(id) from run where assignment_id = :assignment and accepted_at is not null)
 		order by b.student`, map[string]any{"assignment": assignment})
 	return results, err
 }

@@ -13,6 +13,7 @@ import (
 	"fmt"
 	"io/fs"
 	"log/slog"
+	"time"
 
 	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jackc/pgx/v5/pgxpool"
@@ -158,4 +159,10 @@ func classify(err error) error {
 		return fmt.Errorf("%w: %w", ErrUnreachable, err)
 	}
 	return err
+}
+
+// Now is the time on the database's clock.
+func (s *Store) Now(ctx context.Context) (now time.Time, err error) {
+	err = get(ctx, s.db, &now, `select now()`, nil)
+	return now, err
 }

@@ -7,6 +7,8 @@ import (
 
 	"github.com/jackc/pgx/v5"
 	"github.com/jmoiron/sqlx"
+
+	"durchgang/internal/record"
 )
 
 // Presence is a worker's sign of life: an advisory lock that PostgreSQL releases
@@ -64,6 +66,22 @@ func (p *Presence) Leave() {
 	}
 }
 
+// Office tells which workers there are and what waits for them.
+func (s *Store) Office(ctx context.Context) (o record.Office, err error) {
+	o = record.Office{Workers: []record.Worker{}, Queue: []record.Waiting{}}
+	if err := list(ctx, s.db, &o.Workers, `
+		select w.id, w.started_at, coalesce(n.running, 0) as running from worker w
+		left join (select worker, count(*) as running from result where state = 'running' group by worker) n on n.worker = w.id
+		order by w.started_at, w.id`, nil); err != nil {
+		return o, err
+	}
+	return o, list(ctx, s.db, &o.Queue, `
+		select c.name as course, a.name as assignment, r.id as run, r.kind, r.login, r.paused_at is not null as paused,
+		       count(*) filter (where x.state = 'queued') as queued, count(*) filter (where x.state = 'running') as running
+		from run r join assignment a on a.id = r.assignment_id join course c on c.id = a.course_id join result x on x.run_id = r.id
+		where r.finished_at is null group by c.name, a.name, r.id order by r.id`, nil)
+}
+
 // Recover puts the unfinished jobs of dead workers back into the queue and returns
 // how many there were. A worker is dead when its lock is free; a job names the
 // worker that took it last in attempted_by.
@@ -77,7 +95,7 @@ func (s *Store) Recover(ctx context.Context) (jobs int64, err error) {
 		for _, id := range dead {
 			params := map[string]any{"worker": id}
 			result, err := sqlx.NamedExecContext(ctx, tx, `
-				update river_job set state = 'available', scheduled_at = now()
+				update river_job set state = 'available', scheduled_at = now(), attempt = greatest(attempt - 1, 0)
 				where state = 'running' and attempted_by[array_upper(attempted_by, 1)] = :worker`, params)
 			if err != nil {
 				return err

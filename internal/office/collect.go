@@ -1,0 +1,335 @@
+package office
+
+import (
+	"cmp"
+	"context"
+	"errors"
+	"fmt"
+	"path"
+	"slices"
+	"strings"
+	"time"
+
+	"durchgang/internal/record"
+	"durchgang/internal/toolchain"
+)
+
+// Decisions say of whom entries of a class's archive are: by entry the short name of a
+// student, or empty for nobody.
+type Decisions map[string]string
+
+// Import takes a class's archive: one folder or one source file for each student. An archive
+// that is unsafe is refused as a whole; an entry that is not usable, or of nobody on the
+// roster, is reported, and the others are imported. In a course without a roster an entry's
+// name is the student's.
+func (o *Office) Import(ctx context.Context, course, assignment string, archive []byte, decisions Decisions) (record.Import, error) {
+	class, err := openClass(archive)
+	if err != nil {
+		return record.Import{}, &InputError{"archive", err}
+	}
+	return o.importClass(ctx, course, assignment, class, decisions, "class")
+}
+
+func (o *Office) importClass(ctx context.Context, course, assignment string, class []*handIn, decisions Decisions, origin string) (record.Import, error) {
+	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Skipped{}, Unmatched: []record.Entry{}}
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
+		return report, err
+	}
+	pupils, err := o.store.Roster(ctx, a.CourseID)
+	if err != nil {
+		return report, err
+	}
+	class, err = assign(&report, class, pupils, decisions)
+	if err != nil {
+		return report, err
+	}
+	for _, h := range class {
+		if reason := h.problem(); reason != "" {
+			report.Problems = append(report.Problems, record.Skipped{Entry: strings.Join(h.entries, ", "), Reason: reason})
+			continue
+		}
+		_, added, err := o.keep(ctx, a, h, record.Submission{Origin: origin})
+		if err != nil {
+			return report, err
+		}
+		if added {
+			report.Added = append(report.Added, h.student)
+		} else {
+			report.Unchanged = append(report.Unchanged, h.student)
+		}
+	}
+	if len(report.Added)+len(report.Unchanged)+len(report.Unmatched) == 0 {
+		if len(report.Problems) == 0 {
+			return report, &InputError{"archive", ErrNobody}
+		}
+		first := report.Problems[0]
+		return report, &InputError{"archive", fmt.Errorf("%w; the first problem is %s: %s", ErrNobody, first.Entry, first.Reason)}
+	}
+	return report, nil
+}
+
+// keep keeps a hand-in as a student's submission.
+func (o *Office) keep(ctx context.Context, a record.Assignment, h *handIn, about record.Submission) (record.Submission, bool, error) {
+	packed, sub, err := h.pack()
+	if err != nil {
+		return sub, false, err
+	}
+	sub.Login, sub.Origin, sub.Trial = By(ctx).Login, about.Origin, about.Trial
+	added, err := o.store.AddSubmission(ctx, a.ID, &sub, packed)
+	if err != nil {
+		return sub, false, fmt.Errorf("keep the submission of %s: %w", h.student, err)
+	}
+	return sub, added, nil
+}
+
+// assign tells whose the entries are, by decisions or else by the roster. Two entries of one
+// student are put together, which is reported as a problem later.
+func assign(report *record.Import, class []*handIn, pupils []record.Pupil, decisions Decisions) ([]*handIn, error) {
+	known := map[string]bool{}
+	for _, p := range pupils {
+		known[p.Name] = true
+	}
+	met := map[string]bool{}
+	for _, h := range class {
+		for _, e := range h.entries {
+			met[e] = true
+		}
+	}
+	for entry, student := range decisions {
+		if !met[entry] {
+			return nil, &InputError{"decisions", fmt.Errorf("the archive has no entry %q", entry)}
+		}
+		if student != "" && len(pupils) > 0 && !known[student] {
+			return nil, &InputError{"decisions", fmt.Errorf("%q is nobody on the roster", student)}
+		}
+	}
+	by := map[string]*handIn{}
+	var assigned []*handIn
+	for _, h := range class {
+		student, decided := decisions[h.entries[0]]
+		if !decided && len(pupils) > 0 {
+			found := candidates(h.student, pupils)
+			if len(found) != 1 {
+				report.Unmatched = append(report.Unmatched, record.Entry{Entry: h.entries[0], Candidates: found})
+				continue
+			}
+			student = found[0]
+		} else if !decided {
+			student = h.student
+		}
+		if student == "" {
+			continue // nobody's, by decision
+		}
+		if first := by[student]; first != nil {
+			first.entries = append(first.entries, h.entries...)
+			continue
+		}
+		h.student = student
+		by[student] = h
+		assigned = append(assigned, h)
+	}
+	return assigned, nil
+}
+
+// candidates are the students that an entry's name fits, in the strictest way in which it
+// fits anybody: number, mail address, short name or full name as a whole, then as a part.
+func candidates(entry string, pupils []record.Pupil) []string {
+	name, words := slug(entry), strings.Split(slug(entry), "-")
+	has := func(part string) bool {
+		w := strings.Split(part, "-")
+		for i := 0; i+len(w) <= len(words); i++ {
+			if slices.Equal(words[i:i+len(w)], w) {
+				return true
+			}
+		}
+		return false
+	}
+	ways := []func(p record.Pupil) bool{
+		func(p record.Pupil) bool {
+			return p.Number != "" && strings.EqualFold(entry, p.Number) || p.Mail != "" && strings.EqualFold(entry, p.Mail)
+		},
+		func(p record.Pupil) bool {
+			return entry == p.Name || name == slug(p.FullName) || name == reversed(p.FullName) || name == slug(p.Name)
+		},
+		func(p record.Pupil) bool {
+			local, _, found := strings.Cut(p.Mail, "@")
+			return found && strings.EqualFold(entry, local)
+		},
+		func(p record.Pupil) bool { return p.Number != "" && slug(p.Number) != "" && has(slug(p.Number)) },
+		func(p record.Pupil) bool {
+			return has(slug(p.FullName)) || has(reversed(p.FullName)) || has(slug(p.Name))
+		},
+		func(p record.Pupil) bool { // one of the names: a hint, and never enough
+			return slices.ContainsFunc(strings.Split(slug(p.FullName), "-"), func(w string) bool { return len(w) > 1 && has(w) })
+		},
+	}
+	found := []string{}
+	for i, fits := range ways {
+		for _, p := range pupils {
+			if fits(p) {
+				found = append(found, p.Name)
+			}
+		}
+		if i == len(ways)-1 && len(found) == 1 {
+			return append(found, "") // not certain
+		}
+		if len(found) > 0 {
+			return found
+		}
+	}
+	return found
+}
+
+// reversed is the slug of a full name with the family name first.
+func reversed(full string) string {
+	words := strings.Fields(strings.ReplaceAll(full, ",", " "))
+	if len(words) < 2 {
+		return slug(full)
+	}
+	return slug(words[len(words)-1] + " " + strings.Join(words[:len(words)-1], " "))
+}
+
+// HandIn is what a student hands in: an archive, or a single file with its name.
+type HandIn struct {
+	Data  []byte
+	Name  string // of a single file; of an archive it may be empty
+	Trial bool   // the public part is tried with it, and it does not count
+}
+
+// Reasons why a student cannot hand in now, for errors.Is.
+var (
+	ErrNotOpen  = errors.New("it is not open yet")
+	ErrClosed   = errors.New("it is closed")
+	ErrAttempts = errors.New("no attempt is left")
+	ErrTries    = errors.New("no try is left today")
+)
+
+// Submit keeps what a student hands in, within the assignment's terms. Who teaches hands in
+// for a student at any time.
+func (o *Office) Submit(ctx context.Context, course, assignment, student string, in HandIn) (record.Submission, error) {
+	files, err := in.files()
+	if err != nil {
+		return record.Submission{}, err
+	}
+	return o.submit(ctx, course, assignment, student, files, record.Submission{Origin: "upload", Trial: in.Trial})
+}
+
+func (o *Office) submit(ctx context.Context, course, assignment, student string, files map[string][]byte, about record.Submission) (record.Submission, error) {
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
+		return about, err
+	}
+	if err := o.enrolled(ctx, a, student); err != nil {
+		return about, err
+	}
+	if StandingOf(ctx).Role == record.Student {
+		if err := o.may(ctx, a, student, about.Trial); err != nil {
+			return about, err
+		}
+	}
+	h := &handIn{student: student, entries: []string{student}, files: files}
+	if reason := h.problem(); reason != "" {
+		return about, &InputError{"program", errors.New(reason)}
+	}
+	sub, added, err := o.keep(ctx, a, h, about)
+	if err == nil && !added {
+		return sub, &InputError{"program", fmt.Errorf("these are the same files as those handed in on %s, which count already", onClock(sub.CreatedAt, a.Zone))}
+	}
+	return sub, err
+}
+
+// enrolled reports whether a student is on the roster, where there is one.
+func (o *Office) enrolled(ctx context.Context, a record.Assignment, student string) error {
+	pupils, err := o.store.Roster(ctx, a.CourseID)
+	if err != nil {
+		return err
+	}
+	if len(pupils) > 0 && !slices.ContainsFunc(pupils, func(p record.Pupil) bool { return p.Name == student }) || student == "" {
+		return &InputError{"student", fmt.Errorf("%q is nobody on the roster of %s", student, a.Course)}
+	}
+	return nil
+}
+
+// may reports whether a student may hand in now, by the clock of the database.
+func (o *Office) may(ctx context.Context, a record.Assignment, student string, trial bool) error {
+	now, err := o.store.Now(ctx)
+	if err != nil {
+		return err
+	}
+	if a.OpensAt != nil && now.Before(*a.OpensAt) {
+		return &InputError{"assignment", fmt.Errorf("%w: it opens %s", ErrNotOpen, onClock(*a.OpensAt, a.Zone))}
+	}
+	if a.ClosesAt != nil && now.After(*a.ClosesAt) {
+		return &InputError{"assignment", fmt.Errorf("%w since %s; ask your teacher", ErrClosed, onClock(*a.ClosesAt, a.Zone))}
+	}
+	handedIn, tries, err := o.store.HandedIn(ctx, a.ID, student, today(now, a.Zone))
+	if err != nil {
+		return err
+	}
+	if !trial && a.Attempts > 0 && len(handedIn) >= a.Attempts {
+		return &InputError{"assignment", fmt.Errorf("%w: you have handed in %d times, which is as often as is allowed", ErrAttempts, len(handedIn))}
+	}
+	if trial && tries >= a.Tries {
+		return &InputError{"assignment", fmt.Errorf("%w: there are %d a day", ErrTries, a.Tries)}
+	}
+	return nil
+}
+
+// today is when the day began on a course's clock.
+func today(now time.Time, zone string) time.Time {
+	location, err := time.LoadLocation(zone)
+	if err != nil {
+		location = time.UTC
+	}
+	y, m, d := now.In(location).Date()
+	return time.Date(y, m, d, 0, 0, 0, 0, location)
+}
+
+// files are those of an archive, without a folder around them, or the single file.
+func (in HandIn) files() (map[string][]byte, error) {
+	base := path.Base(strings.ReplaceAll(in.Name, `\`, "/"))
+	if toolchain.IsSource(base) {
+		return map[string][]byte{base: in.Data}, nil
+	}
+	files, err := readArchive(in.Data)
+	if err != nil {
+		return nil, &InputError{"program", fmt.Errorf("%w; hand in one source file, or a zip or tar.gz archive of a folder", err)}
+	}
+	return unwrap(files), nil
+}
+
+// unwrap takes away a folder around all files.
+func unwrap(files map[string][]byte) map[string][]byte {
+	common := ""
+	for name := range files {
+		top, _, nested := strings.Cut(name, "/")
+		if !nested || common != "" && top != common {
+			return files
+		}
+		common = cmp.Or(common, top)
+	}
+	inner := map[string][]byte{}
+	for name, content := range files {
+		inner[strings.TrimPrefix(name, common+"/")] = content
+	}
+	return inner
+}
+
+// Try plays the public part of the suite with what a student gives, which does not count.
+func (o *Office) Try(ctx context.Context, course, assignment, student string, in HandIn) (record.Run, error) {
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
+		return record.Run{}, err
+	}
+	part, err := publicPart(a)
+	if err != nil {
+		return record.Run{}, err
+	}
+	in.Trial = true
+	sub, err := o.Submit(ctx, course, assignment, student, in)
+	if err != nil {
+		return record.Run{}, err
+	}
+	return o.start(ctx, storeTry(a.ID, sub.ID, part.String(), By(ctx).Login))
+}

@@ -1,0 +1,206 @@
+package office
+
+import (
+	"bytes"
+	"cmp"
+	"context"
+	"errors"
+	"fmt"
+	"net/url"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strings"
+	"syscall"
+	"time"
+
+	"durchgang/internal/record"
+)
+
+// Repository is where programs are fetched from, with git.
+type Repository struct {
+	URL      string // https, http, git or ssh
+	Revision string // a branch, tag or commit; without it what the repository stands at
+	Folder   string // of the repository; without it all of it
+}
+
+// Causes of a repository that cannot be fetched, for errors.Is.
+var (
+	ErrRepository = errors.New("the repository cannot be fetched")
+	ErrPassword   = errors.New("the repository asks for a password, and Durchgang has none: make it readable for the service, by https without a password or with a key of the service's account")
+	ErrNoGit      = errors.New("git is not installed on the service's machine")
+)
+
+const (
+	gitTime   = 2 * time.Minute
+	gitOutput = 64 << 10
+)
+
+var revisionPattern = regexp.MustCompile(`^[A-Za-z0-9][A-Za-z0-9._/@^~+-]{0,199}$`)
+
+// check reports what of a repository's address cannot be meant. What would run a program or
+// read the service's own files is no address of a repository.
+func (r Repository) check() error {
+	u, err := url.Parse(r.URL)
+	if err != nil || u.Host == "" || strings.HasPrefix(u.Host, "-") || strings.HasPrefix(r.URL, "-") {
+		return &InputError{"url", fmt.Errorf("%q is no address of a repository, as in https://git.school.example/ada/noughts.git", r.URL)}
+	}
+	switch u.Scheme {
+	case "https", "http", "git", "ssh":
+	default:
+		return &InputError{"url", fmt.Errorf("repositories are fetched by https, http, git or ssh, not by %q", u.Scheme)}
+	}
+	if _, with := u.User.Password(); with {
+		return &InputError{"url", errors.New("a password in the address would be kept in the records: leave it out")}
+	}
+	if r.Revision != "" && (!revisionPattern.MatchString(r.Revision) || strings.Contains(r.Revision, "..")) {
+		return &InputError{"revision", fmt.Errorf("%q is no branch, tag or commit", r.Revision)}
+	}
+	return nil
+}
+
+// fetch returns the files of a repository's revision as a tar archive, and the commit's id.
+// Git runs without the caller's settings, hooks, or a way to ask for a password; nothing is
+// checked out, and submodules are not followed.
+func (r Repository) fetch(ctx context.Context) (archive []byte, commit string, err error) {
+	if err := r.check(); err != nil {
+		return nil, "", err
+	}
+	if _, err := exec.LookPath("git"); err != nil {
+		return nil, "", ErrNoGit
+	}
+	dir, err := os.MkdirTemp("", "durchgang-git-")
+	if err != nil {
+		return nil, "", fmt.Errorf("make a folder for the repository: %w", err)
+	}
+	defer os.RemoveAll(dir)
+	ctx, cancel := context.WithTimeout(ctx, gitTime)
+	defer cancel()
+	g := git{dir: dir}
+	if _, err := g.run(ctx, gitOutput, "init", "--quiet", "--bare"); err != nil {
+		return nil, "", err
+	}
+	if _, err := g.run(ctx, gitOutput, "fetch", "--quiet", "--depth=1", "--no-tags", "--no-recurse-submodules", "--", r.URL, cmp.Or(r.Revision, "HEAD")); err != nil {
+		return nil, "", r.explain(ctx, err)
+	}
+	id, err := g.run(ctx, gitOutput, "rev-parse", "FETCH_HEAD^{commit}")
+	if err != nil {
+		return nil, "", err
+	}
+	commit = strings.TrimSpace(string(id))
+	what := commit
+	if folder := strings.Trim(r.Folder, "/"); folder != "" {
+		what += ":" + folder
+	}
+	archive, err = g.run(ctx, 2*MaxUnpacked, "archive", "--format=tar", what)
+	if err != nil && r.Folder != "" {
+		return nil, "", &InputError{"folder", fmt.Errorf("%w: it has no folder %q at %s", ErrRepository, r.Folder, commit)}
+	}
+	return archive, commit, err
+}
+
+// explain says what git's failure means to who gave the address.
+func (r Repository) explain(ctx context.Context, err error) error {
+	said := err.Error()
+	has := func(parts ...string) bool {
+		for _, p := range parts {
+			if strings.Contains(said, p) {
+				return true
+			}
+		}
+		return false
+	}
+	switch {
+	case ctx.Err() != nil:
+		return &InputError{"url", fmt.Errorf("%w: %s did not send it within %v", ErrRepository, r.URL, gitTime)}
+	case has("could not read Username", "could not read Password", "Authentication failed", "Permission denied", "terminal prompts disabled"):
+		return &InputError{"url", ErrPassword}
+	case has("couldn't find remote ref", "no such remote ref", "not our ref", "unadvertised object"):
+		return &InputError{"revision", fmt.Errorf("%w: there is no branch, tag or commit %q in %s", ErrRepository, cmp.Or(r.Revision, "HEAD"), r.URL)}
+	}
+	return &InputError{"url", fmt.Errorf("%w: %s: %s", ErrRepository, r.URL, strings.TrimSpace(strings.TrimPrefix(lastLine(said), "fatal: ")))}
+}
+
+func lastLine(text string) string {
+	lines := strings.Split(strings.TrimSpace(text), "\n")
+	return lines[len(lines)-1]
+}
+
+// git runs git in a bare repository of its own.
+type git struct{ dir string }
+
+// run returns what a command prints, which may be so many bytes.
+func (g git) run(ctx context.Context, most int64, args ...string) ([]byte, error) {
+	c := exec.CommandContext(ctx, "git", append([]string{
+		"-c", "protocol.allow=never", "-c", "protocol.https.allow=always", "-c", "protocol.http.allow=always",
+		"-c", "protocol.git.allow=always", "-c", "protocol.ssh.allow=always",
+		"-c", "core.hooksPath=/dev/null", "-c", "core.fsmonitor=false", "-c", "transfer.fsckObjects=true",
+		"-c", "http.lowSpeedLimit=1000", "-c", "http.lowSpeedTime=30", "-c", "credential.helper=",
+	}, args...)...)
+	c.Dir = g.dir
+	c.Env = []string{
+		"PATH=" + os.Getenv("PATH"), "HOME=" + g.dir, "GIT_DIR=" + g.dir, "GIT_CONFIG_NOSYSTEM=1", "GIT_CONFIG_GLOBAL=/dev/null",
+		"GIT_TERMINAL_PROMPT=0", "GIT_ASKPASS=/bin/false", "SSH_ASKPASS=/bin/false", "LC_ALL=C",
+		"GIT_SSH_COMMAND=ssh -o BatchMode=yes -o StrictHostKeyChecking=accept-new -o UserKnownHostsFile=" + filepath.Join(g.dir, "known_hosts"),
+	}
+	c.SysProcAttr = &syscall.SysProcAttr{Setpgid: true}
+	c.Cancel = func() error { return syscall.Kill(-c.Process.Pid, syscall.SIGKILL) }
+	c.WaitDelay = time.Second
+	out, said := &limited{most: most}, &limited{most: gitOutput}
+	c.Stdout, c.Stderr = out, said
+	err := c.Run()
+	switch {
+	case out.over:
+		return nil, &InputError{"url", ErrUnpacked}
+	case err != nil && said.Len() > 0:
+		return nil, fmt.Errorf("git %s: %s", args[0], strings.TrimSpace(said.String()))
+	case err != nil:
+		return nil, fmt.Errorf("git %s: %w", args[0], err)
+	}
+	return out.Bytes(), nil
+}
+
+// limited keeps so many bytes and fails on more.
+type limited struct {
+	bytes.Buffer
+	most int64
+	over bool
+}
+
+func (l *limited) Write(p []byte) (int, error) {
+	if int64(l.Len()+len(p)) > l.most {
+		l.over = true
+		return 0, errors.New("it prints too much")
+	}
+	return l.Buffer.Write(p)
+}
+
+// ImportGit takes a class from a repository with a folder or source file for each student.
+func (o *Office) ImportGit(ctx context.Context, course, assignment string, r Repository, decisions Decisions) (record.Import, error) {
+	archive, commit, err := r.fetch(ctx)
+	if err != nil {
+		return record.Import{}, err
+	}
+	files, err := readArchive(archive)
+	if err != nil {
+		return record.Import{}, &InputError{"url", err}
+	}
+	class := byStudent(stripCommon(files))
+	return o.importClass(ctx, course, assignment, class, decisions, r.origin(commit))
+}
+
+// SubmitGit hands in a student's program from a repository.
+func (o *Office) SubmitGit(ctx context.Context, course, assignment, student string, r Repository) (record.Submission, error) {
+	archive, commit, err := r.fetch(ctx)
+	if err != nil {
+		return record.Submission{}, err
+	}
+	files, err := readArchive(archive)
+	if err != nil {
+		return record.Submission{}, &InputError{"url", err}
+	}
+	return o.submit(ctx, course, assignment, student, files, record.Submission{Origin: r.origin(commit)})
+}
+
+func (r Repository) origin(commit string) string { return r.URL + " at " + commit }

@@ -1,0 +1,163 @@
+package office
+
+import (
+	"context"
+	"database/sql"
+	"errors"
+	"fmt"
+
+	"github.com/riverqueue/river"
+
+	"durchgang/core/games"
+	"durchgang/core/judge"
+	"durchgang/core/suite"
+	"durchgang/internal/record"
+	"durchgang/internal/store"
+)
+
+// enqueue adds so many jobs, each of which grades a submission.
+func (o *Office) enqueue(tx *sql.Tx, n int) error {
+	if n <= 0 {
+		return nil
+	}
+	jobs := make([]river.InsertManyParams, n)
+	for i := range jobs {
+		jobs[i] = river.InsertManyParams{Args: gradeArgs{}}
+	}
+	_, err := o.queue.InsertManyFastTx(context.Background(), tx, jobs)
+	return err
+}
+
+// StartRun begins to grade every submission. With needed it runs only what failed or was
+// cancelled, and what has changed: the others keep what was found out, with their points
+// reckoned as the assignment says now.
+func (o *Office) StartRun(ctx context.Context, course, assignment string, needed bool) (record.Run, error) {
+	return o.begin(ctx, course, assignment, record.Grading, needed)
+}
+
+// Regrade begins a run that counts once it is accepted: what the assignment as it is now would
+// change. What cannot change is not run again.
+func (o *Office) Regrade(ctx context.Context, course, assignment string) (record.Run, error) {
+	return o.begin(ctx, course, assignment, record.Proposal, true)
+}
+
+func (o *Office) begin(ctx context.Context, course, assignment string, kind record.Kind, needed bool) (record.Run, error) {
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
+		return record.Run{}, err
+	}
+	s, err := suite.Parse("suite", a.Suite, games.All())
+	if err != nil {
+		return record.Run{}, err
+	}
+	b := store.Begin{Assignment: a.ID, Kind: kind, Every: s.Policy.Attempts == suite.Best, Login: By(ctx).Login}
+	if needed {
+		k := keeper{suite: s, same: map[string]bool{}}
+		b.Keep = k.keep
+	}
+	return o.start(ctx, b)
+}
+
+func (o *Office) start(ctx context.Context, b store.Begin) (record.Run, error) {
+	run, err := o.store.StartRun(ctx, b, o.enqueue)
+	if errors.Is(err, store.ErrNothingToRun) {
+		return run, &InputError{"submissions", err}
+	}
+	return run, err
+}
+
+// keeper reckons the points of submissions that need not be run again.
+type keeper struct {
+	suite *suite.Suite
+	same  map[string]bool // whether the suite of an earlier run plays the same
+}
+
+// keep tells what becomes of a submission that was graded before, unless the suite plays
+// something else now.
+func (k keeper) keep(e store.Earlier) (store.Outcome, bool, error) {
+	same, known := k.same[e.Suite]
+	if !known {
+		was, err := suite.Parse("suite of an earlier run", e.Suite, games.All())
+		if err != nil {
+			return store.Outcome{}, false, err
+		}
+		same = suite.SameScripts(was, k.suite)
+		k.same[e.Suite] = same
+	}
+	if !same {
+		return store.Outcome{}, false, nil
+	}
+	late := daysLate(k.suite, store.Task{HandedIn: e.HandedIn, Terms: record.Terms{DueAt: e.DueAt}})
+	v, is := judge.Reckon(k.suite, e.Played, late)
+	return store.Outcome{Language: e.Language, Verdict: v, DaysLate: late, Examination: e.Examination, Behaviour: e.Behaviour, Played: e.Played}, is, nil
+}
+
+// CancelRun ends a run: what is not graded yet will not be.
+func (o *Office) CancelRun(ctx context.Context, id int64) (record.Run, error) {
+	return o.changeRun(ctx, id, func() error { return o.store.Cancel(ctx, id) })
+}
+
+// PauseRun lets a run rest: what is being graded is graded to its end, and nothing is begun.
+func (o *Office) PauseRun(ctx context.Context, id int64) (record.Run, error) {
+	return o.changeRun(ctx, id, func() error { return o.store.Pause(ctx, id, true, o.enqueue) })
+}
+
+// ResumeRun lets a run that rests go on.
+func (o *Office) ResumeRun(ctx context.Context, id int64) (record.Run, error) {
+	return o.changeRun(ctx, id, func() error { return o.store.Pause(ctx, id, false, o.enqueue) })
+}
+
+// changeRun does something to a run that is not over.
+func (o *Office) changeRun(ctx context.Context, id int64, act func() error) (record.Run, error) {
+	r, err := o.Run(ctx, id)
+	if err != nil {
+		return r, err
+	}
+	if r.State.Over() {
+		return r, &InputError{"run", fmt.Errorf("run %d is over already: it is %s", id, r.State)}
+	}
+	if err := act(); err != nil {
+		return r, err
+	}
+	return o.Run(ctx, id)
+}
+
+// AcceptRun lets the results of a regrade count.
+func (o *Office) AcceptRun(ctx context.Context, id int64) (record.Run, error) {
+	r, err := o.proposal(ctx, id)
+	if err != nil {
+		return r, err
+	}
+	if r.State != record.Done {
+		return r, &InputError{"run", fmt.Errorf("run %d is %s: it can be accepted when it is done", id, r.State)}
+	}
+	if err := o.store.AcceptRun(ctx, id, true); err != nil {
+		return r, err
+	}
+	return o.Run(ctx, id)
+}
+
+// DiscardRun throws a regrade away that does not count.
+func (o *Office) DiscardRun(ctx context.Context, id int64) (record.Run, error) {
+	r, err := o.proposal(ctx, id)
+	if err != nil {
+		return r, err
+	}
+	return r, o.store.AcceptRun(ctx, id, false)
+}
+
+func (o *Office) proposal(ctx context.Context, id int64) (record.Run, error) {
+	r, err := o.Run(ctx, id)
+	if err == nil && (r.Kind != record.Proposal || r.Accepted) {
+		err = &InputError{"run", fmt.Errorf("run %d is no regrade that waits to be accepted", id)}
+	}
+	return r, err
+}
+
+// Office tells which workers there are, and what waits for them.
+func (o *Office) Office(ctx context.Context) (record.Office, error) { return o.store.Office(ctx) }
+
+// storeTry is a run of the public part with what one student tries.
+func storeTry(assignment, submission int64, suite, login string) store.Begin {
+	return store.Begin{Assignment: assignment, Kind: record.Trial, Submission: submission, Suite: suite, Login: login}
+}
