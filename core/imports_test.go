@@ -21,6 +21,7 @@ var layers = map[string][]string{
 	"internal/account":           {},
 	"internal/roster":            {"core", "internal/record"},
 	"docs":                       {},
+	"internal/backup":            {"internal/cluster"},
 	"internal/toolchain":         {"internal/sandbox"},
 	"internal/record":            {"core"},
 	"internal/report":            {"core", "internal/record"},

@@ -275,4 +275,3 @@ func officeCommand(o *options) *cobra.Command {
 		},
 	}
 }
-

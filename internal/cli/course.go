@@ -80,7 +80,7 @@ func printCourses(w io.Writer, courses []record.Course) {
 
 func rosterCommand(o *options) *cobra.Command {
 	c := &cobra.Command{Use: "roster", Short: "The students of a course", Example: "  durchgang roster import evening-class students.csv --preview"}
-	c.AddCommand(rosterImportCommand(o), rosterListCommand(o), rosterInviteCommand(o), rosterDropCommand(o))
+	c.AddCommand(rosterImportCommand(o), rosterListCommand(o), rosterInviteCommand(o), rosterDropCommand(o), rosterForgetCommand(o))
 	return c
 }
 
@@ -173,4 +173,23 @@ func rosterDropCommand(o *options) *cobra.Command {
 			return o.answer(c, struct{}{}, err, func(w io.Writer) { fmt.Fprintf(w, "%s is not on the roster any more\n", args[1]) })
 		},
 	}
+}
+
+func rosterForgetCommand(o *options) *cobra.Command {
+	var sure bool
+	c := &cobra.Command{
+		Use: "forget COURSE STUDENT", Short: "Delete all that is kept of a student; there is no way back", Args: exactly("a COURSE", "a STUDENT"),
+		Example: "  durchgang roster forget evening-class ada-brandt --yes",
+		RunE: func(c *cobra.Command, args []string) error {
+			if !sure {
+				return &usageError{c, fmt.Errorf("submissions, results, evidence and the account of %s will be deleted for ever: say --yes", args[1])}
+			}
+			n, err := o.client().Forget(c.Context(), args[0], args[1])
+			return o.answer(c, map[string]any{"student": args[1], "submissions": n}, err, func(w io.Writer) {
+				fmt.Fprintf(w, "%s is forgotten, with %s\n", args[1], plural(n, "submission"))
+			})
+		},
+	}
+	c.Flags().BoolVar(&sure, "yes", false, "yes, delete it")
+	return c
 }

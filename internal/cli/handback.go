@@ -337,4 +337,3 @@ func gradebookCommand(o *options) *cobra.Command {
 	c.Flags().StringVarP(&output, "output", "o", "", "file to write; without it the gradebook is printed")
 	return c
 }
-

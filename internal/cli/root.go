@@ -61,6 +61,8 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
                              handing back
   durchgang submit, mine     for students: handing in, trying, looking
   durchgang work             a worker on this or another machine
+  durchgang backup, restore, config
+                             keeping the records; the service's settings
   durchgang game             the games, their rules, and a way to play them
   durchgang suite            what the scripts of a suite do and catch
   durchgang toolchain        the languages, and what the machine has of them
@@ -79,8 +81,8 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 		tryCommand(&o), serveCommand(console), courseCommand(&o), rosterCommand(&o), assignmentCommand(&o),
 		signInCommand(&o), signOutCommand(&o), welcomeCommand(&o), accountCommand(&o), personCommand(&o), memberCommand(&o), trailCommand(&o),
 		importCommand(&o), submitCommand(&o), mineCommand(&o), runCommand(&o), regradeCommand(&o), compareCommand(&o), byHandCommand(&o),
-		publishCommand(&o), withdrawCommand(&o), requestCommand(&o), gradebookCommand(&o), officeCommand(&o), workCommand(),
-		 matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
+		publishCommand(&o), withdrawCommand(&o), requestCommand(&o), gradebookCommand(&o), officeCommand(&o), workCommand(), backupCommand(&o), restoreCommand(&o), configCommand(&o),
+		matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
 	)
 	return root
 }

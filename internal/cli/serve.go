@@ -4,12 +4,15 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
-	"log/slog"
+	"net"
 	"os"
 	"os/signal"
 	"path/filepath"
-	"runtime"
+	"strconv"
+	"strings"
+	"sync"
 	"syscall"
 	"time"
 
@@ -24,27 +27,28 @@ import (
 
 const defaultListen = "127.0.0.1:8420"
 
-type serveFlags struct {
-	listen, database, data string
-	workers                int
-}
-
 func serveCommand(console fs.FS) *cobra.Command {
-	var f serveFlags
 	c := &cobra.Command{
 		Use:   "serve",
 		Short: "Run the service with its console",
 		Long: `Run the service: the API, the console, and workers that grade. Without --database
-it starts Debian's PostgreSQL on loopback, with its data under --data.`,
-		Example: "  durchgang serve\n  durchgang serve --listen 127.0.0.1:9000 --data /srv/durchgang\n  durchgang serve --database postgres://durchgang@db.example/durchgang",
+it starts Debian's PostgreSQL on loopback, with its data under --data. docs/configuration.md
+lists the settings.`,
+		Example: "  durchgang serve\n  durchgang serve --listen 127.0.0.1:9000 --data /srv/durchgang\n  durchgang serve --config /etc/durchgang.yaml",
 		Args:    exactly(),
-		RunE:    func(c *cobra.Command, _ []string) error { return serve(c, console, f) },
+		RunE:    func(c *cobra.Command, _ []string) error { return serve(c, console) },
 	}
-	c.Flags().StringVar(&f.listen, "listen", defaultListen, "address to answer on")
-	c.Flags().StringVar(&f.database, "database", os.Getenv("DURCHGANG_DATABASE"), "address of a PostgreSQL database; DURCHGANG_DATABASE sets it too")
-	c.Flags().StringVar(&f.data, "data", defaultData(), "folder for the database that is started without --database")
-	c.Flags().IntVar(&f.workers, "workers", runtime.NumCPU(), "submissions graded at the same time")
+	addSettings(c)
 	return c
+}
+
+// workersOf reads how many submissions are graded at the same time.
+func workersOf(values map[string]string, least int) (int, error) {
+	n, err := strconv.Atoi(values["workers"])
+	if err != nil || n < least || n > 1024 {
+		return 0, &exitError{exitInput, fmt.Errorf("workers is %q; it is a number from %d to 1024", values["workers"], least)}
+	}
+	return n, nil
 }
 
 // defaultData is a folder that the account of the database can reach.
@@ -58,11 +62,22 @@ func defaultData() string {
 	return filepath.Join(os.TempDir(), "durchgang")
 }
 
-func serve(c *cobra.Command, console fs.FS, f serveFlags) (err error) {
+func serve(c *cobra.Command, console fs.FS) (err error) {
 	ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	log := newLog(c)
-	listener, err := server.Listen(f.listen)
+	values, _, err := settled(c)
+	if err != nil {
+		return err
+	}
+	log, err := logOf(c.ErrOrStderr(), values)
+	if err != nil {
+		return err
+	}
+	parallel, err := workersOf(values, 0)
+	if err != nil {
+		return err
+	}
+	listener, err := server.Listen(values["listen"])
 	if err != nil {
 		return err
 	}
@@ -70,9 +85,9 @@ func serve(c *cobra.Command, console fs.FS, f serveFlags) (err error) {
 	if err := sandbox.Ready(ctx); err != nil {
 		return fmt.Errorf("the service runs programs in a box only: %w", err)
 	}
-	address := f.database
+	address := values["database"]
 	if address == "" {
-		own, err := startCluster(ctx, f.data)
+		own, err := startCluster(ctx, values["data"])
 		if err != nil {
 			return err
 		}
@@ -92,32 +107,43 @@ func serve(c *cobra.Command, console fs.FS, f serveFlags) (err error) {
 	if err != nil {
 		return err
 	}
-	worker, err := o.StartWorker(ctx, f.workers)
-	if err != nil {
-		return err
+	o.GitHosts = strings.FieldsFunc(values["git-hosts"], func(r rune) bool { return r == ',' || r == ' ' })
+	if parallel > 0 {
+		worker, err := o.StartWorker(ctx, parallel)
+		if err != nil {
+			return err
+		}
+		defer func() {
+			ctx, cancel := context.WithTimeout(context.Background(), leaveTime)
+			defer cancel()
+			err = errors.Join(err, worker.Stop(ctx))
+		}()
 	}
-	defer func() {
-		ctx, cancel := context.WithTimeout(context.Background(), leaveTime)
-		defer cancel()
-		err = errors.Join(err, worker.Stop(ctx))
-	}()
 	s, err := server.New(o, console, log)
 	if err != nil {
 		return err
 	}
+	if err := welcomeFirst(ctx, c.OutOrStdout(), o, listener.Addr()); err != nil {
+		return err
+	}
+	var house sync.WaitGroup
+	house.Go(func() { o.KeepHouse(ctx) })
+	defer house.Wait()
+	defer stop()
+	return s.Serve(ctx, listener)
+}
+
+// welcomeFirst says where the service is, and while nobody has an account how to make one.
+func welcomeFirst(ctx context.Context, w io.Writer, o *office.Office, at net.Addr) error {
 	link, err := o.FirstLink(ctx)
 	if err != nil {
 		return err
 	}
 	if link != "" {
-		fmt.Fprintf(c.OutOrStdout(), "Nobody has an account yet. The first teacher chooses a password here, once:\n  http://%s%s\n", listener.Addr(), link)
+		fmt.Fprintf(w, "Nobody has an account yet. The first teacher chooses a password here, once:\n  http://%s%s\n", at, link)
 	}
-	fmt.Fprintf(c.OutOrStdout(), "Durchgang is ready: http://%s\n", listener.Addr())
-	return s.Serve(ctx, listener)
-}
-
-func newLog(c *cobra.Command) *slog.Logger {
-	return slog.New(slog.NewTextHandler(c.ErrOrStderr(), &slog.HandlerOptions{Level: slog.LevelWarn}))
+	_, err = fmt.Fprintf(w, "Durchgang is ready: http://%s\n", at)
+	return err
 }
 
 func startCluster(ctx context.Context, dir string) (*cluster.Cluster, error) {

@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"os"
 	"os/signal"
-	"runtime"
 	"syscall"
 	"time"
 
@@ -18,8 +17,6 @@ import (
 )
 
 func workCommand() *cobra.Command {
-	var database string
-	var parallel int
 	c := &cobra.Command{
 		Use: "work", Short: "Grade for a service that runs elsewhere, from the same database", Args: exactly(),
 		Long:    "Run a worker: it takes submissions to grade from the database that a service uses, and keeps what\ncame of them there. Start as many as there are machines.",
@@ -27,18 +24,30 @@ func workCommand() *cobra.Command {
 		RunE: func(c *cobra.Command, _ []string) (err error) {
 			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
-			if database == "" {
+			values, _, err := settled(c)
+			if err != nil {
+				return err
+			}
+			if values["database"] == "" {
 				return &usageError{c, errors.New("a worker needs the --database of the service")}
+			}
+			log, err := logOf(c.ErrOrStderr(), values)
+			if err != nil {
+				return err
+			}
+			parallel, err := workersOf(values, 1)
+			if err != nil {
+				return err
 			}
 			if err := sandbox.Ready(ctx); err != nil {
 				return fmt.Errorf("a worker runs programs in a box only: %w", err)
 			}
-			records, err := store.Open(ctx, database)
+			records, err := store.Open(ctx, values["database"])
 			if err != nil {
 				return err
 			}
 			defer records.Close()
-			o, err := office.New(records, newLog(c))
+			o, err := office.New(records, log)
 			if err != nil {
 				return err
 			}
@@ -53,8 +62,7 @@ func workCommand() *cobra.Command {
 			return worker.Stop(leave)
 		},
 	}
-	c.Flags().StringVar(&database, "database", os.Getenv("DURCHGANG_DATABASE"), "address of the service's PostgreSQL database; DURCHGANG_DATABASE sets it too")
-	c.Flags().IntVar(&parallel, "workers", runtime.NumCPU(), "submissions graded at the same time")
+	addSettings(c)
 	return c
 }
 

@@ -54,6 +54,12 @@ func (c *Client) DropPupil(ctx context.Context, course, student string) error {
 	return err
 }
 
+// Forget deletes all that is kept of a student, and tells how many submissions there were.
+func (c *Client) Forget(ctx context.Context, course, student string) (submissions int, err error) {
+	out, err := answer[struct{ Submissions int }](ctx, c, "DELETE", inCourse(course)+"/students/"+url.PathEscape(student), nil)
+	return out.Submissions, err
+}
+
 // InvitePupils makes links for students who have no password; with a student for that one.
 func (c *Client) InvitePupils(ctx context.Context, course, student string) ([]record.Invitation, error) {
 	return answer[[]record.Invitation](ctx, c, "POST", inCourse(course)+"/invitations", object{"student": student})

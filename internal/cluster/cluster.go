@@ -48,7 +48,7 @@ type Options struct {
 // Start starts the server whose data are in dir, which it makes when it is not
 // there. A server that runs there already is taken over.
 func Start(ctx context.Context, dir string, o Options) (*Cluster, error) {
-	bin, err := binaries()
+	bin, err := Binaries()
 	if err != nil {
 		return nil, err
 	}
@@ -120,8 +120,8 @@ func (c *Cluster) Create(ctx context.Context, database, template string) error {
 
 func (c *Cluster) data() string { return filepath.Join(c.dir, "data") }
 
-// binaries returns the folder of the newest server installed the way Debian does.
-func binaries() (string, error) {
+// Binaries returns the folder of the newest server installed the way Debian does.
+func Binaries() (string, error) {
 	found, err := filepath.Glob("/usr/lib/postgresql/*/bin/pg_ctl")
 	if err != nil || len(found) == 0 {
 		return "", ErrMissing
@@ -226,4 +226,34 @@ func freePort() (int, error) {
 	}
 	defer l.Close()
 	return l.Addr().(*net.TCPAddr).Port, nil
+}
+
+// Running reports whether a server runs whose data are in dir.
+func Running(ctx context.Context, dir string) bool {
+	bin, err := Binaries()
+	if err != nil {
+		return false
+	}
+	return (&Cluster{dir: dir, bin: bin}).running(ctx)
+}
+
+// Beside makes an empty database on the server of another one, whose account must be allowed
+// to, and returns its address and what drops it.
+func Beside(ctx context.Context, address string) (beside string, drop func(context.Context) error, err error) {
+	u, err := url.Parse(address)
+	if err != nil {
+		return "", nil, fmt.Errorf("read the database's address: %w", err)
+	}
+	name := fmt.Sprintf("durchgang_check_%d", time.Now().UnixNano())
+	statement := func(ctx context.Context, verb string) error {
+		conn, err := pgx.Connect(ctx, address)
+		if err != nil {
+			return err
+		}
+		defer conn.Close(ctx)
+		_, err = conn.Exec(ctx, verb+" database "+pgx.Identifier{name}.Sanitize())
+		return err
+	}
+	u.Path = "/" + name
+	return u.String(), func(ctx context.Context) error { return statement(ctx, "drop") }, statement(ctx, "create")
 }

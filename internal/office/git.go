@@ -11,6 +11,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"syscall"
 	"time"
@@ -192,6 +193,12 @@ func (o *Office) ImportGit(ctx context.Context, course, assignment string, r Rep
 
 // SubmitGit hands in a student's program from a repository.
 func (o *Office) SubmitGit(ctx context.Context, course, assignment, student string, r Repository) (record.Submission, error) {
+	if err := r.check(); err != nil {
+		return record.Submission{}, err
+	}
+	if u, err := url.Parse(r.URL); StandingOf(ctx).Role == record.Student && (err != nil || !slices.Contains(o.GitHosts, u.Hostname())) {
+		return record.Submission{}, &InputError{"url", fmt.Errorf("this service fetches students' repositories from these machines only: %s; else hand in an archive", cmp.Or(strings.Join(o.GitHosts, ", "), "none"))}
+	}
 	archive, commit, err := r.fetch(ctx)
 	if err != nil {
 		return record.Submission{}, err

@@ -23,6 +23,8 @@ import (
 // store.ErrExists where a name is at fault, *InputError where what was given is,
 // and store.ErrUnreachable while the database is away.
 type Office struct {
+	GitHosts []string // machines from which students may hand in with git
+
 	store *store.Store
 	queue *river.Client[*sql.Tx] // inserts only; Worker works
 	log   *slog.Logger

@@ -128,6 +128,11 @@ func (s *Server) dropPupil(c fiber.Ctx) error {
 	return reply(c, http.StatusOK, nothing{}, s.office.DropPupil(c.Context(), param(c, "course"), param(c, "student")))
 }
 
+func (s *Server) forget(c fiber.Ctx) error {
+	f, err := s.office.Forget(c.Context(), param(c, "course"), param(c, "student"))
+	return reply(c, http.StatusOK, f, err)
+}
+
 func (s *Server) invitePupils(c fiber.Ctx) error {
 	return with(c, http.StatusCreated, func(in newInvitations) (any, error) {
 		return s.office.InvitePupils(c.Context(), param(c, "course"), in.Student)

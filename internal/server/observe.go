@@ -19,6 +19,9 @@ func (s *Server) observe(c fiber.Ctx) error {
 	if err != nil {
 		status = problem(err).Status
 	}
+	if took := time.Since(began); !unmeasured(c.Route().Path) {
+		s.meters.note(c, status, took)
+	}
 	login, _ := c.Locals(loginKey).(string)
 	s.log.Info("request", "request", c.GetRespHeader(requestHeader), "method", c.Method(), "route", c.Route().Path,
 		"status", status, "ms", time.Since(began).Milliseconds(), "login", login)

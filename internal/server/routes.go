@@ -142,6 +142,8 @@ func routes() []route {
 		{"POST", inA + "/withdraw", teacher, "withdraw", "Take back what was handed back: students see no result", inAssignment{}, record.Assignment{}, ok, "", (*Server).withdraw},
 		{"GET", inA + "/requests", assistant, "listRequests", "Students' requests for another look, open ones first", inAssignment{}, []record.Request{}, ok, "", (*Server).requests},
 		{"GET", "/courses/{course}/gradebook", assistant, "getGradebook", "The points of a course's students, as CSV", inGradebook{}, nil, ok, "text/csv", (*Server).gradebook},
+		{"GET", "/metrics", keeper, "getMetrics", "What the service does, in Prometheus' text form", nil, nil, ok, "text/plain", (*Server).metrics},
+		{"DELETE", "/courses/{course}/students/{student}", teacher, "forgetStudent", "Delete all that is kept of a student in a course; there is no way back", ofPupil{}, office.Forgotten{}, ok, "", (*Server).forget},
 		{"GET", "/office", keeper, "getOffice", "Which workers there are, and what waits for them", nil, record.Office{}, ok, "", (*Server).officePage},
 		{"POST", "/runs/{id}/cancel", assistant, "cancelRun", "End a run: what is not graded yet will not be", byID{}, record.Run{}, ok, "", byNumber((*office.Office).CancelRun)},
 		{"POST", "/runs/{id}/pause", assistant, "pauseRun", "Let a run rest: nothing more of it is begun", byID{}, record.Run{}, ok, "", byNumber((*office.Office).PauseRun)},

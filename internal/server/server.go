@@ -29,12 +29,13 @@ type Server struct {
 	office *office.Office
 	log    *slog.Logger
 	tries  *account.Limit // of passwords
-	done   chan struct{}  // closed when the service stops, so that streams end
+	meters meters
+	done   chan struct{} // closed when the service stops, so that streams end
 }
 
 // New returns a server for an office; console holds the built console.
 func New(o *office.Office, console fs.FS, log *slog.Logger) (*Server, error) {
-	s := &Server{office: o, log: log, tries: account.NewLimit(triesAtOnce, tryAgain, time.Now), done: make(chan struct{})}
+	s := &Server{office: o, log: log, tries: account.NewLimit(triesAtOnce, tryAgain, time.Now), meters: newMeters(o), done: make(chan struct{})}
 	s.app = fiber.New(fiber.Config{
 		AppName:      "Durchgang",
 		BodyLimit:    maxBody,

@@ -1,0 +1,117 @@
+package cli
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io"
+	"time"
+
+	"github.com/spf13/cobra"
+
+	"durchgang/internal/backup"
+	"durchgang/internal/cluster"
+)
+
+// database finds the address of the database that the settings name, and starts the service's
+// own where that is meant and does not run; done ends it again.
+func database(ctx context.Context, values map[string]string, name string) (url string, done func(), err error) {
+	if values["database"] != "" {
+		return values["database"], func() {}, nil
+	}
+	running := cluster.Running(ctx, values["data"])
+	own, err := cluster.Start(ctx, values["data"], cluster.Options{})
+	if err != nil {
+		return "", nil, err
+	}
+	done = func() {
+		if !running {
+			ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
+			defer cancel()
+			_ = own.Stop(ctx) // what was asked for is done already
+		}
+	}
+	if err := own.Create(ctx, name, ""); err != nil {
+		done()
+		return "", nil, err
+	}
+	return own.URL(name), done, nil
+}
+
+func backupCommand(o *options) *cobra.Command {
+	var check bool
+	c := &cobra.Command{
+		Use: "backup FILE", Short: "Write all records of a service into one file", Args: exactly("a FILE"),
+		Long: `Write all records of a service into one file, as they are at one moment; the service may go on
+meanwhile. With --check the file is brought back into a database of its own on the same server,
+compared, and that database is dropped.`,
+		Example: "  durchgang backup monday.backup --check\n  durchgang backup monday.backup --database postgres://durchgang@db.example/durchgang",
+		RunE: func(c *cobra.Command, args []string) error {
+			values, _, err := settled(c)
+			if err != nil {
+				return err
+			}
+			url, done, err := database(c.Context(), values, "durchgang")
+			if err != nil {
+				return err
+			}
+			defer done()
+			m, err := backup.Write(c.Context(), url, args[0])
+			if err == nil && check {
+				err = checkBackup(c.Context(), url, args[0])
+			}
+			return o.answer(c, m, err, func(w io.Writer) { printManifest(w, m, check) })
+		},
+	}
+	addSettings(c)
+	c.Flags().BoolVar(&check, "check", false, "bring it back into a database of its own, and compare")
+	return c
+}
+
+func printManifest(w io.Writer, m backup.Manifest, checked bool) {
+	var rows int64
+	for _, t := range m.Tables {
+		rows += t.Rows
+	}
+	fmt.Fprintf(w, "%d rows in %d tables, as of %s", rows, len(m.Tables), local(m.Made))
+	if checked {
+		fmt.Fprint(w, "; brought back and found to be the same")
+	}
+	fmt.Fprintln(w)
+}
+
+// checkBackup brings a backup back into a database beside the service's.
+func checkBackup(ctx context.Context, url, file string) error {
+	beside, drop, err := cluster.Beside(ctx, url)
+	if err != nil {
+		return fmt.Errorf("make a database to check the backup in: %w", err)
+	}
+	_, err = backup.Restore(ctx, file, beside)
+	return errors.Join(err, drop(context.WithoutCancel(ctx)))
+}
+
+func restoreCommand(o *options) *cobra.Command {
+	c := &cobra.Command{
+		Use: "restore FILE", Short: "Bring a backup back into an empty database, and compare", Args: exactly("a FILE"),
+		Long:    "Bring a backup back into an empty database: that of --database, or one in the folder --data that\nhas held no service yet. What is there then is compared with what was kept.",
+		Example: "  durchgang restore monday.backup --data /srv/durchgang\n  durchgang serve --data /srv/durchgang",
+		RunE: func(c *cobra.Command, args []string) error {
+			values, _, err := settled(c)
+			if err != nil {
+				return err
+			}
+			url, done, err := database(c.Context(), values, "durchgang")
+			if err != nil {
+				return err
+			}
+			defer done()
+			m, err := backup.Restore(c.Context(), args[0], url)
+			if errors.Is(err, backup.ErrNotEmpty) || errors.Is(err, backup.ErrForm) {
+				err = &exitError{exitInput, err}
+			}
+			return o.answer(c, m, err, func(w io.Writer) { printManifest(w, m, true) })
+		},
+	}
+	addSettings(c)
+	return c
+}
