@@ -10,6 +10,7 @@ need() { # need PATH PACKAGE...
 need /usr/bin/bwrap bubblewrap
 need '/usr/lib/postgresql/*/bin/pg_ctl' postgresql
 need /usr/sbin/runuser util-linux
+need /usr/bin/git git ca-certificates
 need /usr/bin/python3 python3
 need /usr/bin/gcc gcc libc6-dev
 need /usr/include/stdio.h libc6-dev

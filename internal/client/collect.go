@@ -71,6 +71,11 @@ func (c *Client) Try(ctx context.Context, course, assignment, name string, data 
 	return r, err
 }
 
+// Submissions lists the submission of each student that counts.
+func (c *Client) Submissions(ctx context.Context, course, assignment string) ([]record.Submission, error) {
+	return answer[[]record.Submission](ctx, c, "GET", at(course, assignment)+"/submissions", nil)
+}
+
 // Mine lists the assignments of a course as the student who asks sees them.
 func (c *Client) Mine(ctx context.Context, course string) ([]record.Mine, error) {
 	return answer[[]record.Mine](ctx, c, "GET", inCourse(course)+"/mine", nil)

@@ -82,7 +82,16 @@ func (r Repository) fetch(ctx context.Context) (archive []byte, commit string, e
 	if _, err := g.run(ctx, gitOutput, "init", "--quiet", "--bare"); err != nil {
 		return nil, "", err
 	}
-	if _, err := g.run(ctx, gitOutput, "fetch", "--quiet", "--depth=1", "--no-tags", "--no-recurse-submodules", "--", r.URL, cmp.Or(r.Revision, "HEAD")); err != nil {
+	fetch := func(depth ...string) error {
+		args := append([]string{"fetch", "--quiet", "--no-tags", "--no-recurse-submodules"}, depth...)
+		_, err := g.run(ctx, gitOutput, append(args, "--", r.URL, cmp.Or(r.Revision, "HEAD"))...)
+		return err
+	}
+	err = fetch("--depth=1")
+	if err != nil && strings.Contains(err.Error(), "does not support shallow") {
+		err = fetch() // a repository that is served as plain files
+	}
+	if err != nil {
 		return nil, "", r.explain(ctx, err)
 	}
 	id, err := g.run(ctx, gitOutput, "rev-parse", "FETCH_HEAD^{commit}")

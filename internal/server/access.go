@@ -25,6 +25,7 @@ const (
 	own            // the student whose record it is, once it is handed back; an assistant
 	assistant      // an assistant or teacher of the course
 	teacher        // a teacher of the course
+	appoint        // a teacher of the course, or who keeps the office
 )
 
 // The errors of who may not.
@@ -100,12 +101,15 @@ func (s *Server) member(c fiber.Ctx, who record.Person, r route) error {
 	if err != nil {
 		return err
 	}
+	if r.may == appoint && who.Keeper {
+		st.Role = record.Teacher
+	}
 	if st.Role == record.Nobody {
 		return missing(c, r)
 	}
 	c.Locals(courseKey, st.Course)
 	c.SetContext(office.In(c.Context(), st))
-	least := map[rule]record.Role{student: record.Student, own: record.Student, assistant: record.Assistant, teacher: record.Teacher}[r.may]
+	least := map[rule]record.Role{student: record.Student, own: record.Student, assistant: record.Assistant, teacher: record.Teacher, appoint: record.Teacher}[r.may]
 	if !st.Role.AtLeast(least) {
 		return errRole
 	}
