@@ -20,6 +20,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"syscall"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -256,4 +257,18 @@ func Beside(ctx context.Context, address string) (beside string, drop func(conte
 	}
 	u.Path = "/" + name
 	return u.String(), func(ctx context.Context) error { return statement(ctx, "drop") }, statement(ctx, "create")
+}
+
+// Crash ends the server at once, as when its machine fails; Resume starts it again.
+func (c *Cluster) Crash() error {
+	text, err := os.ReadFile(filepath.Join(c.data(), "postmaster.pid"))
+	if err != nil {
+		return fmt.Errorf("find the running PostgreSQL: %w", err)
+	}
+	first, _, _ := strings.Cut(string(text), "\n")
+	pid, err := strconv.Atoi(strings.TrimSpace(first))
+	if err != nil {
+		return fmt.Errorf("find the running PostgreSQL: %w", err)
+	}
+	return syscall.Kill(pid, syscall.SIGKILL)
 }
