@@ -11,7 +11,6 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/judge/judgetest"
 	"durchgang/core/mistake"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
@@ -49,7 +48,11 @@ func newBench(t testing.TB, variant game.Variant) *bench {
 func (b *bench) witnesses(t testing.TB, rules game.Rules) []*judge.Witness {
 	var list []*judge.Witness
 	for i, script := range b.suite.Scripts {
-		list = append(list, judge.NewWitness(b.suite, script, b.moments[i], judgetest.Show(t, rules, script, b.moments[i])))
+		seen, err := judge.Model(rules, script, b.moments[i])
+		if err != nil {
+			t.Fatal(err)
+		}
+		list = append(list, judge.NewWitness(b.suite, script, b.moments[i], seen))
 	}
 	return list
 }

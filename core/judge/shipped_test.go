@@ -7,32 +7,17 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/judge/judgetest"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 )
 
-// expected are the moments of every script of a suite.
-func expected(t *testing.T, s *suite.Suite) [][]suite.Moment {
+func judgeModel(t *testing.T, s *suite.Suite, rules game.Rules) judge.Verdict {
 	t.Helper()
-	var list [][]suite.Moment
-	for _, script := range s.Scripts {
-		moments, err := script.Moments(s.Rules)
-		if err != nil {
-			t.Fatal(err)
-		}
-		list = append(list, moments)
+	v, err := judge.JudgeModel(s, rules)
+	if err != nil {
+		t.Fatal(err)
 	}
-	return list
-}
-
-func judgeShower(t *testing.T, s *suite.Suite, moments [][]suite.Moment, rules game.Rules) judge.Verdict {
-	t.Helper()
-	var verdicts []judge.ScriptVerdict
-	for i, script := range s.Scripts {
-		verdicts = append(verdicts, judge.JudgeScript(s, script, moments[i], judgetest.Show(t, rules, script, moments[i])))
-	}
-	return judge.Judge(s, verdicts, 0)
+	return v
 }
 
 // charged is what some mistakes lose: the criterion of their rule, and what cannot be
@@ -56,12 +41,11 @@ func TestEveryMistakeCostsPoints(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			moments := expected(t, s)
-			if v := judgeShower(t, s, moments, s.Rules); v.Points != v.Of || len(v.Findings) > 0 {
+			if v := judgeModel(t, s, s.Rules); v.Points != v.Of || len(v.Findings) > 0 {
 				t.Errorf("the rules get %s of %s: %+v", v.Points, v.Of, v)
 			}
 			for _, m := range mistakes.For(s.Rules).Mistakes {
-				v := judgeShower(t, s, moments, m.Rules)
+				v := judgeModel(t, s, m.Rules)
 				if v.Points == v.Of {
 					t.Errorf("%s gets all %s points", m.Name, v.Points)
 				}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"strings"
 	"time"
 
 	"github.com/jedib0t/go-pretty/v6/table"
@@ -15,7 +16,7 @@ import (
 
 func assignmentCommand(o *options) *cobra.Command {
 	c := &cobra.Command{Use: "assignment", Short: "Assignments of a course", Example: "  durchgang assignment create evening-class/tic-tac-toe --game tic-tac-toe\n  durchgang assignment list evening-class"}
-	c.AddCommand(assignmentCreateCommand(o), assignmentChangeCommand(o), assignmentListCommand(o), assignmentShowCommand(o),
+	c.AddCommand(assignmentCreateCommand(o), assignmentRehearseCommand(o), assignmentChangeCommand(o), assignmentListCommand(o), assignmentShowCommand(o),
 		assignmentRevisionsCommand(o), assignmentExportCommand(o), assignmentAdoptCommand(o), assignmentKitCommand(o))
 	return c
 }
@@ -73,6 +74,58 @@ func assignmentCreateCommand(o *options) *cobra.Command {
 	}
 	f.add(c)
 	return c
+}
+
+func assignmentRehearseCommand(o *options) *cobra.Command {
+	var f assignmentFlags
+	c := &cobra.Command{
+		Use: "rehearse COURSE [PROGRAM]", Short: "Try an assignment before it is made: on a right program and on every known mistake", Args: cobra.RangeArgs(1, 2),
+		Example: "  durchgang assignment rehearse evening-class --game hangman --suite mine.suite my-solution.py",
+		RunE: func(c *cobra.Command, args []string) (err error) {
+			a := f.Assignment
+			if a.Course = args[0]; a.Game == "" {
+				a.Game = "tic-tac-toe"
+			}
+			if a.Phrasebook, err = readText(f.book); err != nil {
+				return err
+			}
+			if a.Suite, err = readText(f.scripts); err != nil {
+				return err
+			}
+			var name string
+			var data []byte
+			if len(args) == 2 {
+				if name, data, err = program(args[1]); err != nil {
+					return err
+				}
+			}
+			r, err := o.client().Rehearse(c.Context(), a, name, data)
+			return o.answer(c, r, err, func(w io.Writer) { printRehearsal(w, r) })
+		},
+	}
+	f.add(c)
+	return c
+}
+
+func printRehearsal(w io.Writer, r record.Rehearsal) {
+	fmt.Fprintf(w, "%s, of which %d are public, %s points\na right program gets %s\n", plural(r.Scripts, "script"), r.Public, r.Of, r.Right)
+	if p := r.Program; p != nil && p.Problem != "" {
+		fmt.Fprintf(w, "your program could not be graded: %s\n", printable(p.Problem))
+	} else if p != nil {
+		fmt.Fprintf(w, "your program (%s) gets %s\n", p.Language, p.Points)
+		for _, k := range p.Criteria {
+			if k.Points < k.Of {
+				fmt.Fprintf(w, "  it loses %s of %s for %q: %s\n", k.Of-k.Points, k.Of, k.Title, k.Reason)
+			}
+		}
+	}
+	t := newTable(w)
+	t.AppendHeader(table.Row{"mistake", "gets", "loses"})
+	for _, m := range r.Mistakes {
+		t.AppendRow(table.Row{m.Name, m.Points, strings.Join(m.Lost, " ")})
+	}
+	t.Render()
+	fmt.Fprintf(w, "%d of %d known mistakes cost nothing\n", r.Missed, len(r.Mistakes))
 }
 
 func assignmentChangeCommand(o *options) *cobra.Command {

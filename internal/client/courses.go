@@ -86,6 +86,13 @@ func (c *Client) CreateAssignment(ctx context.Context, a record.Assignment, t Ti
 	return answer[record.Assignment](ctx, c, "POST", inCourse(a.Course)+"/assignments", in)
 }
 
+// Rehearse tries an assignment that need not be there yet; the program may be empty.
+func (c *Client) Rehearse(ctx context.Context, a record.Assignment, name string, program []byte) (record.Rehearsal, error) {
+	in := termsOf(a, Times{})
+	in["name"], in["program"], in["program_name"] = a.Name, program, name
+	return answer[record.Rehearsal](ctx, c, "POST", inCourse(a.Course)+"/rehearsals", in)
+}
+
 // ChangeAssignment keeps an assignment as a new revision; a.Revision is the one that the
 // change was made from.
 func (c *Client) ChangeAssignment(ctx context.Context, a record.Assignment, t Times) (record.Assignment, error) {

@@ -185,7 +185,7 @@ func (s *Server) note(c fiber.Ctx, r route, failed error) {
 }
 
 // unkept are the endpoints that change nothing although they are not read with GET.
-var unkept = map[string]bool{"play": true, "readTranscripts": true, "replayFinding": true, "lookAtInvitation": true}
+var unkept = map[string]bool{"play": true, "readTranscripts": true, "replayFinding": true, "rehearse": true, "lookAtInvitation": true}
 
 // keys of what is known of a request.
 type key int

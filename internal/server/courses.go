@@ -61,6 +61,11 @@ type (
 		Suite      string `json:"suite,omitempty" description:"Without it the one that ships for the game."`
 		terms
 	}
+	newRehearsal struct {
+		newAssignment
+		Program     []byte `json:"program,omitempty" description:"A program to grade: a source file, or a zip or tar.gz archive."`
+		ProgramName string `json:"program_name,omitempty" description:"Of a single source file."`
+	}
 	changedAssignment struct {
 		inAssignment
 		Revision   int    `json:"revision" description:"The one that the change was made from."`
@@ -149,6 +154,13 @@ func (s *Server) createAssignment(c fiber.Ctx) error {
 		return s.office.CreateAssignment(c.Context(), param(c, "course"), in.form(record.Assignment{
 			Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite,
 		}))
+	})
+}
+
+func (s *Server) rehearse(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in newRehearsal) (any, error) {
+		form := in.form(record.Assignment{Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite})
+		return s.office.Rehearse(c.Context(), param(c, "course"), form, office.HandIn{Data: in.Program, Name: in.ProgramName})
 	})
 }
 

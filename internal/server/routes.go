@@ -120,6 +120,7 @@ func routes() []route {
 		{"GET", "/courses/{course}/trail", teacher, "listCourseActs", "Who did what in a course, the newest first", inCourseTrail{}, []record.Act{}, ok, "", (*Server).trail},
 		{"GET", "/courses/{course}/assignments", assistant, "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
 		{"POST", "/courses/{course}/assignments", teacher, "createAssignment", "Add an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
+		{"POST", "/courses/{course}/rehearsals", teacher, "rehearse", "Try an assignment that need not be there yet on a right program, on every known mistake, and on a given program; nothing is kept", newRehearsal{}, record.Rehearsal{}, ok, "", (*Server).rehearse},
 		{"POST", "/courses/{course}/adopt", teacher, "adoptAssignment", "Add the assignment of an archive that was exported", inAdoption{}, record.Assignment{}, created, "", (*Server).adopt},
 		{"GET", inA, assistant, "getAssignment", "One assignment", inAssignment{}, record.Assignment{}, ok, "", (*Server).assignment},
 		{"PUT", inA, teacher, "changeAssignment", "Keep an assignment as a new revision; 409 when it was changed since it was read", changedAssignment{}, record.Assignment{}, ok, "", (*Server).changeAssignment},

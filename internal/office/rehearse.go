@@ -1,0 +1,106 @@
+package office
+
+import (
+	"archive/zip"
+	"bytes"
+	"context"
+
+	"durchgang/core/games"
+	"durchgang/core/judge"
+	"durchgang/core/mistakes"
+	"durchgang/core/suite"
+	"durchgang/internal/record"
+)
+
+// Rehearse tries an assignment that need not be there yet: on a program that keeps the rules
+// and shows everything, on every known mistake, and on a program that a teacher gives, which
+// may be empty. Nothing is kept.
+func (o *Office) Rehearse(ctx context.Context, course string, form Form, program HandIn) (record.Rehearsal, error) {
+	r := record.Rehearsal{Mistakes: []record.RehearsedMistake{}}
+	c, err := o.Course(ctx, course)
+	if err != nil {
+		return r, err
+	}
+	if form.Name == "" {
+		form.Name = "rehearsal"
+	}
+	a, err := form.check(c)
+	if err != nil {
+		return r, err
+	}
+	s, err := suite.Parse("suite", a.Suite, games.All())
+	if err != nil {
+		return r, err
+	}
+	r.Suite, r.Scripts, r.Of = a.Suite, len(s.Scripts), s.Total()
+	for _, script := range s.Scripts {
+		if script.Public {
+			r.Public++
+		}
+	}
+	for _, k := range s.Criteria {
+		r.Criteria = append(r.Criteria, record.Criterion{Name: k.Name, Title: k.Title, Of: k.Points})
+	}
+	if a.Channel != record.Function { // functions show parts of a game
+		if err := rehearseModels(&r, s); err != nil {
+			return r, err
+		}
+	}
+	if len(program.Data) > 0 {
+		r.Program, err = rehearseProgram(ctx, a, s, program)
+	}
+	return r, err
+}
+
+func rehearseModels(r *record.Rehearsal, s *suite.Suite) error {
+	right, err := judge.JudgeModel(s, s.Rules)
+	if err != nil {
+		return err
+	}
+	r.Right = right.Points
+	for _, m := range mistakes.For(s.Rules).Mistakes {
+		v, err := judge.JudgeModel(s, m.Rules)
+		if err != nil {
+			return err
+		}
+		tried := record.RehearsedMistake{Name: m.Name, Says: m.Teacher, Points: v.Points, Lost: []string{}}
+		for _, k := range v.Criteria {
+			if k.Points < k.Of {
+				tried.Lost = append(tried.Lost, k.Name)
+			}
+		}
+		if v.Points == r.Right {
+			r.Missed++
+		}
+		r.Mistakes = append(r.Mistakes, tried)
+	}
+	return nil
+}
+
+// rehearseProgram grades a program now. What is the program's fault is told as a problem.
+func rehearseProgram(ctx context.Context, a record.Assignment, s *suite.Suite, in HandIn) (*record.RehearsedProgram, error) {
+	files, err := in.files()
+	if err != nil {
+		return nil, err
+	}
+	packed, _, err := (&handIn{student: "rehearsal", files: files}).pack()
+	if err != nil {
+		return nil, err
+	}
+	folder, err := zip.NewReader(bytes.NewReader(packed), int64(len(packed)))
+	if err != nil {
+		return nil, err
+	}
+	g, err := NewGrader(a.Channel, s, "phrasebook", a.Phrasebook)
+	if err != nil {
+		return nil, err
+	}
+	g.Parallel = scriptsAtOnce
+	graded, err := g.Grade(ctx, folder, nil)
+	p := &record.RehearsedProgram{Language: graded.Language, Points: graded.Verdict.Points, Criteria: graded.Verdict.Criteria, Findings: graded.Verdict.Findings}
+	if AtFault(err) {
+		p.Problem, p.Criteria, p.Findings = err.Error(), []judge.CriterionVerdict{}, []judge.Finding{}
+		return p, nil
+	}
+	return p, err
+}
