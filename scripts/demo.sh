@@ -7,7 +7,9 @@ listen=127.0.0.1:${PORT:-8420}
 export DURCHGANG_SERVER=http://$listen
 data=${DATA:-${TMPDIR:-/tmp}/durchgang-demo-$(id -u)}
 durchgang=bin/durchgang
-assignment=evening-class/tic-tac-toe
+course=evening-class
+assignment=$course/tic-tac-toe
+password="a lamp in the evening" # of everybody in the demo
 
 ready=$(mktemp)
 $durchgang serve --listen "$listen" --data "$data" > "$ready" &
@@ -18,12 +20,7 @@ until grep -q ready "$ready"; do
   sleep 0.1
 done
 
-if ! $durchgang course list --json | grep -q '"evening-class"'; then
-  $durchgang course create evening-class --title "Programming, evening class"
-  $durchgang assignment create $assignment --title "Tic-tac-toe for two" --game tic-tac-toe
-fi
-$durchgang import $assignment demo/class
-$durchgang run $assignment
+source scripts/demo-class.sh
 echo
 $durchgang matrix $assignment
 echo
@@ -33,6 +30,7 @@ if [ -n "${ONCE:-}" ]; then
 fi
 echo
 echo "The console is at $DURCHGANG_SERVER/courses/$assignment"
+echo "Sign in as ida, who teaches, or as hugo.tandy@evening.example, a student; the password is: $password"
 echo "Ctrl-C ends the service."
 trap 'rm -f "$ready"' EXIT
 trap 'kill $service 2> /dev/null' INT TERM

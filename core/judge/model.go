@@ -22,25 +22,41 @@ func Model(rules game.Rules, script suite.Script, moments []suite.Moment) ([]Obs
 	return seen, nil
 }
 
-// JudgeModel judges a model by a suite. Scripts whose course a program has a part in are left
-// out.
-func JudgeModel(s *suite.Suite, rules game.Rules) (Verdict, error) {
-	var verdicts []ScriptVerdict
+// Models judges models by a suite.
+type Models struct {
+	suite   *suite.Suite
+	scripts []suite.Script
+	moments [][]suite.Moment
+}
+
+// NewModels plays the scripts of a suite by its rules. Scripts whose course a program has a
+// part in are left out.
+func NewModels(s *suite.Suite) (Models, error) {
+	m := Models{suite: s}
 	for _, script := range s.Scripts {
 		if s.Open(script) {
 			continue
 		}
 		moments, err := script.Moments(s.Rules)
 		if err != nil {
-			return Verdict{}, err
+			return m, err
 		}
-		seen, err := Model(rules, script, moments)
+		m.scripts, m.moments = append(m.scripts, script), append(m.moments, moments)
+	}
+	return m, nil
+}
+
+// Judge judges a model that keeps some rules.
+func (m Models) Judge(rules game.Rules) (Verdict, error) {
+	verdicts := make([]ScriptVerdict, len(m.scripts))
+	for i, script := range m.scripts {
+		seen, err := Model(rules, script, m.moments[i])
 		if err != nil {
 			return Verdict{}, err
 		}
-		verdicts = append(verdicts, JudgeScript(s, script, moments, seen))
+		verdicts[i] = JudgeScript(m.suite, script, m.moments[i], seen)
 	}
-	return Judge(s, verdicts, 0), nil
+	return Judge(m.suite, verdicts, 0), nil
 }
 
 // model is a program that keeps some rules and shows all that it should.

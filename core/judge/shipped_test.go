@@ -11,9 +11,9 @@ import (
 	"durchgang/core/suite"
 )
 
-func judgeModel(t *testing.T, s *suite.Suite, rules game.Rules) judge.Verdict {
+func judgeModel(t *testing.T, models judge.Models, rules game.Rules) judge.Verdict {
 	t.Helper()
-	v, err := judge.JudgeModel(s, rules)
+	v, err := models.Judge(rules)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -41,11 +41,15 @@ func TestEveryMistakeCostsPoints(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			if v := judgeModel(t, s, s.Rules); v.Points != v.Of || len(v.Findings) > 0 {
+			models, err := judge.NewModels(s)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if v := judgeModel(t, models, s.Rules); v.Points != v.Of || len(v.Findings) > 0 {
 				t.Errorf("the rules get %s of %s: %+v", v.Points, v.Of, v)
 			}
 			for _, m := range mistakes.For(s.Rules).Mistakes {
-				v := judgeModel(t, s, m.Rules)
+				v := judgeModel(t, models, m.Rules)
 				if v.Points == v.Of {
 					t.Errorf("%s gets all %s points", m.Name, v.Points)
 				}

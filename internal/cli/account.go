@@ -438,7 +438,7 @@ func trailCommand(o *options) *cobra.Command {
 				t := newTable(w)
 				t.AppendHeader(table.Row{"act", "when", "who", "what", "about", "status"})
 				for _, a := range acts {
-					t.AppendRow(table.Row{a.ID, local(a.At), printable(a.Login), a.What, printable(a.Subject), a.Status})
+					t.AppendRow(table.Row{a.ID, local(a.At), printable(a.Login), a.Says, printable(a.Subject), a.Status})
 				}
 				t.Render()
 			})

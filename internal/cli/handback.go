@@ -142,7 +142,7 @@ What cannot change is not run again. Nothing counts before durchgang regrade acc
 	return c
 }
 
-func printComparison(w io.Writer, c record.Comparison) {
+func printComparison(w io.Writer, c record.RunComparison) {
 	fmt.Fprintf(w, "run %d (revision %d) and run %d (revision %d): %s up, %d down, %d otherwise different, %d the same; %d were not run again\n",
 		c.Before.ID, c.Before.Revision, c.After.ID, c.After.Revision, plural(c.Up, "student"), c.Down, len(c.Changed)-c.Up-c.Down, c.Same, c.After.Kept)
 	for _, k := range c.Changed {

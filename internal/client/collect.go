@@ -118,8 +118,8 @@ func (c *Client) Withdraw(ctx context.Context, course, assignment string) (recor
 }
 
 // Compare puts two runs side by side.
-func (c *Client) Compare(ctx context.Context, before, after int64) (record.Comparison, error) {
-	return answer[record.Comparison](ctx, c, "GET", fmt.Sprintf("/runs/%d/compare/%d", before, after), nil)
+func (c *Client) Compare(ctx context.Context, before, after int64) (record.RunComparison, error) {
+	return answer[record.RunComparison](ctx, c, "GET", fmt.Sprintf("/runs/%d/compare/%d", before, after), nil)
 }
 
 // Pair puts two results side by side.

@@ -31,7 +31,7 @@ func (o *Office) Import(ctx context.Context, course, assignment string, archive 
 }
 
 func (o *Office) importClass(ctx context.Context, course, assignment string, class []*handIn, decisions Decisions, origin string) (record.Import, error) {
-	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Skipped{}, Unmatched: []record.Entry{}}
+	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Skipped{}, Unmatched: []record.UnmatchedEntry{}}
 	a, err := o.Assignment(ctx, course, assignment)
 	if err != nil {
 		return report, err
@@ -111,7 +111,7 @@ func assign(report *record.Import, class []*handIn, pupils []record.Pupil, decis
 		if !decided && len(pupils) > 0 {
 			found := candidates(h.student, pupils)
 			if len(found) != 1 {
-				report.Unmatched = append(report.Unmatched, record.Entry{Entry: h.entries[0], Candidates: found})
+				report.Unmatched = append(report.Unmatched, record.UnmatchedEntry{Entry: h.entries[0], Candidates: found})
 				continue
 			}
 			student = found[0]

@@ -48,8 +48,8 @@ func (o *Office) GiveByHand(ctx context.Context, result int64, h judge.ByHand, t
 
 // Compare puts two runs of an assignment side by side: for whom something is different, and
 // why.
-func (o *Office) Compare(ctx context.Context, before, after int64) (record.Comparison, error) {
-	c := record.Comparison{Changed: []record.Change{}}
+func (o *Office) Compare(ctx context.Context, before, after int64) (record.RunComparison, error) {
+	c := record.RunComparison{Changed: []record.Change{}}
 	mb, err := o.Matrix(ctx, before)
 	if err != nil {
 		return c, err
@@ -80,7 +80,7 @@ func (o *Office) Compare(ctx context.Context, before, after int64) (record.Compa
 }
 
 // note adds one student to a comparison.
-func note(c *record.Comparison, b, a record.Row, was, is bool) {
+func note(c *record.RunComparison, b, a record.Row, was, is bool) {
 	change := record.Change{Student: a.Student, ResultBefore: b.Result, ResultAfter: a.Result, Before: b.Points, After: a.Points}
 	switch {
 	case !was:

@@ -53,13 +53,17 @@ func (o *Office) Rehearse(ctx context.Context, course string, form Form, program
 }
 
 func rehearseModels(r *record.Rehearsal, s *suite.Suite) error {
-	right, err := judge.JudgeModel(s, s.Rules)
+	models, err := judge.NewModels(s)
+	if err != nil {
+		return err
+	}
+	right, err := models.Judge(s.Rules)
 	if err != nil {
 		return err
 	}
 	r.Right = right.Points
 	for _, m := range mistakes.For(s.Rules).Mistakes {
-		v, err := judge.JudgeModel(s, m.Rules)
+		v, err := models.Judge(m.Rules)
 		if err != nil {
 			return err
 		}

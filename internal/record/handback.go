@@ -15,8 +15,8 @@ type ByHand struct {
 	At    time.Time `json:"at"`
 }
 
-// Comparison is two runs of an assignment side by side.
-type Comparison struct {
+// RunComparison is two runs of an assignment side by side.
+type RunComparison struct {
 	Before  Run      `json:"before"`
 	After   Run      `json:"after"`
 	Changed []Change `json:"changed" description:"The students for whom something is different."`

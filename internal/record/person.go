@@ -72,7 +72,8 @@ type Act struct {
 	At      time.Time `json:"at" db:"at"`
 	Login   string    `json:"login" db:"login"`
 	Address string    `json:"address" db:"address"`
-	What    string    `json:"what" db:"what"`
+	What    string    `json:"what" db:"what" description:"The endpoint's name."`
+	Says    string    `json:"says" db:"-" description:"What that does, in words."`
 	Course  string    `json:"course" db:"course"`
 	Subject string    `json:"subject" db:"subject"`
 	Status  int       `json:"status" db:"status" description:"Of the answer, as HTTP numbers it."`

@@ -86,14 +86,14 @@ type Submission struct {
 
 // Import is what became of the entries of a class's archive.
 type Import struct {
-	Added     []string  `json:"added"`
-	Unchanged []string  `json:"unchanged" description:"Handed in before with the same content."`
-	Problems  []Skipped `json:"problems"`
-	Unmatched []Entry   `json:"unmatched" description:"Entries of nobody on the roster, or of several: hand the archive in again with a decision for each."`
+	Added     []string         `json:"added"`
+	Unchanged []string         `json:"unchanged" description:"Handed in before with the same content."`
+	Problems  []Skipped        `json:"problems"`
+	Unmatched []UnmatchedEntry `json:"unmatched" description:"Entries of nobody on the roster, or of several: hand the archive in again with a decision for each."`
 }
 
-// Entry is one of an archive that is nobody's for certain.
-type Entry struct {
+// UnmatchedEntry is one of an archive that is nobody's for certain.
+type UnmatchedEntry struct {
 	Entry      string   `json:"entry"`
 	Candidates []string `json:"candidates" description:"Short names of those it might be of, the most likely first."`
 }

@@ -70,10 +70,10 @@ const (
 // headings are what columns are called, in small letters without blanks and signs.
 var headings = map[string]column{
 	"number": number, "id": number, "studentid": number, "studentnumber": number, "matriculation": number, "matriculationnumber": number,
-	"matrikelnummer": number, "matrikelnr": number, "idnumber": number, "identifier": number, "nr": number, "no": number,
-	"mail": address, "email": address, "emailaddress": address, "mailaddress": address, "epost": address,
+	"matrikelnummer": number, "matrikelnr": number, "idnumber": number, "nummer": number, "kennung": number, "kennnummer": number, "identifier": number, "nr": number, "no": number,
+	"mail": address, "email": address, "emailaddress": address, "mailaddress": address, "epost": address, "emailadresse": address,
 	"name": full, "fullname": full, "student": full, "studentname": full, "displayname": full,
-	"givenname": given, "firstname": given, "forename": given, "vorname": given, "first": given,
+	"givenname": given, "firstname": given, "forename": given, "vorname": given, "first": given, "rufname": given,
 	"familyname": family, "lastname": family, "surname": family, "nachname": family, "last": family,
 	"shortname": short, "login": short, "username": short, "user": short, "account": short, "benutzername": short,
 }

@@ -232,5 +232,8 @@ func (s *Server) trail(c fiber.Ctx) error {
 		return fiber.NewError(http.StatusBadRequest, "before is no number of an act")
 	}
 	acts, err := s.office.Trail(c.Context(), param(c, "course"), before)
+	for i := range acts {
+		acts[i].Says = s.summaries[acts[i].What]
+	}
 	return reply(c, http.StatusOK, acts, err)
 }

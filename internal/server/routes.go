@@ -152,7 +152,7 @@ func routes() []route {
 		{"POST", "/runs/{id}/accept", teacher, "acceptRun", "Let the results of a regrade count", byID{}, record.Run{}, ok, "", byNumber((*office.Office).AcceptRun)},
 		{"DELETE", "/runs/{id}", teacher, "discardRun", "Throw a regrade away that does not count", byID{}, record.Run{}, ok, "", byNumber((*office.Office).DiscardRun)},
 		{"POST", "/runs/{id}/publish", teacher, "publishRun", "Let students see their results of a run", byID{}, record.Run{}, ok, "", byNumber((*office.Office).Publish)},
-		{"GET", "/runs/{id}/compare/{other}", assistant, "compareRuns", "Two runs of an assignment side by side: for whom something is different, and why", againstOther{}, record.Comparison{}, ok, "", (*Server).compareRuns},
+		{"GET", "/runs/{id}/compare/{other}", assistant, "compareRuns", "Two runs of an assignment side by side: for whom something is different, and why", againstOther{}, record.RunComparison{}, ok, "", (*Server).compareRuns},
 		{"GET", "/results/{id}/compare/{other}", assistant, "compareResults", "Two results side by side", againstOther{}, record.Pair{}, ok, "", (*Server).compareResults},
 		{"GET", "/results/{id}/files", assistant, "listFiles", "The files of a result's submission", byID{}, []record.File{}, ok, "", byNumber((*office.Office).Files)},
 		{"PUT", "/results/{id}/by-hand", teacher, "giveByHand", "Give points by hand, which stay through regrades, or take them away", byHand{}, record.Result{}, ok, "", (*Server).giveByHand},

@@ -30,7 +30,9 @@ type Server struct {
 	log    *slog.Logger
 	tries  *account.Limit // of passwords
 	meters meters
-	done   chan struct{} // closed when the service stops, so that streams end
+
+	summaries map[string]string // of what is done in the trail, by endpoint
+	done      chan struct{}     // closed when the service stops, so that streams end
 }
 
 // New returns a server for an office; console holds the built console.
@@ -48,7 +50,9 @@ func New(o *office.Office, console fs.FS, log *slog.Logger) (*Server, error) {
 	if err != nil {
 		return nil, err
 	}
+	s.summaries = map[string]string{"expire": "Delete what students handed in, since the time to keep it is over"}
 	for _, r := range routes() {
+		s.summaries[r.id], _, _ = strings.Cut(r.summary, ";")
 		s.app.Add([]string{r.method}, prefix+colons(r.path), func(c fiber.Ctx) error {
 			err := s.admit(c, r)
 			if err == nil {

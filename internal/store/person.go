@@ -121,6 +121,13 @@ func (s *Store) Accept(ctx context.Context, digest []byte, hash string, first re
 				return err
 			}
 			id.Int64 = p.ID
+			// Courses from before there were accounts are the first teacher's.
+			if err := exec(ctx, tx, `
+				insert into member (course_id, person_id, role)
+				select c.id, :person, 'teacher' from course c where not exists (select from member m where m.course_id = c.id)`,
+				map[string]any{"person": p.ID}); err != nil {
+				return err
+			}
 		}
 		if err := setPassword(ctx, tx, id.Int64, hash); err != nil {
 			return err

@@ -2,6 +2,22 @@ import createClient from 'openapi-fetch'
 
 import type { components, paths } from './schema'
 
+export type Act = components['schemas']['Act']
+export type ByHand = components['schemas']['ByHandType2']
+export type LookRequest = components['schemas']['Request']
+export type Mine = components['schemas']['Mine']
+export type Office = components['schemas']['Office']
+export type Pair = components['schemas']['Pair']
+export type Participant = components['schemas']['Participant']
+export type Person = components['schemas']['Person']
+export type Pupil = components['schemas']['Pupil']
+export type Rehearsal = components['schemas']['Rehearsal']
+export type Revision = components['schemas']['Revision']
+export type RosterImport = components['schemas']['RosterImport']
+export type RunComparison = components['schemas']['RunComparison']
+export type Submission = components['schemas']['Submission']
+export type SubmittedFile = components['schemas']['File']
+export type Token = components['schemas']['Token']
 export type Assignment = components['schemas']['Assignment']
 export type Cause = components['schemas']['Cause']
 export type Class = components['schemas']['Class']
@@ -66,12 +82,22 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
   throw new Failure(problem?.detail ?? `The service answered with status ${answer.response.status}.`)
 }
 
+/** Whether nothing more will come of a run or result in this state. */
+export const over = (state: string) => ['done', 'failed', 'cancelled'].includes(state)
+
+/** The body of a request that is a file. */
+export const upload = (file: Blob) => ({
+  body: file as unknown as string,
+  bodySerializer: (body: unknown) => body as BodyInit,
+  headers: { 'Content-Type': file.type === 'application/zip' ? 'application/zip' : 'application/octet-stream' },
+})
+
 /** Calls report with each progress of a run; returns a function that stops it. */
 export function watchRun(id: number, report: (run: Run) => void): () => void {
   const events = new EventSource(`/api/v1/runs/${id}/events`)
   events.addEventListener('run', (event) => {
     const run = JSON.parse((event as MessageEvent<string>).data) as Run
-    if (run.state === 'done') events.close()
+    if (over(run.state)) events.close()
     report(run)
   })
   return () => events.close()

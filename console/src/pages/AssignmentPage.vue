@@ -1,45 +1,72 @@
 <script setup lang="ts">
-import { BAlert } from 'bootstrap-vue-next/components/BAlert'
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
 
-import { api, ask, watchRun, type Assignment, type Matrix } from '../api/client'
-import ClassUpload from '../parts/ClassUpload.vue'
+import { api, ask, over, watchRun, type Assignment, type Course, type LookRequest, type Matrix } from '../api/client'
+import ActState from '../parts/ActState.vue'
 import LoadState from '../parts/LoadState.vue'
+import NextStep from '../parts/NextStep.vue'
 import ResultMatrix from '../parts/ResultMatrix.vue'
 import RunProgress from '../parts/RunProgress.vue'
 import { useAct } from '../use/act'
+import { onClock } from '../use/clock'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
 const props = defineProps<{ course: string; assignment: string }>()
+const router = useRouter()
 const path = computed(() => ({ course: props.course, assignment: props.assignment }))
+const at = computed(() => `/courses/${props.course}/${props.assignment}`)
 
-interface View { assignment: Assignment; matrix?: Matrix }
+interface View { course: Course; assignment: Assignment; requests: LookRequest[]; matrix?: Matrix }
 
 const { data: view, error, loading, reload } = useLoad<View>(() => `${props.course}/${props.assignment}`, async () => {
-  const assignment = await ask(api.GET('/courses/{course}/assignments/{assignment}', { params: { path: path.value } }))
-  if (assignment.last_run === null) return { assignment }
-  return { assignment, matrix: await ask(api.GET('/runs/{id}/matrix', { params: { path: { id: assignment.last_run } } })) }
+  const course = await ask(api.GET('/courses/{course}', { params: { path: { course: props.course } } }))
+  if (course.role === 'student') await router.replace(`${at.value}/mine`)
+  const [assignment, requests] = await Promise.all([
+    ask(api.GET('/courses/{course}/assignments/{assignment}', { params: { path: path.value } })),
+    ask(api.GET('/courses/{course}/assignments/{assignment}/requests', { params: { path: path.value } })),
+  ])
+  if (assignment.last_run === null) return { course, assignment, requests }
+  return { course, assignment, requests, matrix: await ask(api.GET('/runs/{id}/matrix', { params: { path: { id: assignment.last_run } } })) }
 })
 useTitle(() => view.value?.assignment.title ?? '')
 
-const starting = ref(false)
-const { failure, act } = useAct()
-const underway = computed(() => !!view.value?.matrix && view.value.matrix.run.state !== 'done')
+const busy = ref(false)
+const { notice, failure, act } = useAct()
+const run = computed(() => view.value?.matrix?.run)
+const underway = computed(() => !!run.value && !over(run.value.state))
 
-async function start() {
-  starting.value = true
-  await act(async () => {
-    await ask(api.POST('/courses/{course}/assignments/{assignment}/runs', { params: { path: path.value } }))
-    await reload()
-    return ''
-  })
-  starting.value = false
+async function once(work: () => Promise<string>) {
+  busy.value = true
+  await act(work)
+  busy.value = false
 }
 
+const start = (needed: boolean) => once(async () => {
+  await ask(api.POST('/courses/{course}/assignments/{assignment}/runs', { params: { path: path.value, query: { needed } } }))
+  await reload()
+  return ''
+})
+const regrade = () => once(async () => {
+  const next = await ask(api.POST('/courses/{course}/assignments/{assignment}/regrades', { params: { path: path.value } }))
+  await router.push(`/runs/${run.value!.id}/compare/${next.id}`)
+  return ''
+})
+const publish = () => once(async () => {
+  await ask(api.POST('/runs/{id}/publish', { params: { path: { id: run.value!.id } } }))
+  await reload()
+  return 'Students see their own results now.'
+})
+const withdraw = () => once(async () => {
+  await ask(api.POST('/courses/{course}/assignments/{assignment}/withdraw', { params: { path: path.value } }))
+  await reload()
+  return 'Students see no results of this any more.'
+})
+
 let stop = () => {}
-watch(() => (underway.value ? view.value?.matrix?.run.id : undefined), (id) => {
+watch(() => (underway.value ? run.value?.id : undefined), (id) => {
   stop()
   stop = id === undefined ? () => {} : watchRun(id, () => void reload())
 }, { immediate: true })
@@ -47,38 +74,36 @@ onBeforeUnmount(() => stop())
 </script>
 
 <template>
-  <nav class="crumbs" aria-label="Path"><RouterLink to="/">Courses</RouterLink> / {{ course }}</nav>
+  <nav class="crumbs" aria-label="Path"><RouterLink to="/">Courses</RouterLink> / <RouterLink :to="`/courses/${course}`">{{ view?.course.title ?? course }}</RouterLink></nav>
   <LoadState :loading="loading" :error="error" :ready="!!view" @retry="reload">
     <template v-if="view">
       <div class="row-between">
         <div>
           <h1>{{ view.assignment.title }}</h1>
-          <span class="quiet">{{ view.assignment.game }}<template v-if="view.assignment.channel === 'wire'">, over the wire</template><template v-if="view.assignment.channel === 'function'">, by its functions</template>, {{ view.assignment.submissions }} handed in</span>
+          <span class="quiet">{{ view.assignment.game }}<template v-if="view.assignment.channel === 'wire'">, over the wire</template><template v-if="view.assignment.channel === 'function'">, by its functions</template>, {{ view.assignment.submissions }} handed in<template v-if="view.assignment.due_at">, due {{ onClock(view.assignment.due_at, view.assignment.zone) }}</template></span>
         </div>
         <div class="d-flex flex-wrap gap-2">
-          <RouterLink v-if="view.matrix && view.assignment.channel === 'terminal'" class="btn btn-sm btn-outline-secondary" :to="`/courses/${course}/${props.assignment}/wording`">Wording</RouterLink>
+          <RouterLink class="btn btn-sm btn-outline-secondary" :to="`${at}/import`">Hand in</RouterLink>
           <template v-if="view.matrix">
+            <RouterLink v-if="view.assignment.channel === 'terminal'" class="btn btn-sm btn-outline-secondary" :to="`${at}/wording`">Wording</RouterLink>
             <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/runs/${view.matrix.run.id}/class`">The class</RouterLink>
             <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/runs/${view.matrix.run.id}/groups`">Groups</RouterLink>
+            <RouterLink class="btn btn-sm btn-outline-secondary" :to="`${at}/runs`">Runs</RouterLink>
+            <BButton v-if="view.assignment.published_run" size="sm" variant="outline-secondary" :disabled="busy" @click="withdraw">Withdraw</BButton>
+            <BButton size="sm" variant="outline-secondary" :disabled="busy || underway" @click="start(true)">Grade what is new</BButton>
           </template>
-          <ClassUpload v-bind="path" @imported="reload" />
-          <BButton variant="primary" size="sm" :disabled="starting || underway || !view.assignment.submissions" @click="start">
-            {{ view.matrix ? 'Grade again' : 'Grade all' }}
-          </BButton>
+          <RouterLink class="btn btn-sm btn-outline-secondary" :to="`${at}/settings`">Settings</RouterLink>
         </div>
       </div>
-      <BAlert v-if="failure" class="mt-2" variant="danger" :model-value="true">{{ failure }}</BAlert>
+      <ActState :notice="notice" :failure="failure" />
+      <NextStep
+        :assignment="view.assignment" :run="run" :teaches="view.course.role === 'teacher'" :at="at"
+        :open="view.requests.filter((r) => !r.answered_at).length" @grade="start(false)" @regrade="regrade" @publish="publish"
+      />
       <template v-if="view.matrix">
-        <RunProgress :run="view.matrix.run" />
+        <RunProgress :run="view.matrix.run" @changed="reload" />
         <ResultMatrix :matrix="view.matrix" />
       </template>
-      <p v-else-if="view.assignment.submissions" class="panel mt-3">
-        Nothing has been graded yet. <strong>Grade all</strong> plays every script with every program.
-      </p>
-      <p v-else class="panel mt-3">
-        Nobody has handed in yet. Hand in a zip archive with one folder or source file for each student, or use
-        <code>durchgang import {{ course }}/{{ assignment }} FOLDER</code>.
-      </p>
     </template>
   </LoadState>
 </template>

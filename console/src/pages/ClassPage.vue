@@ -45,7 +45,7 @@ const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)
           <BarPlot title="Who keeps each criterion" :labels="sum.criteria.map((c) => c.name)" :values="kept" :most="sum.graded" lying axis="students" />
         </div>
         <h2>Misunderstandings</h2>
-        <div class="panel">
+        <div class="panel scroll" tabindex="0" role="region" aria-label="Misunderstandings">
           <table class="tally">
             <tbody>
               <tr v-for="m in sum.mistakes" :key="m.name">
@@ -61,7 +61,7 @@ const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)
           </table>
         </div>
         <h2>Criteria</h2>
-        <div class="panel">
+        <div class="panel scroll" tabindex="0" role="region" aria-label="Criteria">
           <table class="tally">
             <thead><tr><th scope="col">Criterion</th><th v-for="s in states" :key="s" scope="col" class="number"><StateMark :state="s" /></th></tr></thead>
             <tbody>

@@ -2,9 +2,10 @@
 import { BAlert } from 'bootstrap-vue-next/components/BAlert'
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea'
-import { computed, ref, watch } from 'vue'
+import { computed, onBeforeUnmount, ref, watch } from 'vue'
 
-import { api, ask } from '../api/client'
+import { api, ask, over } from '../api/client'
+import ByHandPanel from '../parts/ByHandPanel.vue'
 import CausePanel from '../parts/CausePanel.vue'
 import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import FindingCard from '../parts/FindingCard.vue'
@@ -20,6 +21,11 @@ const path = computed(() => ({ id: Number(props.id) }))
 const { data: result, error, loading, reload } = useLoad(() => props.id, () =>
   ask(api.GET('/results/{id}', { params: { path: path.value } })))
 useTitle(() => result.value?.student ?? '')
+
+const beat = window.setInterval(() => {
+  if (result.value && !over(result.value.state)) void reload()
+}, 1500)
+onBeforeUnmount(() => window.clearInterval(beat))
 
 const diagnosis = computed(() => result.value?.diagnosis[0])
 const others = computed(() => (diagnosis.value?.whole ? result.value!.diagnosis.slice(1) : []))
@@ -49,6 +55,7 @@ const tell = () => act(async () => {
           <span class="quiet">{{ result.language || 'not run' }}, run {{ result.run }}<template v-if="result.days_late">, {{ result.days_late }} days late</template></span>
         </div>
         <div class="d-flex gap-3 align-items-center">
+          <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/results/${result.id}/files`">The program</RouterLink>
           <RouterLink v-if="result.state === 'done' || result.state === 'failed'" class="btn btn-sm btn-outline-secondary" :to="`/results/${result.id}/report`">What the student reads</RouterLink>
           <div class="total" data-part="total">{{ result.points }} of {{ result.of }}</div>
         </div>
@@ -59,8 +66,7 @@ const tell = () => act(async () => {
         <pre class="screen">{{ result.problem }}</pre>
       </section>
       <p v-else-if="result.state !== 'done'" class="panel mt-3" role="status">
-        This program is {{ result.state === 'running' ? 'being graded' : 'waiting to be graded' }}.
-        <a href="#" @click.prevent="reload">Look again</a>
+        This program {{ { running: 'is being graded', cancelled: 'was not graded, since its run was cancelled' }[result.state as string] ?? 'waits to be graded' }}.
       </p>
       <template v-else>
         <h2>What went wrong</h2>
@@ -98,6 +104,9 @@ const tell = () => act(async () => {
             <span class="quiet" role="status">{{ notice }}</span>
           </div>
         </div>
+
+        <h2>Points by hand</h2>
+        <ByHandPanel :result="result" @given="(r) => (result = r)" />
 
         <details class="mt-3">
           <summary>All {{ result.scripts.length }} recorded runs</summary>

@@ -83,7 +83,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
             </div>
           </section>
           <TerminalText :steps="view.evidence.steps" :current="current" />
-          <section v-if="step.comparisons.length" class="panel"><ComparisonTable :comparisons="step.comparisons" /></section>
+          <section v-if="step.comparisons.length" class="panel scroll" tabindex="0" aria-label="Comparisons"><ComparisonTable :comparisons="step.comparisons" /></section>
         </div>
       </div>
     </template>

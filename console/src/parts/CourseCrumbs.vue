@@ -6,7 +6,8 @@ defineProps<{ course: string; assignment: string }>()
 <template>
   <nav class="crumbs" aria-label="Path">
     <RouterLink to="/">Courses</RouterLink> /
-    <RouterLink :to="`/courses/${course}/${assignment}`">{{ course }}, {{ assignment }}</RouterLink>
+    <RouterLink :to="`/courses/${course}`">{{ course }}</RouterLink> /
+    <RouterLink :to="`/courses/${course}/${assignment}`">{{ assignment }}</RouterLink>
     <template v-if="$slots.default"> / <slot /></template>
   </nav>
 </template>

@@ -4,8 +4,8 @@ import { computed, ref, watch } from 'vue'
 
 import type { Guide } from '../api/client'
 
-/** The parameters of a game; choose is told the variant they make. */
-const props = defineProps<{ guide: Guide }>()
+/** The parameters of a game; choose is told the variant they make. Nested stands in another form. */
+const props = defineProps<{ guide: Guide; nested?: boolean }>()
 const emit = defineEmits<{ choose: [variant: string] }>()
 
 const values = ref<Record<string, string>>({})
@@ -23,7 +23,7 @@ const variant = computed(() => {
 </script>
 
 <template>
-  <form @submit.prevent="emit('choose', variant)">
+  <component :is="nested ? 'div' : 'form'" @submit.prevent="emit('choose', variant)">
     <div class="parameters">
       <template v-for="p in guide.params" :key="p.name">
         <label :for="`param-${p.name}`"><code>{{ p.name }}</code></label>
@@ -39,7 +39,7 @@ const variant = computed(() => {
     </div>
     <div class="row-between mt-3">
       <code class="variant">{{ variant }}</code>
-      <BButton size="sm" type="submit" variant="primary" :disabled="variant === guide.variant">Use these rules</BButton>
+      <BButton size="sm" :type="nested ? 'button' : 'submit'" variant="primary" :disabled="variant === guide.variant" @click="nested && emit('choose', variant)">Use these rules</BButton>
     </div>
-  </form>
+  </component>
 </template>

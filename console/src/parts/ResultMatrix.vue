@@ -25,7 +25,7 @@ const rows = computed(() => {
   return shown.sort((a, b) => key(a) - key(b) || a.student.localeCompare(b.student))
 })
 
-const waiting: Record<Row['state'], string> = { queued: 'waiting', running: 'running …', failed: 'not run', done: '' }
+const waiting: Record<Row['state'], string> = { queued: 'waiting', running: 'running …', failed: 'not run', cancelled: 'cancelled', done: '' }
 const sorted = (by: Order) => (order.value === by ? 'ascending' : 'none')
 const arrow = (by: Order) => (order.value === by ? '▾' : '')
 </script>
@@ -51,7 +51,7 @@ const arrow = (by: Order) => (order.value === by ? '▾' : '')
         <tr v-for="row in rows" :key="row.result">
           <th scope="row"><RouterLink :to="`/results/${row.result}`">{{ row.student }}</RouterLink></th>
           <td class="points">
-            <template v-if="row.state === 'done'">{{ row.points }} / {{ row.of }}<span v-if="row.attempts > 1" class="quiet">, best of {{ row.attempts }}</span></template>
+            <template v-if="row.state === 'done'">{{ row.points }} / {{ row.of }}<span v-if="row.by_hand" class="quiet" title="Points were given by hand">, by hand</span><span v-if="row.attempts > 1" class="quiet">, best of {{ row.attempts }}</span></template>
             <span v-else class="quiet">{{ waiting[row.state] }}</span>
           </td>
           <td v-if="row.state === 'failed'" :colspan="matrix.criteria.length + 2" class="text-start quiet text-truncate">

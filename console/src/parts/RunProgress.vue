@@ -1,20 +1,43 @@
 <script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { BProgress } from 'bootstrap-vue-next/components/BProgress'
 
-import type { Run } from '../api/client'
+import { api, ask, over, type Run } from '../api/client'
+import { useAct } from '../use/act'
+import { duration } from '../use/clock'
+import ActState from './ActState.vue'
 
-/** How far a run has come. */
-defineProps<{ run: Run }>()
+/** How far a run has come, with what can be done to it while it is not over. */
+const props = defineProps<{ run: Run }>()
+const emit = defineEmits<{ changed: [] }>()
+const { notice, failure, act } = useAct()
+
+const change = (what: 'pause' | 'resume' | 'cancel') => act(async () => {
+  await ask(api.POST(`/runs/{id}/${what}`, { params: { path: { id: props.run.id } } }))
+  emit('changed')
+  return ''
+})
 </script>
 
 <template>
-  <div role="status" class="my-2">
-    <template v-if="run.state === 'done'">
-      <span class="quiet">Run {{ run.id }}, {{ run.total }} graded, {{ new Date(run.finished_at ?? run.created_at).toLocaleString() }}</span>
-    </template>
+  <div class="my-2">
+    <span v-if="over(run.state)" class="quiet" role="status">
+      Run {{ run.id }}, revision {{ run.revision }}: {{ run.state === 'cancelled' ? 'cancelled, ' : '' }}{{ run.total }} graded<template v-if="run.kept">, {{ run.kept }} of them kept from before</template>,
+      {{ new Date(run.finished_at ?? run.created_at).toLocaleString() }}
+    </span>
     <template v-else>
-      <span>Run {{ run.id }}: {{ run.done }} of {{ run.total }} graded</span>
+      <div class="row-between">
+        <span role="status">
+          Run {{ run.id }}: {{ run.done }} of {{ run.total }} graded<template v-if="run.state === 'paused'">, paused</template><template v-else-if="run.seconds_left !== null">, about {{ duration(run.seconds_left) }} left</template>
+        </span>
+        <span class="d-flex gap-2">
+          <BButton v-if="run.state === 'paused'" size="sm" variant="outline-secondary" @click="change('resume')">Go on</BButton>
+          <BButton v-else size="sm" variant="outline-secondary" @click="change('pause')">Pause</BButton>
+          <BButton size="sm" variant="outline-danger" @click="change('cancel')">Cancel</BButton>
+        </span>
+      </div>
       <BProgress :value="run.done" :max="run.total" height="0.6rem" class="mt-1" :aria-label="`Run ${run.id}`" />
     </template>
+    <ActState :notice="notice" :failure="failure" />
   </div>
 </template>

@@ -103,6 +103,20 @@ func Start(t testing.TB, console fs.FS) *Service {
 // StartOn starts a service on a database that is there.
 func StartOn(t testing.TB, database string, console fs.FS) *Service {
 	t.Helper()
+	service := start(t, database, console)
+	service.Token = service.firstTeacher(t)
+	service.Client = service.As(service.Token)
+	return service
+}
+
+// StartEmpty starts a service in which nobody has an account.
+func StartEmpty(t testing.TB, console fs.FS) *Service {
+	t.Helper()
+	return start(t, Database(t), console)
+}
+
+func start(t testing.TB, database string, console fs.FS) *Service {
+	t.Helper()
 	if console == nil {
 		console = os.DirFS(t.TempDir())
 	}
@@ -144,10 +158,7 @@ func StartOn(t testing.TB, database string, console fs.FS) *Service {
 			t.Errorf("serve: %v", err)
 		}
 	})
-	service := &Service{URL: "http://" + listener.Addr().String(), Office: o, Server: s}
-	service.Token = service.firstTeacher(t)
-	service.Client = service.As(service.Token)
-	return service
+	return &Service{URL: "http://" + listener.Addr().String(), Office: o, Server: s}
 }
 
 // Password is the one of everybody in tests.

@@ -1,0 +1,128 @@
+<script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next/components/BButton'
+import { computed, ref, watch } from 'vue'
+import { useRouter } from 'vue-router'
+
+import { api, ask, upload, type Course, type Guide, type Rehearsal } from '../api/client'
+import ActState from '../parts/ActState.vue'
+import CourseTabs from '../parts/CourseTabs.vue'
+import EditorField from '../parts/EditorField.vue'
+import FileField from '../parts/FileField.vue'
+import LoadState from '../parts/LoadState.vue'
+import ParameterForm from '../parts/ParameterForm.vue'
+import RehearsalPanel from '../parts/RehearsalPanel.vue'
+import SelectField from '../parts/SelectField.vue'
+import TermsFields from '../parts/TermsFields.vue'
+import TextField from '../parts/TextField.vue'
+import { useAct } from '../use/act'
+import { base64 } from '../use/file'
+import { useLoad } from '../use/load'
+import { termsBody, termsForm } from '../use/terms'
+import { useTitle } from '../use/title'
+
+const props = defineProps<{ course: string }>()
+const router = useRouter()
+useTitle(() => 'New assignment')
+const at = computed(() => ({ params: { path: { course: props.course } } }))
+
+interface View { course: Course; games: { name: string; title: string }[] }
+const { data: view, error, loading, reload } = useLoad<View>(() => props.course, async () => {
+  const [course, games] = await Promise.all([ask(api.GET('/courses/{course}', at.value)), ask(api.GET('/games'))])
+  return { course, games }
+})
+
+const game = ref('tic-tac-toe')
+const { data: guide } = useLoad<Guide>(() => game.value, () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })))
+const kind = computed({ get: () => game.value.split(':')[0]!, set: (name) => { game.value = name } })
+
+const title = ref('')
+const name = ref('')
+const channel = ref<'terminal' | 'wire' | 'function'>('terminal')
+const phrasebook = ref('')
+const suite = ref('')
+const terms = ref(termsForm())
+const program = ref<File>()
+const rehearsal = ref<Rehearsal>()
+const short = computed(() => name.value || game.value.split(':')[0]!)
+watch([game, channel, phrasebook, suite], () => { rehearsal.value = undefined })
+
+const channels = [
+  { value: 'terminal', text: 'on a terminal, as people play' },
+  { value: 'wire', text: 'by the wire protocol' },
+  { value: 'function', text: 'by calling their functions' },
+]
+const { notice, failure, act } = useAct()
+const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: suite.value, ...termsBody(terms.value) })
+const trying = ref(false)
+
+const rehearse = () => act(async () => {
+  trying.value = true
+  try {
+    const given = program.value ? { program: await base64(program.value), program_name: program.value.name } : {}
+    rehearsal.value = await ask(api.POST('/courses/{course}/rehearsals', { ...at.value, body: { ...body(), ...given } }))
+  } finally {
+    trying.value = false
+  }
+  return ''
+})
+
+const make = () => act(async () => {
+  const a = await ask(api.POST('/courses/{course}/assignments', { ...at.value, body: body() }))
+  await router.push(`/courses/${props.course}/${a.name}`)
+  return ''
+})
+
+const archive = ref<File>()
+const adopt = () => act(async () => {
+  const a = await ask(api.POST('/courses/{course}/adopt', { params: { path: at.value.params.path, query: { name: name.value } }, ...upload(archive.value!) }))
+  await router.push(`/courses/${props.course}/${a.name}`)
+  return ''
+})
+</script>
+
+<template>
+  <LoadState :loading="loading" :error="error" :ready="!!view" @retry="reload">
+    <template v-if="view">
+      <CourseTabs :course="view.course" />
+      <form class="d-grid gap-3" @submit.prevent="make">
+        <section class="panel">
+          <h2 class="mt-0">1. The game</h2>
+          <div class="fields">
+            <SelectField v-model="kind" label="Game" :options="view.games.map((g) => ({ value: g.name, text: g.title }))" />
+            <TextField v-model="title" label="Title" :placeholder="guide?.title" hint="What students read" />
+            <TextField v-model="name" label="Short name" :placeholder="short" hint="For addresses and commands" />
+          </div>
+          <details v-if="guide"><summary>Other rules: size, run, fleet and the like</summary><ParameterForm :guide="guide" nested class="mt-2" @choose="(v) => (game = v)" /></details>
+        </section>
+        <section class="panel">
+          <h2 class="mt-0">2. How programs are spoken to, and what earns points</h2>
+          <SelectField v-model="channel" label="Programs are played" :options="channels" />
+          <div class="columns">
+            <EditorField v-model="suite" label="Suite" placeholder="Empty: the one that ships for the game" hint="Scripts with the criteria they belong to. Empty takes the one that ships." />
+            <EditorField v-model="phrasebook" label="Phrasebook" :placeholder="channel === 'function' ? 'functions: …' : 'Empty: the built-in wording'" hint="How programs talk, or how functions are called. It can be written later, from what programs print." />
+          </div>
+        </section>
+        <section class="panel">
+          <h2 class="mt-0">3. Try it</h2>
+          <p>It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.</p>
+          <div class="fields"><FileField v-model="program" label="Your solution" hint="A source file or an archive; it is not kept" /></div>
+          <BButton variant="outline-secondary" :disabled="trying" @click="rehearse">{{ trying ? 'Trying …' : 'Try it' }}</BButton>
+          <RehearsalPanel v-if="rehearsal" class="mt-3" :rehearsal="rehearsal" />
+        </section>
+        <section class="panel">
+          <h2 class="mt-0">4. When, and how often</h2>
+          <TermsFields v-model="terms" :zone="view.course.zone" />
+        </section>
+        <ActState :notice="notice" :failure="failure" />
+        <div><BButton type="submit" variant="primary">Make the assignment</BButton></div>
+      </form>
+      <details class="panel mt-3">
+        <summary>Or take one from an archive that was exported</summary>
+        <form class="mt-2" @submit.prevent="adopt">
+          <FileField v-model="archive" label="Archive" accept=".zip" />
+          <BButton type="submit" variant="outline-secondary" :disabled="!archive">Take it</BButton>
+        </form>
+      </details>
+    </template>
+  </LoadState>
+</template>

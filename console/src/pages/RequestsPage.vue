@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next/components/BButton'
+import { computed, ref } from 'vue'
+
+import { api, ask, type LookRequest } from '../api/client'
+import ActState from '../parts/ActState.vue'
+import CourseCrumbs from '../parts/CourseCrumbs.vue'
+import LoadState from '../parts/LoadState.vue'
+import { useAct } from '../use/act'
+import { useLoad } from '../use/load'
+import { useTitle } from '../use/title'
+
+const props = defineProps<{ course: string; assignment: string }>()
+const path = computed(() => ({ course: props.course, assignment: props.assignment }))
+useTitle(() => 'Requests')
+const { data: requests, error, loading, reload } = useLoad<LookRequest[]>(() => `${props.course}/${props.assignment}`, () =>
+  ask(api.GET('/courses/{course}/assignments/{assignment}/requests', { params: { path: path.value } })))
+
+const answers = ref<Record<number, string>>({})
+const { notice, failure, act } = useAct()
+const answer = (r: LookRequest) => act(async () => {
+  await ask(api.PUT('/requests/{id}', { params: { path: { id: r.id } }, body: { answer: answers.value[r.id] ?? '' } }))
+  await reload()
+  return `${r.student} can read it.`
+})
+</script>
+
+<template>
+  <CourseCrumbs v-bind="path">requests</CourseCrumbs>
+  <h1 class="mb-3">Requests for another look</h1>
+  <ActState :notice="notice" :failure="failure" />
+  <LoadState :loading="loading" :error="error" :ready="!!requests" @retry="reload">
+    <p v-if="!requests?.length" class="panel">Nobody has asked.</p>
+    <section v-for="r in requests" :key="r.id" class="panel mb-3" :aria-label="`Request of ${r.student}`">
+      <h2 class="mt-0"><RouterLink :to="`/results/${r.result}`">{{ r.student }}</RouterLink> <span class="quiet">{{ new Date(r.asked_at).toLocaleString() }}</span></h2>
+      <p class="text-break">{{ r.question }}</p>
+      <p v-if="r.answered_at" class="mb-0 text-break"><strong>{{ r.answered_by }}:</strong> {{ r.answer }}</p>
+      <form v-else class="d-grid gap-2" @submit.prevent="answer(r)">
+        <textarea v-model="answers[r.id]" class="form-control" rows="2" :aria-label="`Answer to ${r.student}`"></textarea>
+        <div class="d-flex gap-2 align-items-center">
+          <BButton type="submit" variant="primary" size="sm" :disabled="!answers[r.id]">Answer</BButton>
+          <span class="quiet">Points are given by hand on the student's page.</span>
+        </div>
+      </form>
+    </section>
+  </LoadState>
+</template>

@@ -1,0 +1,36 @@
+<script setup lang="ts">
+import { BButton } from 'bootstrap-vue-next/components/BButton'
+
+import type { Assignment, Run } from '../api/client'
+
+/** What a teacher would do next with an assignment. */
+defineProps<{ assignment: Assignment; run?: Run; teaches: boolean; open: number; at: string }>()
+defineEmits<{ grade: []; regrade: []; publish: [] }>()
+</script>
+
+<template>
+  <div v-if="open" class="next">
+    <span><strong>{{ open === 1 ? 'A student asks' : `${open} students ask` }} for another look.</strong></span>
+    <RouterLink class="btn btn-sm btn-primary" :to="`${at}/requests`">Answer</RouterLink>
+  </div>
+  <div v-if="assignment.proposal && run" class="next">
+    <span><strong>A regrade waits:</strong> look what it would change, before it counts.</span>
+    <RouterLink class="btn btn-sm btn-primary" :to="`/runs/${run.id}/compare/${assignment.proposal}`">Look at the regrade</RouterLink>
+  </div>
+  <div v-else-if="!assignment.submissions" class="next">
+    <span><strong>Nobody has handed in yet.</strong> Hand in a class, or wait for the students.</span>
+    <RouterLink class="btn btn-sm btn-primary" :to="`${at}/import`">Hand in a class</RouterLink>
+  </div>
+  <div v-else-if="!run" class="next">
+    <span><strong>Nothing has been graded yet.</strong> <span class="quiet">Every script is played with every program.</span></span>
+    <BButton variant="primary" size="sm" @click="$emit('grade')">Grade all</BButton>
+  </div>
+  <div v-else-if="run.state === 'done' && run.revision < assignment.revision && teaches" class="next">
+    <span><strong>The assignment has changed since.</strong> See what that would change, before it counts.</span>
+    <BButton variant="primary" size="sm" @click="$emit('regrade')">Grade by the new revision</BButton>
+  </div>
+  <div v-else-if="run.state === 'done' && assignment.published_run !== run.id && teaches" class="next">
+    <span><strong>{{ assignment.published_run ? 'Students still see an older run.' : 'Students see nothing yet.' }}</strong> Look what they will read, then hand it back.</span>
+    <BButton variant="primary" size="sm" @click="$emit('publish')">Hand back</BButton>
+  </div>
+</template>
