@@ -164,7 +164,7 @@ func (o *options) try(c *cobra.Command, course, assignment, path string) error {
 			return err
 		}
 		if m.Trial != nil && m.Trial.State.Over() {
-			fmt.Fprintf(c.ErrOrStderr(), "%s left today\n", plural(m.TriesLeft, "try"))
+			fmt.Fprintf(c.ErrOrStderr(), "%d tries left today\n", m.TriesLeft)
 			return o.printReport(c, m.Trial.ID)
 		}
 		select {

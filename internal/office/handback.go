@@ -120,6 +120,9 @@ func differences(b, a record.Row) []string {
 	why := []string{}
 	if b.Submission != a.Submission {
 		why = append(why, "another program was handed in")
+		if a.ByHand {
+			why = append(why, "the points that were given by hand for the earlier program count still")
+		}
 	}
 	was := map[string]judge.CriterionVerdict{}
 	for _, c := range b.Verdicts {

@@ -74,8 +74,19 @@ func makeTemplate(ctx context.Context) error {
 // Cluster is the PostgreSQL cluster of the test program, for tests that stop it.
 func Cluster() *cluster.Cluster { return shared }
 
-// Database makes an empty, migrated database for the test and returns its address.
+// Database makes a database for the test, with tables that are empty, and returns its address.
 func Database(t testing.TB) string {
+	t.Helper()
+	return database(t, template)
+}
+
+// EmptyDatabase makes a database without tables.
+func EmptyDatabase(t testing.TB) string {
+	t.Helper()
+	return database(t, "")
+}
+
+func database(t testing.TB, template string) string {
 	t.Helper()
 	name := fmt.Sprintf("test_%d_%d", os.Getpid(), databases.Add(1))
 	if err := shared.Create(t.Context(), name, template); err != nil {
