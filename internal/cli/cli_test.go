@@ -284,7 +284,7 @@ func TestKilledServiceTakesItsRunUpAgain(t *testing.T) {
 
 // launch starts the binary's service and waits until it is ready; link is the first
 // teacher's.
-func launch(t *testing.T, binary, database string) (service *exec.Cmd, url, link string) {
+func launch(t testing.TB, binary, database string) (service *exec.Cmd, url, link string) {
 	t.Helper()
 	service = exec.Command(binary, "serve", "--listen", "127.0.0.1:0", "--database", database)
 	out, err := service.StdoutPipe()

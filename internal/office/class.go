@@ -20,7 +20,7 @@ import (
 
 // Class sums a run up.
 func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
-	m, s, err := o.matrix(ctx, run)
+	m, s, err := o.matrix(ctx, run, false)
 	if err != nil {
 		return record.Class{}, err
 	}

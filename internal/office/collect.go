@@ -23,6 +23,9 @@ type Decisions map[string]string
 // roster, is reported, and the others are imported. In a course without a roster an entry's
 // name is the student's.
 func (o *Office) Import(ctx context.Context, course, assignment string, archive []byte, decisions Decisions) (record.Import, error) {
+	if _, err := o.Assignment(ctx, course, assignment); err != nil {
+		return record.Import{}, err
+	}
 	class, err := openClass(archive)
 	if err != nil {
 		return record.Import{}, &InputError{"archive", err}

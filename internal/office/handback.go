@@ -50,11 +50,11 @@ func (o *Office) GiveByHand(ctx context.Context, result int64, h judge.ByHand, t
 // why.
 func (o *Office) Compare(ctx context.Context, before, after int64) (record.RunComparison, error) {
 	c := record.RunComparison{Changed: []record.Change{}}
-	mb, err := o.Matrix(ctx, before)
+	mb, _, err := o.matrix(ctx, before, true)
 	if err != nil {
 		return c, err
 	}
-	ma, err := o.Matrix(ctx, after)
+	ma, _, err := o.matrix(ctx, after, true)
 	if err != nil {
 		return c, err
 	}
@@ -427,7 +427,7 @@ func (o *Office) Gradebook(ctx context.Context, course string, assignments, colu
 		if a.LastRun == nil || len(assignments) > 0 && !slices.Contains(assignments, a.Name) {
 			continue
 		}
-		m, err := o.Matrix(ctx, *a.LastRun)
+		m, _, err := o.matrix(ctx, *a.LastRun, true)
 		if err != nil {
 			return nil, err
 		}

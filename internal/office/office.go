@@ -9,6 +9,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"sync"
 
 	"github.com/riverqueue/river"
 	"github.com/riverqueue/river/riverdriver/riverdatabasesql"
@@ -25,9 +26,10 @@ import (
 type Office struct {
 	GitHosts []string // machines from which students may hand in with git
 
-	store *store.Store
-	queue *river.Client[*sql.Tx] // inserts only; Worker works
-	log   *slog.Logger
+	store  *store.Store
+	suites suiteShelf
+	queue  *river.Client[*sql.Tx] // inserts only; Worker works
+	log    *slog.Logger
 }
 
 // InputError says which part of what a teacher gave is wrong.
@@ -106,12 +108,12 @@ func (o *Office) Runs(ctx context.Context, course, assignment string) ([]record.
 
 // Matrix returns the results of a run, as far as they are there.
 func (o *Office) Matrix(ctx context.Context, run int64) (record.Matrix, error) {
-	m, _, err := o.matrix(ctx, run)
+	m, _, err := o.matrix(ctx, run, false)
 	return m, err
 }
 
-// matrix returns the results of a run with its suite.
-func (o *Office) matrix(ctx context.Context, run int64) (m record.Matrix, s *suite.Suite, err error) {
+// matrix returns the results of a run with its suite. Whole rows have verdicts and account.
+func (o *Office) matrix(ctx context.Context, run int64, whole bool) (m record.Matrix, s *suite.Suite, err error) {
 	if m.Run, err = o.Run(ctx, run); err != nil {
 		return m, nil, err
 	}
@@ -121,7 +123,7 @@ func (o *Office) matrix(ctx context.Context, run int64) (m record.Matrix, s *sui
 	for _, c := range s.Criteria {
 		m.Criteria = append(m.Criteria, record.Criterion{Name: c.Name, Title: c.Title, Of: c.Points})
 	}
-	rows, err := o.store.Rows(ctx, run)
+	rows, err := o.store.Rows(ctx, run, whole)
 	if err != nil {
 		return m, nil, err
 	}
@@ -169,12 +171,48 @@ func number(rows []record.Row) {
 	}
 }
 
+// runSuite returns the suite of a run, which does not change; those that were read last are
+// kept.
 func (o *Office) runSuite(ctx context.Context, run int64) (*suite.Suite, error) {
+	if s := o.suites.get(run); s != nil {
+		return s, nil
+	}
 	text, err := o.store.RunSuite(ctx, run)
 	if err != nil {
 		return nil, err
 	}
-	return suite.Parse(fmt.Sprintf("suite of run %d", run), text, games.All())
+	s, err := suite.Parse(fmt.Sprintf("suite of run %d", run), text, games.All())
+	if err == nil {
+		o.suites.put(run, s)
+	}
+	return s, err
+}
+
+// mostSuites is how many suites are kept.
+const mostSuites = 64
+
+// suiteShelf keeps the suites of some runs.
+type suiteShelf struct {
+	sync.Mutex
+	by map[int64]*suite.Suite
+}
+
+func (s *suiteShelf) get(run int64) *suite.Suite {
+	s.Lock()
+	defer s.Unlock()
+	return s.by[run]
+}
+
+func (s *suiteShelf) put(run int64, kept *suite.Suite) {
+	s.Lock()
+	defer s.Unlock()
+	if len(s.by) >= mostSuites {
+		s.by = nil
+	}
+	if s.by == nil {
+		s.by = map[int64]*suite.Suite{}
+	}
+	s.by[run] = kept
 }
 
 // Result finds a result.

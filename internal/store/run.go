@@ -11,6 +11,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"durchgang/core/judge"
+	"durchgang/core/suite"
 	"durchgang/internal/record"
 )
 
@@ -263,18 +264,39 @@ func (s *Store) RunSuite(ctx context.Context, run int64) (text string, err error
 	return text, err
 }
 
+// summary is what a row of the matrix shows.
+type summary struct {
+	Cells    []judge.State  `json:"cells"`
+	Points   []suite.Points `json:"points"` // of the criteria
+	Names    []string       `json:"names"`  // of the criteria
+	Mistakes []string       `json:"mistakes"`
+}
+
+func summarize(criteria []judge.CriterionVerdict, x record.Examination) summary {
+	s := summary{Cells: make([]judge.State, len(criteria)), Points: make([]suite.Points, len(criteria)), Names: make([]string, len(criteria)), Mistakes: []string{}}
+	for i, c := range criteria {
+		s.Cells[i], s.Points[i], s.Names[i] = c.State, c.Points, c.Name
+	}
+	if len(x.Diagnosis) > 0 && x.Diagnosis[0].Whole {
+		s.Mistakes = x.Diagnosis[0].Mistakes
+	}
+	return s
+}
+
 // Rows lists the results of a run by student, the one that counts of several first: that
-// with the most points, or the last one. Their cells are in the order of the criteria.
-func (s *Store) Rows(ctx context.Context, run int64) ([]record.Row, error) {
+// with the most points, or the last one. Their cells are in the order of the criteria. With
+// whole they have verdicts and account too.
+func (s *Store) Rows(ctx context.Context, run int64, whole bool) ([]record.Row, error) {
 	var found []struct {
 		record.Row
-		Verdict     []byte `db:"criteria"`
-		Examination []byte
+		Summary, Verdict, Examination []byte
 	}
 	err := list(ctx, s.db, &found, `
-		select x.id as result, s.id as submission, s.student, x.language, x.state, x.problem, x.points, x.criteria, x.examination, x.behaviour, x.days_late
+		select x.id as result, s.id as submission, s.student, x.language, x.state, x.problem, x.points, x.behaviour, x.days_late, x.summary,
+		       case when :whole or x.summary is null then x.criteria end as verdict,
+		       case when :whole or x.summary is null then x.examination end as examination
 		from result x join submission s on s.id = x.submission_id
-		where x.run_id = :run order by s.student, x.points desc, x.id desc`, map[string]any{"run": run})
+		where x.run_id = :run order by s.student, x.points desc, x.id desc`, map[string]any{"run": run, "whole": whole})
 	if err != nil {
 		return nil, err
 	}
@@ -284,29 +306,41 @@ func (s *Store) Rows(ctx context.Context, run int64) ([]record.Row, error) {
 	}
 	rows := make([]record.Row, len(found))
 	for i, f := range found {
-		var criteria []judge.CriterionVerdict
-		if err := json.Unmarshal(f.Verdict, &criteria); err != nil {
-			return nil, fmt.Errorf("read the criteria of result %d: %w", f.Result, err)
+		var about examined
+		short := summary{}
+		if f.Verdict != nil {
+			if err := json.Unmarshal(f.Verdict, &f.Verdicts); err != nil {
+				return nil, fmt.Errorf("read the criteria of result %d: %w", f.Result, err)
+			}
+			if err := json.Unmarshal(f.Examination, &about); err != nil {
+				return nil, fmt.Errorf("read the examination of result %d: %w", f.Result, err)
+			}
+			short = summarize(f.Verdicts, about.Examination)
+		} else if err := json.Unmarshal(f.Summary, &short); err != nil {
+			return nil, fmt.Errorf("read the summary of result %d: %w", f.Result, err)
 		}
-		about := examined{}
-		if err := json.Unmarshal(f.Examination, &about); err != nil {
-			return nil, fmt.Errorf("read the examination of result %d: %w", f.Result, err)
-		}
-		v := judge.Verdict{Points: f.Points, Criteria: criteria}
-		v.Give(hands[f.Student])
 		rows[i] = f.Row
-		rows[i].Points, rows[i].ByHand = v.Points, len(v.Account) > 0
-		rows[i].Account, rows[i].Verdicts = append(about.Account, v.Account...), criteria
-		rows[i].Mistakes = []string{}
-		if d := about.Diagnosis; len(d) > 0 && d[0].Whole {
-			rows[i].Mistakes = d[0].Mistakes
-		}
-		rows[i].Cells = make([]judge.State, len(criteria))
-		for k, c := range criteria {
-			rows[i].Cells[k] = c.State
+		rows[i].Cells, rows[i].Mistakes, rows[i].Account = short.Cells, short.Mistakes, about.Account
+		if given := hands[f.Student]; len(given) > 0 {
+			v := judge.Verdict{Points: f.Points, Criteria: short.verdicts(f.Verdicts)}
+			v.Give(given)
+			rows[i].Points, rows[i].ByHand = v.Points, len(v.Account) > 0
+			rows[i].Account = append(about.Account, v.Account...)
 		}
 	}
 	return rows, nil
+}
+
+// verdicts are those that are known, or else what a summary says of them.
+func (s summary) verdicts(known []judge.CriterionVerdict) []judge.CriterionVerdict {
+	if known != nil {
+		return known
+	}
+	list := make([]judge.CriterionVerdict, len(s.Names))
+	for i := range list {
+		list[i] = judge.CriterionVerdict{Name: s.Names[i], State: s.Cells[i], Points: s.Points[i]}
+	}
+	return list
 }
 
 // handsOf returns the points that were given by hand for the assignment of a run, by student.

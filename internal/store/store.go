@@ -15,6 +15,7 @@ import (
 	"log/slog"
 	"time"
 
+	"github.com/jackc/pgx/v5"
 	"github.com/jackc/pgx/v5/pgconn"
 	"github.com/jackc/pgx/v5/pgxpool"
 	"github.com/jackc/pgx/v5/stdlib"
@@ -41,11 +42,15 @@ var (
 var migrations embed.FS
 
 // Open connects to the database at url and brings its tables up to date.
-func Open(ctx context.Context, url string) (*Store, error) {
+func Open(ctx context.Context, url string) (*Store, error) { return OpenTraced(ctx, url, nil) }
+
+// OpenTraced is Open for a caller that is told of each statement; the tracer may be nil.
+func OpenTraced(ctx context.Context, url string, tracer pgx.QueryTracer) (*Store, error) {
 	config, err := pgxpool.ParseConfig(url)
 	if err != nil {
 		return nil, fmt.Errorf("read the database's address: %w", err)
 	}
+	config.ConnConfig.Tracer = tracer
 	pool, err := pgxpool.NewWithConfig(ctx, config)
 	if err != nil {
 		return nil, fmt.Errorf("connect to the database: %w", err)

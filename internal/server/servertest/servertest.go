@@ -17,6 +17,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jackc/pgx/v5"
+
 	"durchgang/internal/client"
 	"durchgang/internal/cluster"
 	"durchgang/internal/office"
@@ -114,7 +116,18 @@ func Start(t testing.TB, console fs.FS) *Service {
 // StartOn starts a service on a database that is there.
 func StartOn(t testing.TB, database string, console fs.FS) *Service {
 	t.Helper()
-	service := start(t, database, console)
+	return startTraced(t, database, console, nil)
+}
+
+// StartTraced starts a service on a database that is there, and tells of each statement.
+func StartTraced(t testing.TB, database string, tracer pgx.QueryTracer) *Service {
+	t.Helper()
+	return startTraced(t, database, nil, tracer)
+}
+
+func startTraced(t testing.TB, database string, console fs.FS, tracer pgx.QueryTracer) *Service {
+	t.Helper()
+	service := start(t, database, console, tracer)
 	service.Token = service.firstTeacher(t)
 	service.Client = service.As(service.Token)
 	return service
@@ -123,16 +136,16 @@ func StartOn(t testing.TB, database string, console fs.FS) *Service {
 // StartEmpty starts a service in which nobody has an account.
 func StartEmpty(t testing.TB, console fs.FS) *Service {
 	t.Helper()
-	return start(t, Database(t), console)
+	return start(t, Database(t), console, nil)
 }
 
-func start(t testing.TB, database string, console fs.FS) *Service {
+func start(t testing.TB, database string, console fs.FS, tracer pgx.QueryTracer) *Service {
 	t.Helper()
 	if console == nil {
 		console = os.DirFS(t.TempDir())
 	}
 	log := slog.New(slog.NewTextHandler(io.Discard, nil))
-	records, err := store.Open(t.Context(), database)
+	records, err := store.OpenTraced(t.Context(), database, tracer)
 	if err != nil {
 		t.Fatal(err)
 	}
