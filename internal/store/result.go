@@ -152,10 +152,6 @@ func settle(ctx context.Context, tx *sqlx.Tx, id int64, o Outcome) error {
 	if err != nil {
 		return fmt.Errorf("write the examination: %w", err)
 	}
-	short, err := json.Marshal(summarize(o.Verdict.Criteria, o.Examination))
-	if err != nil {
-		return fmt.Errorf("write the summary: %w", err)
-	}
 	state := record.Done
 	if o.Problem != "" {
 		state = record.Failed
@@ -163,11 +159,11 @@ func settle(ctx context.Context, tx *sqlx.Tx, id int64, o Outcome) error {
 	if err := exec(ctx, tx, `
 		update result set state = :state, language = :language, problem = :problem, points = :points,
 		                  criteria = cast(:criteria as jsonb), examination = :examination, behaviour = :behaviour,
-		                  days_late = :late, summary = cast(:summary as jsonb), finished_at = now()
+		                  days_late = :late, summary = :summary, finished_at = now()
 		where id = :id`, map[string]any{
 		"id": id, "state": state, "language": o.Language, "problem": o.Problem,
 		"points": int64(o.Verdict.Points), "criteria": string(criteria),
-		"examination": examination, "behaviour": o.Behaviour, "late": o.DaysLate, "summary": string(short),
+		"examination": examination, "behaviour": o.Behaviour, "late": o.DaysLate, "summary": summarize(o.Verdict.Criteria, o.Examination).String(),
 	}); err != nil {
 		return err
 	}

@@ -11,7 +11,6 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"durchgang/core/judge"
-	"durchgang/core/suite"
 	"durchgang/internal/record"
 )
 
@@ -264,32 +263,14 @@ func (s *Store) RunSuite(ctx context.Context, run int64) (text string, err error
 	return text, err
 }
 
-// summary is what a row of the matrix shows.
-type summary struct {
-	Cells    []judge.State  `json:"cells"`
-	Points   []suite.Points `json:"points"` // of the criteria
-	Names    []string       `json:"names"`  // of the criteria
-	Mistakes []string       `json:"mistakes"`
-}
-
-func summarize(criteria []judge.CriterionVerdict, x record.Examination) summary {
-	s := summary{Cells: make([]judge.State, len(criteria)), Points: make([]suite.Points, len(criteria)), Names: make([]string, len(criteria)), Mistakes: []string{}}
-	for i, c := range criteria {
-		s.Cells[i], s.Points[i], s.Names[i] = c.State, c.Points, c.Name
-	}
-	if len(x.Diagnosis) > 0 && x.Diagnosis[0].Whole {
-		s.Mistakes = x.Diagnosis[0].Mistakes
-	}
-	return s
-}
-
 // Rows lists the results of a run by student, the one that counts of several first: that
 // with the most points, or the last one. Their cells are in the order of the criteria. With
 // whole they have verdicts and account too.
 func (s *Store) Rows(ctx context.Context, run int64, whole bool) ([]record.Row, error) {
 	var found []struct {
 		record.Row
-		Summary, Verdict, Examination []byte
+		Summary              *string
+		Verdict, Examination []byte
 	}
 	err := list(ctx, s.db, &found, `
 		select x.id as result, s.id as submission, s.student, x.language, x.state, x.problem, x.points, x.behaviour, x.days_late, x.summary,
@@ -316,11 +297,11 @@ func (s *Store) Rows(ctx context.Context, run int64, whole bool) ([]record.Row, 
 				return nil, fmt.Errorf("read the examination of result %d: %w", f.Result, err)
 			}
 			short = summarize(f.Verdicts, about.Examination)
-		} else if err := json.Unmarshal(f.Summary, &short); err != nil {
+		} else if short, err = readSummary(*f.Summary); err != nil {
 			return nil, fmt.Errorf("read the summary of result %d: %w", f.Result, err)
 		}
 		rows[i] = f.Row
-		rows[i].Cells, rows[i].Mistakes, rows[i].Account = short.Cells, short.Mistakes, about.Account
+		rows[i].Cells, rows[i].Mistakes, rows[i].Account = short.cells, short.mistakes, about.Account
 		if given := hands[f.Student]; len(given) > 0 {
 			v := judge.Verdict{Points: f.Points, Criteria: short.verdicts(f.Verdicts)}
 			v.Give(given)
@@ -329,18 +310,6 @@ func (s *Store) Rows(ctx context.Context, run int64, whole bool) ([]record.Row, 
 		}
 	}
 	return rows, nil
-}
-
-// verdicts are those that are known, or else what a summary says of them.
-func (s summary) verdicts(known []judge.CriterionVerdict) []judge.CriterionVerdict {
-	if known != nil {
-		return known
-	}
-	list := make([]judge.CriterionVerdict, len(s.Names))
-	for i := range list {
-		list[i] = judge.CriterionVerdict{Name: s.Names[i], State: s.Cells[i], Points: s.Points[i]}
-	}
-	return list
 }
 
 // handsOf returns the points that were given by hand for the assignment of a run, by student.
