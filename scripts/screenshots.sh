@@ -12,29 +12,23 @@ url=http://127.0.0.1:$port
 out=docs/screenshots
 work=$(mktemp -d)
 chmod 755 "$work"
-export DURCHGANG_SERVER=$url
-bin/durchgang serve --listen 127.0.0.1:$port --data "$work/data" > "$work/ready" &
+export DURCHGANG_SERVER=$url XDG_CONFIG_HOME=$work/config
+durchgang=bin/durchgang course=evening-class assignment=evening-class/tic-tac-toe password="a lamp in the evening" ready=$work/ready
+$durchgang serve --listen 127.0.0.1:$port --data "$work/data" > "$ready" &
 service=$!
 trap 'kill $service 2> /dev/null; wait $service 2> /dev/null || true; rm -rf "$work"' EXIT
-until grep -q ready "$work/ready"; do sleep 0.1; done
-
-assignment=evening-class/tic-tac-toe
-bin/durchgang course create evening-class --title "Programming, evening class" > /dev/null
-bin/durchgang assignment create $assignment --title "Tic-tac-toe for two" > /dev/null
-bin/durchgang import $assignment demo/class > /dev/null
-bin/durchgang run $assignment > /dev/null 2>&1
+until grep -q ready "$ready"; do sleep 0.1; done
+source scripts/demo-class.sh > /dev/null 2>&1
 
 result() { # result STUDENT
-  bin/durchgang show $assignment "$1" --json | python3 -c 'import json,sys; print(json.load(sys.stdin)["id"])'
+  $durchgang show $assignment "$1" --json | python3 -c 'import json,sys; print(json.load(sys.stdin)["id"])'
 }
 script() { # script STUDENT: the number of the first script that differs
-  bin/durchgang show $assignment "$1" --json |
+  $durchgang show $assignment "$1" --json |
     python3 -c 'import json,sys; print(next(s["number"] for s in json.load(sys.stdin)["scripts"] if s["state"] == "differs"))'
 }
 page() { # page PATH NAME [FLAG...]
-  chromium --headless --no-sandbox --disable-gpu --disable-quic --no-first-run --disable-background-networking \
-    --disable-component-update --disable-sync --user-data-dir="$work/browser" --hide-scrollbars \
-    --window-size=1280,800 --virtual-time-budget=4000 --screenshot="$out/$2.png" "${@:3}" "$url$1" 2> /dev/null
+  echo "$1 $out/$2.png ${*:3}"
 }
 terminal() { # terminal COMMAND NAME [SECONDS]
   Xvfb :97 -screen 0 1280x800x24 > /dev/null 2>&1 &
@@ -48,15 +42,24 @@ terminal() { # terminal COMMAND NAME [SECONDS]
   wait $server 2> /dev/null || true
 }
 
-page /courses/$assignment matrix
-page "/results/$(result hugo-tandy)" submission
-page "/results/$(result jonas-petri)/scripts/$(script jonas-petri)" script
-page "/results/$(result levi-amsel)/scripts/$(script levi-amsel)" script-dark --force-dark-mode --blink-settings=preferredColorScheme=0
-page /courses/$assignment/wording wording
-page /runs/1/class class
-page /runs/1/groups groups
-page "/results/$(result jonas-petri)/report" report
-page "/games/connect-four?move=d&move=d&move=e&move=c&move=e&move=e&move=h" game
+{
+  page /courses/$assignment matrix
+  page "/results/$(result hugo-tandy)" submission
+  page "/results/$(result jonas-petri)/scripts/$(script jonas-petri)" script
+  page "/results/$(result levi-amsel)/scripts/$(script levi-amsel)" script-dark dark
+  page /courses/$assignment/wording wording
+  page /runs/1/class class
+  page /runs/1/groups groups
+  page "/results/$(result jonas-petri)/report" report
+  page "/games/connect-four?move=d&move=d&move=e&move=c&move=e&move=e&move=h" game
+  page /courses/$course/-/new new
+} | go run ./scripts/pictures $url ida "$password"
+page /courses/$assignment/mine mine | go run ./scripts/pictures $url hugo.tandy@evening.example "$password"
+$durchgang assignment show $assignment --json | python3 -c 'import json,sys; print(json.load(sys.stdin)["suite"].replace("points 5", "points 8", 1))' > "$work/dearer.suite"
+$durchgang assignment change $assignment --suite "$work/dearer.suite" > /dev/null
+$durchgang regrade $assignment > /dev/null 2>&1
+page /runs/1/compare/2 regrade | go run ./scripts/pictures $url ida "$password"
+$durchgang regrade discard 2 > /dev/null
 export PATH=$PWD/bin:$PATH
 terminal "durchgang phrasebook draft internal/office/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14
 terminal "durchgang matrix $assignment" terminal-matrix
@@ -65,6 +68,3 @@ terminal "durchgang game show hangman" terminal-game
 terminal 'tr " " "\n" <<< "b2 b2 d4 a1 c1" | durchgang game play tic-tac-toe --against simple | tail -n 42' terminal-play
 terminal "durchgang suite strength blackjack" terminal-strength
 terminal "durchgang sandbox check" terminal-sandbox 16
-terminal "durchgang toolchain list" terminal-toolchain
-printf "1 1\n1 1\n" | python3 demo/class/ada-brandt/tictactoe.py > "$work/session.txt" 2> /dev/null || true # it ends at the end of its input
-terminal "durchgang phrasebook check --transcript $work/session.txt" terminal-phrasebook

@@ -3,7 +3,6 @@ package cli_test
 import (
 	"bufio"
 	"bytes"
-	"context"
 	"encoding/json"
 	"net"
 	"os"
@@ -15,7 +14,6 @@ import (
 	"time"
 
 	"durchgang/internal/cli"
-	"durchgang/internal/client"
 	"durchgang/internal/record"
 	"durchgang/internal/server/servertest"
 )
@@ -199,86 +197,6 @@ func TestClassOnTheCommandLine(t *testing.T) {
 	}
 	if _, stderr, status := durchgang(t, "show", "evening/ttt", "nobody", "--server", s.URL); status != 2 || !strings.Contains(stderr, `no student "nobody"`) {
 		t.Errorf("status %d: %s", status, stderr)
-	}
-}
-
-// A service that is killed in the middle of a run takes the run up again when it is
-// started, and every submission is graded once.
-func TestKilledServiceTakesItsRunUpAgain(t *testing.T) {
-	binary := filepath.Join(t.TempDir(), "durchgang")
-	if out, err := exec.Command("go", "build", "-o", binary, "../../cmd/durchgang").CombinedOutput(); err != nil {
-		t.Fatalf("%v: %s", err, out)
-	}
-	database := servertest.Database(t)
-	service, url, link := launch(t, binary, database)
-	token := (&servertest.Service{URL: url}).Welcome(t, link, "ida")
-	t.Setenv("DURCHGANG_TOKEN", token)
-	c := client.New(url).As(token)
-	ctx := t.Context()
-	if _, err := c.CreateCourse(ctx, "evening", "", ""); err != nil {
-		t.Fatal(err)
-	}
-	if _, err := c.CreateAssignment(ctx, record.Assignment{Course: "evening", Name: "ttt", Game: "tic-tac-toe"}, client.Times{}); err != nil {
-		t.Fatal(err)
-	}
-	if _, stderr, status := durchgang(t, "import", "evening/ttt", "../../demo/class", "--server", url); status != 0 {
-		t.Fatal(stderr)
-	}
-	run, err := c.StartRun(ctx, "evening", "ttt", false)
-	if err != nil {
-		t.Fatal(err)
-	}
-	for run.Done < 3 {
-		time.Sleep(20 * time.Millisecond)
-		if run, err = c.Run(ctx, run.ID); err != nil {
-			t.Fatal(err)
-		}
-	}
-	if err := service.Process.Kill(); err != nil {
-		t.Fatal(err)
-	}
-	_ = service.Wait()
-	_, url, _ = launch(t, binary, database)
-	c = client.New(url).As(token)
-	before, err := c.Matrix(ctx, run.ID)
-	if err != nil {
-		t.Fatal(err)
-	}
-	if before.Run.Done < 3 || before.Run.State == record.Done {
-		t.Fatalf("after the kill %d are graded and the run is %s", before.Run.Done, before.Run.State)
-	}
-	ctx, cancel := context.WithTimeout(ctx, 5*time.Minute) // a busy machine is slow
-	defer cancel()
-	if run, err = c.Watch(ctx, run.ID, func(record.Run) {}); err != nil || run.Done != 14 {
-		t.Fatalf("%+v, %v", run, err)
-	}
-	m, err := c.Matrix(ctx, run.ID)
-	if err != nil {
-		t.Fatal(err)
-	}
-	right := 0
-	for _, row := range m.Rows {
-		if row.State != record.Done {
-			t.Errorf("%s is %s: %s", row.Student, row.State, row.Problem)
-		}
-		if row.Points == row.Of {
-			right++
-		}
-		r, err := c.Result(ctx, row.Result)
-		if err != nil {
-			t.Fatal(err)
-		}
-		for i, script := range r.Scripts {
-			if script.Number != i+1 {
-				t.Errorf("%s has evidence number %d in place %d", row.Student, script.Number, i+1)
-			}
-		}
-		if len(r.Scripts) < 57 {
-			t.Errorf("%s has evidence of %d scripts, want 57 and what was run besides", row.Student, len(r.Scripts))
-		}
-	}
-	if right != 6 {
-		t.Errorf("%d programs have every point, want 6", right)
 	}
 }
 

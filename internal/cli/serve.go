@@ -42,6 +42,11 @@ lists the settings.`,
 	return c
 }
 
+// listed reads a list with commas between.
+func listed(text string) []string {
+	return strings.FieldsFunc(text, func(r rune) bool { return r == ',' || r == ' ' })
+}
+
 // workersOf reads how many submissions are graded at the same time.
 func workersOf(values map[string]string, least int) (int, error) {
 	n, err := strconv.Atoi(values["workers"])
@@ -107,7 +112,7 @@ func serve(c *cobra.Command, console fs.FS) (err error) {
 	if err != nil {
 		return err
 	}
-	o.GitHosts = strings.FieldsFunc(values["git-hosts"], func(r rune) bool { return r == ',' || r == ' ' })
+	o.GitHosts = listed(values["git-hosts"])
 	if parallel > 0 {
 		worker, err := o.StartWorker(ctx, parallel)
 		if err != nil {
@@ -119,7 +124,7 @@ func serve(c *cobra.Command, console fs.FS) (err error) {
 			err = errors.Join(err, worker.Stop(ctx))
 		}()
 	}
-	s, err := server.New(o, console, log)
+	s, err := server.New(o, console, log, listed(values["proxies"])...)
 	if err != nil {
 		return err
 	}

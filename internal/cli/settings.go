@@ -38,6 +38,7 @@ func settings() []setting {
 		{"data", defaultData(), "folder for the database that is started without --database", "serve backup restore"},
 		{"workers", fmt.Sprint(runtime.NumCPU()), "submissions graded at the same time; 0 where only durchgang work grades", "serve work"},
 		{"git-hosts", "", "machines from which students may hand in with git, with commas between; teachers may use any", "serve"},
+		{"proxies", "", "addresses of proxies, with commas between, which are believed where requests are from", "serve"},
 		{"log-level", "warn", "debug, info, warn or error; requests are logged at info", "serve work"},
 		{"log-format", "text", "text, or json for other programs; on standard error", "serve work"},
 	}

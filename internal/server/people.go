@@ -83,32 +83,32 @@ func with[In any](c fiber.Ctx, status int, act func(In) (any, error)) error {
 	return reply(c, status, answer, err)
 }
 
-// The tries of a password that are allowed at once, and after how long another one is.
+// The tries of a password that are allowed at once for a login and from an address, and after
+// how long another one is.
 const (
-	triesAtOnce = 8
-	tryAgain    = time.Minute
+	triesAtOnce, tryAgain = 8, time.Minute
+	farAtOnce, farAgain   = 60, 10 * time.Second
 )
 
 func (s *Server) signIn(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in signIn) (any, error) {
 		c.Locals(loginKey, in.Login)
-		if err := s.slow(c, "login "+in.Login, "address "+c.IP()); err != nil {
+		if err := s.slow(c, in.Login); err != nil {
 			return nil, err
 		}
 		session, secret, err := s.office.SignIn(c.Context(), in.Login, in.Password)
 		if err != nil {
 			return nil, err
 		}
-		s.tries.Forgive("login " + in.Login)
-		s.tries.Forgive("address " + c.IP())
+		s.tries.Forgive(in.Login)
 		s.setCookie(c, secret)
 		return session, nil
 	})
 }
 
-// slow refuses what was tried too often.
-func (s *Server) slow(c fiber.Ctx, keys ...string) error {
-	if wait := s.tries.Try(keys...); wait > 0 {
+// slow refuses what was tried too often from an address, or for the logins.
+func (s *Server) slow(c fiber.Ctx, logins ...string) error {
+	if wait := max(s.far.Try(c.IP()), s.tries.Try(logins...)); wait > 0 {
 		c.Set(fiber.HeaderRetryAfter, strconv.Itoa(int(math.Ceil(wait.Seconds()))))
 		return fiber.NewError(http.StatusTooManyRequests, "too many tries: wait a minute and try again")
 	}
@@ -143,7 +143,7 @@ func (s *Server) session(c fiber.Ctx) error {
 
 func (s *Server) lookAtInvitation(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in invited) (any, error) {
-		if err := s.slow(c, "invitation "+c.IP()); err != nil {
+		if err := s.slow(c); err != nil {
 			return nil, err
 		}
 		return s.office.Invited(c.Context(), in.Secret)
@@ -152,14 +152,13 @@ func (s *Server) lookAtInvitation(c fiber.Ctx) error {
 
 func (s *Server) acceptInvitation(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in accepted) (any, error) {
-		if err := s.slow(c, "invitation "+c.IP()); err != nil {
+		if err := s.slow(c); err != nil {
 			return nil, err
 		}
 		session, secret, err := s.office.Accept(c.Context(), in.Secret, in.Login, in.Name, in.Password)
 		if err != nil {
 			return nil, err
 		}
-		s.tries.Forgive("invitation " + c.IP())
 		c.Locals(loginKey, session.Person.Login)
 		s.setCookie(c, secret)
 		return session, nil

@@ -28,22 +28,26 @@ type Server struct {
 	app    *fiber.App
 	office *office.Office
 	log    *slog.Logger
-	tries  *account.Limit // of passwords
+	tries  *account.Limit // of passwords, by login
+	far    *account.Limit // the same by address, behind which a whole school may be
 	meters meters
 
 	summaries map[string]string // of what is done in the trail, by endpoint
 	done      chan struct{}     // closed when the service stops, so that streams end
 }
 
-// New returns a server for an office; console holds the built console.
-func New(o *office.Office, console fs.FS, log *slog.Logger) (*Server, error) {
-	s := &Server{office: o, log: log, tries: account.NewLimit(triesAtOnce, tryAgain, time.Now), meters: newMeters(o), done: make(chan struct{})}
+// New returns a server for an office; console holds the built console. Proxies are the
+// addresses of machines that pass requests on, and are believed where these are from.
+func New(o *office.Office, console fs.FS, log *slog.Logger, proxies ...string) (*Server, error) {
+	s := &Server{office: o, log: log, tries: account.NewLimit(triesAtOnce, tryAgain, time.Now), far: account.NewLimit(farAtOnce, farAgain, time.Now), meters: newMeters(o), done: make(chan struct{})}
 	s.app = fiber.New(fiber.Config{
 		AppName:      "Durchgang",
 		BodyLimit:    maxBody,
 		Immutable:    true, // what a request says may outlive its handler
 		ErrorHandler: s.fail,
 		ReadTimeout:  2 * time.Minute,
+
+		TrustProxy: len(proxies) > 0, TrustProxyConfig: fiber.TrustProxyConfig{Proxies: proxies}, ProxyHeader: fiber.HeaderXForwardedFor,
 	})
 	s.app.Use(s.observe, s.guard)
 	document, err := Document()

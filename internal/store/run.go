@@ -267,17 +267,7 @@ func (s *Store) RunSuite(ctx context.Context, run int64) (text string, err error
 // with the most points, or the last one. Their cells are in the order of the criteria. With
 // whole they have verdicts and account too.
 func (s *Store) Rows(ctx context.Context, run int64, whole bool) ([]record.Row, error) {
-	var found []struct {
-		record.Row
-		Summary              *string
-		Verdict, Examination []byte
-	}
-	err := list(ctx, s.db, &found, `
-		select x.id as result, s.id as submission, s.student, x.language, x.state, x.problem, x.points, x.behaviour, x.days_late, x.summary,
-		       case when :whole or x.summary is null then x.criteria end as verdict,
-		       case when :whole or x.summary is null then x.examination end as examination
-		from result x join submission s on s.id = x.submission_id
-		where x.run_id = :run order by s.student, x.points desc, x.id desc`, map[string]any{"run": run, "whole": whole})
+	found, err := s.scanRows(ctx, run, whole)
 	if err != nil {
 		return nil, err
 	}
@@ -310,6 +300,36 @@ func (s *Store) Rows(ctx context.Context, run int64, whole bool) ([]record.Row, 
 		}
 	}
 	return rows, nil
+}
+
+// foundRow is a row as it is kept.
+type foundRow struct {
+	record.Row
+	Summary              *string
+	Verdict, Examination []byte
+}
+
+// scanRows reads the rows of a run, field by field and not by the fields' names, which takes
+// longer: classes are read often.
+func (s *Store) scanRows(ctx context.Context, run int64, whole bool) (found []foundRow, err error) {
+	rows, err := s.db.QueryContext(ctx, `
+		select x.id, s.id, s.student, x.language, x.state, x.problem, x.points, x.behaviour, x.days_late, x.summary,
+		       case when $2 or x.summary is null then x.criteria end, case when $2 or x.summary is null then x.examination end
+		from result x join submission s on s.id = x.submission_id
+		where x.run_id = $1 order by s.student, x.points desc, x.id desc`, run, whole)
+	if err != nil {
+		return nil, classify(err)
+	}
+	defer rows.Close()
+	for rows.Next() {
+		var f foundRow
+		if err := rows.Scan(&f.Result, &f.Submission, &f.Student, &f.Language, &f.State, &f.Problem, (*int64)(&f.Points), &f.Behaviour, &f.DaysLate,
+			&f.Summary, &f.Verdict, &f.Examination); err != nil {
+			return nil, classify(err)
+		}
+		found = append(found, f)
+	}
+	return found, classify(rows.Err())
 }
 
 // handsOf returns the points that were given by hand for the assignment of a run, by student.

@@ -1,9 +1,9 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton'
-import { computed, onBeforeUnmount, ref, watch } from 'vue'
+import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, ask, over, watchRun, type Assignment, type Course, type LookRequest, type Matrix } from '../api/client'
+import { api, ask, over, type Assignment, type Course, type LookRequest, type Matrix } from '../api/client'
 import ActState from '../parts/ActState.vue'
 import LoadState from '../parts/LoadState.vue'
 import NextStep from '../parts/NextStep.vue'
@@ -11,6 +11,7 @@ import ResultMatrix from '../parts/ResultMatrix.vue'
 import RunProgress from '../parts/RunProgress.vue'
 import { useAct } from '../use/act'
 import { onClock } from '../use/clock'
+import { useFollow } from '../use/follow'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -65,12 +66,7 @@ const withdraw = () => once(async () => {
   return 'Students see no results of this any more.'
 })
 
-let stop = () => {}
-watch(() => (underway.value ? run.value?.id : undefined), (id) => {
-  stop()
-  stop = id === undefined ? () => {} : watchRun(id, () => void reload())
-}, { immediate: true })
-onBeforeUnmount(() => stop())
+useFollow(() => run.value, () => void reload())
 </script>
 
 <template>

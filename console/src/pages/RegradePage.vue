@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton'
-import { computed, onBeforeUnmount, watch } from 'vue'
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, ask, over, watchRun, type RunComparison } from '../api/client'
+import { api, ask, over, type RunComparison } from '../api/client'
 import ActState from '../parts/ActState.vue'
 import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import LoadState from '../parts/LoadState.vue'
 import RunProgress from '../parts/RunProgress.vue'
 import { useAct } from '../use/act'
+import { useFollow } from '../use/follow'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -34,12 +35,7 @@ const discard = () => act(async () => {
   return ''
 })
 
-let stop = () => {}
-watch(() => (after.value && !over(after.value.state) ? after.value.id : undefined), (id) => {
-  stop()
-  stop = id === undefined ? () => {} : watchRun(id, () => void reload())
-}, { immediate: true })
-onBeforeUnmount(() => stop())
+useFollow(() => after.value, () => void reload())
 </script>
 
 <template>
