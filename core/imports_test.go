@@ -21,6 +21,7 @@ var layers = map[string][]string{
 	"internal/account":           {},
 	"internal/roster":            {"core", "internal/record"},
 	"docs":                       {},
+	"scripts":                    {},
 	"internal/backup":            {"internal/cluster"},
 	"internal/toolchain":         {"internal/sandbox"},
 	"internal/record":            {"core"},

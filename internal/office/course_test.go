@@ -326,6 +326,45 @@ func TestExportAdoptAndKit(t *testing.T) {
 	}
 }
 
+// For the wire and for functions the kit has files to start from, which run as they are.
+func TestKitsHaveFilesToStartFrom(t *testing.T) {
+	s := course(t)
+	ctx := t.Context()
+	for _, tt := range []struct{ channel, book, file, line, out string }{
+		{record.Wire, "", "start.py", "durchgang 1\nnew tic-tac-toe\nmove b2\nend\n", ".\n.\n.\n"},
+		{record.Function, "board: nested\nfunctions:\n  winner: {name: who_wins}\n", "start.py", "", ""},
+	} {
+		a := record.Assignment{Course: "evening", Name: tt.channel, Game: "tic-tac-toe", Channel: tt.channel, Phrasebook: tt.book}
+		if _, err := s.Client.CreateAssignment(ctx, a, client.Times{}); err != nil {
+			t.Fatal(err)
+		}
+		kit, err := s.Client.Kit(ctx, "evening", tt.channel)
+		if err != nil {
+			t.Fatal(err)
+		}
+		r, err := zip.NewReader(bytes.NewReader(kit), int64(len(kit)))
+		if err != nil {
+			t.Fatal(err)
+		}
+		f, err := r.Open(tt.file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		text, err := io.ReadAll(f)
+		if err != nil {
+			t.Fatal(err)
+		}
+		c := exec.Command("python3", "-c", string(text))
+		c.Stdin = strings.NewReader(tt.line)
+		if out, err := c.CombinedOutput(); err != nil || string(out) != tt.out {
+			t.Errorf("%s: %v: %q", tt.channel, err, out)
+		}
+		if tt.channel == record.Function && !strings.Contains(string(text), "def who_wins(board):") {
+			t.Errorf("the file to start from is\n%s", text)
+		}
+	}
+}
+
 // gitServer serves a bare repository over http, as plain files.
 func gitServer(t *testing.T, files map[string]string) string {
 	t.Helper()

@@ -151,15 +151,15 @@ func TestMatrixFillsLive(t *testing.T) {
 	ctx := browser(t)
 	signIn(t, ctx, s, "ida")
 	files := map[string]string{}
-	for i := range 8 {
-		files[fmt.Sprintf("student-%d.py", i)] = "import time; time.sleep(0.4)\n" + servertest.RightProgram
+	for i := range 12 {
+		files[fmt.Sprintf("student-%02d.py", i)] = "import time; time.sleep(1)\n" + servertest.RightProgram
 	}
 	handIn(t, s, files)
 	do(t, ctx, "open the assignment", chromedp.Navigate(s.URL+"/courses/evening/ttt"))
 	see(t, ctx, "Nothing has been graded yet")
 	do(t, ctx, "grade", chromedp.Click(`//button[contains(., "Grade all")]`))
 	until(t, ctx, `document.body.innerText.includes("3 / 3") && document.body.innerText.includes("waiting")`)
-	see(t, ctx, "8 graded")
+	see(t, ctx, "revision 1: 12 graded")
 	until(t, ctx, `!document.body.innerText.includes("waiting")`)
 }
 

@@ -39,7 +39,9 @@ func (s *Store) Forget(ctx context.Context, course record.Course, student string
 			`delete from student where course_id = :course and name = :student`,
 			`delete from person p where p.login = :login and not p.keeper and not exists (select from member m where m.person_id = p.id)`,
 			`update act set login = '(deleted)' where login = :login and :login <> '' and not exists (select from person where login = :login)`,
-			`update act set subject = replace(subject, '/' || cast(:student as text), '/(deleted)') where course = :name`,
+			`update act set subject = left(subject, length(subject) - length(cast(:student as text))) || '(deleted)'
+			 where course = :name and right(subject, length(cast(:student as text)) + 1) = '/' || cast(:student as text)
+			   and subject ~ '/(roster|students|of)/[^/]*$'`,
 			`update revision set note = replace(note, 'phrasebook of ' || cast(:student as text), 'phrasebook of (deleted)')
 			 where assignment_id in (select id from assignment where course_id = :course)`,
 		} {

@@ -83,8 +83,9 @@ func (s *Store) Office(ctx context.Context) (o record.Office, err error) {
 }
 
 // Recover puts the unfinished jobs of dead workers back into the queue and returns
-// how many there were. A worker is dead when its lock is free; a job names the
-// worker that took it last in attempted_by.
+// how many there were. A worker is dead when its lock is free, or nobody has registered it; a
+// job names the worker that took it last in attempted_by. Should the worker live, what it
+// still writes is refused, for another attempt has begun.
 func (s *Store) Recover(ctx context.Context) (jobs int64, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		var dead []string
@@ -109,7 +110,16 @@ func (s *Store) Recover(ctx context.Context) (jobs int64, err error) {
 				return err
 			}
 		}
-		return nil
+		// A worker that was away may have taken jobs before it registered again, and died then.
+		unknown, err := sqlx.NamedExecContext(ctx, tx, `
+			update river_job j set state = 'available', scheduled_at = now(), attempt = greatest(attempt - 1, 0)
+			where j.state = 'running' and not exists (select from worker w where w.id = j.attempted_by[array_upper(j.attempted_by, 1)])`, map[string]any{})
+		if err != nil {
+			return err
+		}
+		n, err := unknown.RowsAffected()
+		jobs += n
+		return err
 	})
 	return jobs, err
 }

@@ -13,6 +13,7 @@ useTitle(() => 'Sign in')
 const session = useSession()
 const router = useRouter()
 const route = useRoute()
+const insecure = !window.isSecureContext
 const login = ref('')
 const password = ref('')
 const { notice, failure, act } = useAct()
@@ -38,6 +39,7 @@ async function submit() {
     <p v-if="session.session?.first">
       Nobody has an account yet. The service has printed a link with which the first teacher chooses a password.
     </p>
+    <p v-if="insecure" class="bad">This page is not reached by https, so that your session will not be kept. Ask who keeps the office for an https address.</p>
     <ActState :notice="notice" :failure="failure" />
     <form @submit.prevent="submit">
       <TextField v-model="login" label="Login" autocomplete="username" required />
