@@ -30,7 +30,7 @@ var states = func() (by [256]judge.State) {
 }()
 
 func summarize(criteria []judge.CriterionVerdict, x record.Examination) summary {
-	s := summary{mistakes: []string{}}
+	s := summary{cells: []judge.State{}, mistakes: []string{}} // a list is never null
 	for _, c := range criteria {
 		s.cells, s.points, s.names = append(s.cells, c.State), append(s.points, c.Points), append(s.names, c.Name)
 	}

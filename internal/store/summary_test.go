@@ -20,6 +20,9 @@ func TestSummaryIsReadAsItIsWritten(t *testing.T) {
 		"a diagnosis":   summarize(criteria, record.Examination{Diagnosis: []diagnosis.Diagnosis{{Mistakes: []string{"overwrites", "case"}, Whole: true}}}),
 		"an unsure one": summarize(criteria, record.Examination{Diagnosis: []diagnosis.Diagnosis{{Mistakes: []string{"overwrites"}}}}),
 	} {
+		if s.cells == nil || s.mistakes == nil {
+			t.Errorf("%s: a list is missing", name)
+		}
 		got, err := readSummary(s.String())
 		if err != nil || got.String() != s.String() || !reflect.DeepEqual(got.mistakes, s.mistakes) || len(got.cells) != len(s.cells) {
 			t.Errorf("%s: %+v, want %+v; %v", name, got, s, err)

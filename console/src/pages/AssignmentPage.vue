@@ -66,7 +66,7 @@ const withdraw = () => once(async () => {
   return 'Students see no results of this any more.'
 })
 
-useFollow(() => run.value, () => void reload())
+useFollow(() => run.value, reload)
 </script>
 
 <template>

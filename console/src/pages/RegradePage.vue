@@ -35,7 +35,7 @@ const discard = () => act(async () => {
   return ''
 })
 
-useFollow(() => after.value, () => void reload())
+useFollow(() => after.value, reload)
 </script>
 
 <template>
