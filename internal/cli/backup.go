@@ -13,29 +13,29 @@ import (
 	"durchgang/internal/cluster"
 )
 
-// database finds the address of the database that the settings name, and starts the service's
-// own where that is meant and does not run; done ends it again.
-func database(ctx context.Context, values map[string]string, name string) (url string, done func(), err error) {
-	if values["database"] != "" {
-		return values["database"], func() {}, nil
-	}
-	running := cluster.Running(ctx, values["data"])
-	own, err := cluster.Start(ctx, values["data"], cluster.Options{})
+// withDatabase calls act with the address of the database that a command's settings name, and
+// starts the service's own for as long where that is meant and does not run.
+func withDatabase(c *cobra.Command, act func(url string) error) error {
+	values, _, err := settled(c)
 	if err != nil {
-		return "", nil, err
+		return err
 	}
-	done = func() {
-		if !running {
+	if values["database"] != "" {
+		return act(values["database"])
+	}
+	running := cluster.Running(c.Context(), values["data"])
+	own, err := startCluster(c.Context(), values["data"])
+	if own != nil && !running {
+		defer func() {
 			ctx, cancel := context.WithTimeout(context.Background(), 30*time.Second)
 			defer cancel()
 			_ = own.Stop(ctx) // what was asked for is done already
-		}
+		}()
 	}
-	if err := own.Create(ctx, name, ""); err != nil {
-		done()
-		return "", nil, err
+	if err != nil {
+		return err
 	}
-	return own.URL(name), done, nil
+	return act(own.URL("durchgang"))
 }
 
 func backupCommand(o *options) *cobra.Command {
@@ -47,19 +47,13 @@ meanwhile. With --check the file is brought back into a database of its own on t
 compared, and that database is dropped.`,
 		Example: "  durchgang backup monday.backup --check\n  durchgang backup monday.backup --database postgres://durchgang@db.example/durchgang",
 		RunE: func(c *cobra.Command, args []string) error {
-			values, _, err := settled(c)
-			if err != nil {
+			var m backup.Manifest
+			err := withDatabase(c, func(url string) (err error) {
+				if m, err = backup.Write(c.Context(), url, args[0]); err == nil && check {
+					err = checkBackup(c.Context(), url, args[0])
+				}
 				return err
-			}
-			url, done, err := database(c.Context(), values, "durchgang")
-			if err != nil {
-				return err
-			}
-			defer done()
-			m, err := backup.Write(c.Context(), url, args[0])
-			if err == nil && check {
-				err = checkBackup(c.Context(), url, args[0])
-			}
+			})
 			return o.answer(c, m, err, func(w io.Writer) { printManifest(w, m, check) })
 		},
 	}
@@ -96,16 +90,11 @@ func restoreCommand(o *options) *cobra.Command {
 		Long:    "Bring a backup back into an empty database: that of --database, or one in the folder --data that\nhas held no service yet. What is there then is compared with what was kept.",
 		Example: "  durchgang restore monday.backup --data /srv/durchgang\n  durchgang serve --data /srv/durchgang",
 		RunE: func(c *cobra.Command, args []string) error {
-			values, _, err := settled(c)
-			if err != nil {
+			var m backup.Manifest
+			err := withDatabase(c, func(url string) (err error) {
+				m, err = backup.Restore(c.Context(), args[0], url)
 				return err
-			}
-			url, done, err := database(c.Context(), values, "durchgang")
-			if err != nil {
-				return err
-			}
-			defer done()
-			m, err := backup.Restore(c.Context(), args[0], url)
+			})
 			if errors.Is(err, backup.ErrNotEmpty) || errors.Is(err, backup.ErrForm) {
 				err = &exitError{exitInput, err}
 			}

@@ -28,6 +28,21 @@ func durchgang(t *testing.T, args ...string) (stdout, stderr string, status int)
 	return out.String(), err.String(), status
 }
 
+// writer writes files below a folder and returns their paths.
+func writer(t *testing.T, dir string) func(name, text string) string {
+	return func(name, text string) string {
+		t.Helper()
+		path := filepath.Join(dir, name)
+		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
+			t.Fatal(err)
+		}
+		if err := os.WriteFile(path, []byte(text), 0o644); err != nil {
+			t.Fatal(err)
+		}
+		return path
+	}
+}
+
 // trial is the part of try's JSON that is documented for other programs.
 type trial struct {
 	Points, Of float64
@@ -76,16 +91,7 @@ func TestTrySaysTheSameAsTextAndAsData(t *testing.T) {
 
 func TestExitStatus(t *testing.T) {
 	dir := t.TempDir()
-	write := func(name, text string) string {
-		path := filepath.Join(dir, name)
-		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(path, []byte(text), 0o644); err != nil {
-			t.Fatal(err)
-		}
-		return path
-	}
+	write := writer(t, dir)
 	right := "../../demo/class/bo-lindqvist/game.c"
 	listener, err := net.Listen("tcp", "127.0.0.1:0")
 	if err != nil {

@@ -5,7 +5,6 @@ import (
 	"io"
 	"os"
 	"path/filepath"
-	"slices"
 	"strings"
 	"time"
 
@@ -26,6 +25,14 @@ func (f *gitFlags) add(c *cobra.Command) {
 	c.Flags().StringVar(&f.Folder, "folder", "", "folder of the repository")
 }
 
+// or reads COURSE/ASSIGNMENT, and a path unless a repository is named; what says which.
+func (f *gitFlags) or(c *cobra.Command, args []string, what string) (course, assignment, path string, err error) {
+	if course, assignment, err = cutName(c, args[0]); err == nil && (len(args) == 2) == (f.URL != "") {
+		err = &usageError{c, fmt.Errorf("it takes a %s, or --git with a repository", what)}
+	}
+	return course, assignment, strings.Join(args[1:], ""), err
+}
+
 func importCommand(o *options) *cobra.Command {
 	var as map[string]string
 	var git gitFlags
@@ -39,18 +46,15 @@ replaces what has changed.`,
 		Example: "  durchgang import evening-class/tic-tac-toe demo/class\n  durchgang import evening-class/tic-tac-toe class.zip --as 'A. Brandt=ada-brandt' --as notes=\n  durchgang import evening-class/tic-tac-toe --git https://git.school.example/evening.git --revision week-3",
 		Args:    cobra.RangeArgs(1, 2),
 		RunE: func(c *cobra.Command, args []string) error {
-			course, assignment, err := cutName(c, args[0])
+			course, assignment, path, err := git.or(c, args, "CLASS")
 			if err != nil {
 				return err
-			}
-			if (len(args) == 2) == (git.URL != "") {
-				return &usageError{c, fmt.Errorf("it takes a CLASS, or --git with a repository")}
 			}
 			var report record.Import
 			if git.URL != "" {
 				report, err = o.client().ImportGit(c.Context(), course, assignment, git.Repository, as)
 			} else {
-				archive, readErr := classArchive(args[1])
+				archive, readErr := classArchive(path)
 				if readErr != nil {
 					return readErr
 				}
@@ -76,10 +80,9 @@ func printImport(w io.Writer, r record.Import) {
 		fmt.Fprintf(w, "of nobody on the roster for certain; say whose with --as ENTRY=STUDENT:\n")
 	}
 	for _, e := range r.Unmatched {
-		likely := slices.DeleteFunc(slices.Clone(e.Candidates), func(s string) bool { return s == "" })
 		says := "nobody's name fits"
-		if len(likely) > 0 {
-			says = "perhaps " + strings.Join(likely, " or ")
+		if len(e.Candidates) > 0 {
+			says = "perhaps " + strings.Join(e.Candidates, " or ")
 		}
 		fmt.Fprintf(w, "  %s: %s\n", printable(e.Entry), says)
 	}
@@ -111,18 +114,15 @@ hand in for a student with --student.`,
 		Example: "  durchgang submit evening-class/tic-tac-toe game.py\n  durchgang submit evening-class/tic-tac-toe game.py --try\n  durchgang submit evening-class/tic-tac-toe --git https://git.school.example/ada/noughts.git",
 		Args:    cobra.RangeArgs(1, 2),
 		RunE: func(c *cobra.Command, args []string) error {
-			course, assignment, err := cutName(c, args[0])
+			course, assignment, path, err := git.or(c, args, "PROGRAM")
 			if err != nil {
 				return err
-			}
-			if (len(args) == 2) == (git.URL != "") {
-				return &usageError{c, fmt.Errorf("it takes a PROGRAM, or --git with a repository")}
 			}
 			if try && (git.URL != "" || student != "") {
 				return &usageError{c, fmt.Errorf("--try takes a PROGRAM of your own")}
 			}
 			if try {
-				return o.try(c, course, assignment, args[1])
+				return o.try(c, course, assignment, path)
 			}
 			var sub record.Submission
 			switch {
@@ -131,7 +131,7 @@ hand in for a student with --student.`,
 			case git.URL != "":
 				sub, err = o.client().SubmitGit(c.Context(), course, assignment, git.Repository)
 			default:
-				name, data, readErr := program(args[1])
+				name, data, readErr := program(path)
 				if readErr != nil {
 					return readErr
 				}

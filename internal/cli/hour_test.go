@@ -52,16 +52,7 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 		t.Fatal(err)
 	}
 	dir := t.TempDir()
-	write := func(name, text string) string {
-		path := filepath.Join(dir, name)
-		if err := os.MkdirAll(filepath.Dir(path), 0o755); err != nil {
-			t.Fatal(err)
-		}
-		if err := os.WriteFile(path, []byte(text), 0o644); err != nil {
-			t.Fatal(err)
-		}
-		return path
-	}
+	write := writer(t, dir)
 	wrong := strings.Replace(servertest.RightProgram, `b[i] != "."`, "False", 1)
 	suite := write("short.suite", strings.Replace(servertest.ShortSuite, `script "two moves"`, `script "two moves" public`, 1))
 	solution := write("solution.py", servertest.RightProgram)

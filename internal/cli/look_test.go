@@ -2,8 +2,6 @@ package cli_test
 
 import (
 	"encoding/json"
-	"os"
-	"path/filepath"
 	"strings"
 	"testing"
 )
@@ -11,13 +9,7 @@ import (
 // The commands for looking say what is asked for, as text and as data.
 func TestLookingCommands(t *testing.T) {
 	dir := t.TempDir()
-	write := func(name, text string) string {
-		path := filepath.Join(dir, name)
-		if err := os.WriteFile(path, []byte(text), 0o644); err != nil {
-			t.Fatal(err)
-		}
-		return path
-	}
+	write := writer(t, dir)
 	weak := write("weak.suite", "game tic-tac-toe\ncriterion lines \"A line wins\"\nscript \"a column\"\n  a1 b1 a2 c1 a3\n")
 	transcript := write("session.txt", ". . .\n. X .\n. . .\nPlayer O, your move: b2\nGood grief\n")
 	tests := []struct {

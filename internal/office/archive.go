@@ -180,25 +180,36 @@ func clutter(name string) bool {
 // stripCommon removes a folder around the whole class. A folder that holds a single
 // source file and nothing below is a student's.
 func stripCommon(files map[string][]byte) map[string][]byte {
-	common, sources := "", 0
+	folder, sources := around(files)
+	if folder == "" || sources < 2 {
+		return files
+	}
+	return inside(files, folder)
+}
+
+// around is the folder that all files lie in, empty without one, and how many of them are
+// sources.
+func around(files map[string][]byte) (folder string, sources int) {
 	for name := range files {
 		top, _, nested := strings.Cut(name, "/")
-		if !nested || common != "" && top != common {
-			return files
+		if !nested || folder != "" && top != folder {
+			return "", 0
 		}
-		common = top
+		folder = top
 		if toolchain.IsSource(name) {
 			sources++
 		}
 	}
-	if sources < 2 {
-		return files
-	}
-	stripped := map[string][]byte{}
+	return folder, sources
+}
+
+// inside is files by their names in a folder that all of them lie in.
+func inside(files map[string][]byte, folder string) map[string][]byte {
+	inner := map[string][]byte{}
 	for name, content := range files {
-		stripped[strings.TrimPrefix(name, common+"/")] = content
+		inner[strings.TrimPrefix(name, folder+"/")] = content
 	}
-	return stripped
+	return inner
 }
 
 func byStudent(files map[string][]byte) []*handIn {

@@ -201,17 +201,15 @@ func (o *Office) Revision(ctx context.Context, course, name string, number int) 
 	return was, about(err, "revision", fmt.Sprintf("%d of %s/%s", number, course, name))
 }
 
-// publicPart is the part of a suite that students may see.
-func publicPart(a record.Assignment) (*suite.Suite, error) {
-	s, err := suite.Parse("suite", a.Suite, games.All())
-	if err != nil {
-		return nil, err
+// publicPart is the part of an assignment's suite that students may see, and the whole.
+func publicPart(a record.Assignment) (part, whole *suite.Suite, err error) {
+	if whole, err = suite.Parse("suite", a.Suite, games.All()); err != nil {
+		return nil, nil, err
 	}
-	part := s.Public()
-	if part == nil {
-		return nil, &InputError{"suite", fmt.Errorf("no script of %s/%s is public", a.Course, a.Name)}
+	if part = whole.Public(); part == nil {
+		return nil, nil, &InputError{"suite", fmt.Errorf("no script of %s/%s is public", a.Course, a.Name)}
 	}
-	return part, nil
+	return part, whole, nil
 }
 
 func sameTime(a, b *time.Time) bool { return (a == nil) == (b == nil) && (a == nil || a.Equal(*b)) }

@@ -1,7 +1,6 @@
 package office
 
 import (
-	"cmp"
 	"context"
 	"errors"
 	"fmt"
@@ -11,6 +10,7 @@ import (
 	"time"
 
 	"durchgang/internal/record"
+	"durchgang/internal/store"
 	"durchgang/internal/toolchain"
 )
 
@@ -23,22 +23,19 @@ type Decisions map[string]string
 // roster, is reported, and the others are imported. In a course without a roster an entry's
 // name is the student's.
 func (o *Office) Import(ctx context.Context, course, assignment string, archive []byte, decisions Decisions) (record.Import, error) {
-	if _, err := o.Assignment(ctx, course, assignment); err != nil {
+	a, err := o.Assignment(ctx, course, assignment)
+	if err != nil {
 		return record.Import{}, err
 	}
 	class, err := openClass(archive)
 	if err != nil {
 		return record.Import{}, &InputError{"archive", err}
 	}
-	return o.importClass(ctx, course, assignment, class, decisions, "class")
+	return o.importClass(ctx, a, class, decisions, "class")
 }
 
-func (o *Office) importClass(ctx context.Context, course, assignment string, class []*handIn, decisions Decisions, origin string) (record.Import, error) {
+func (o *Office) importClass(ctx context.Context, a record.Assignment, class []*handIn, decisions Decisions, origin string) (record.Import, error) {
 	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Skipped{}, Unmatched: []record.UnmatchedEntry{}}
-	a, err := o.Assignment(ctx, course, assignment)
-	if err != nil {
-		return report, err
-	}
 	pupils, err := o.store.Roster(ctx, a.CourseID)
 	if err != nil {
 		return report, err
@@ -112,8 +109,8 @@ func assign(report *record.Import, class []*handIn, pupils []record.Pupil, decis
 	for _, h := range class {
 		student, decided := decisions[h.entries[0]]
 		if !decided && len(pupils) > 0 {
-			found := candidates(h.student, pupils)
-			if len(found) != 1 {
+			found, certain := candidates(h.student, pupils)
+			if !certain {
 				report.Unmatched = append(report.Unmatched, record.UnmatchedEntry{Entry: h.entries[0], Candidates: found})
 				continue
 			}
@@ -136,8 +133,9 @@ func assign(report *record.Import, class []*handIn, pupils []record.Pupil, decis
 }
 
 // candidates are the students that an entry's name fits, in the strictest way in which it
-// fits anybody: number, mail address, short name or full name as a whole, then as a part.
-func candidates(entry string, pupils []record.Pupil) []string {
+// fits anybody: number, mail address, short name or full name as a whole, then as a part. It
+// is certain whose it is when it fits one alone, and not by one word of a name only.
+func candidates(entry string, pupils []record.Pupil) (found []string, certain bool) {
 	name, words := slug(entry), strings.Split(slug(entry), "-")
 	has := func(part string) bool {
 		w := strings.Split(part, "-")
@@ -167,21 +165,18 @@ func candidates(entry string, pupils []record.Pupil) []string {
 			return slices.ContainsFunc(strings.Split(slug(p.FullName), "-"), func(w string) bool { return len(w) > 1 && has(w) })
 		},
 	}
-	found := []string{}
+	found = []string{}
 	for i, fits := range ways {
 		for _, p := range pupils {
 			if fits(p) {
 				found = append(found, p.Name)
 			}
 		}
-		if i == len(ways)-1 && len(found) == 1 {
-			return append(found, "") // not certain
-		}
 		if len(found) > 0 {
-			return found
+			return found, len(found) == 1 && i < len(ways)-1
 		}
 	}
-	return found
+	return found, false
 }
 
 // reversed is the slug of a full name with the family name first.
@@ -227,7 +222,11 @@ func (o *Office) submit(ctx context.Context, course, assignment, student string,
 		return about, err
 	}
 	if StandingOf(ctx).Role == record.Student {
-		if err := o.may(ctx, a, student, about.Trial); err != nil {
+		t, err := o.turn(ctx, a, student)
+		if err != nil {
+			return about, err
+		}
+		if err := t.may(a, about.Trial); err != nil {
 			return about, err
 		}
 	}
@@ -254,26 +253,33 @@ func (o *Office) enrolled(ctx context.Context, a record.Assignment, student stri
 	return nil
 }
 
-// may reports whether a student may hand in now, by the clock of the database.
-func (o *Office) may(ctx context.Context, a record.Assignment, student string, trial bool) error {
-	now, err := o.store.Now(ctx)
-	if err != nil {
-		return err
+// turn is what settles whether a student may hand in.
+type turn struct {
+	now      time.Time // on the clock of the database
+	handedIn []record.Submission
+	tries    int // today
+}
+
+func (o *Office) turn(ctx context.Context, a record.Assignment, student string) (t turn, err error) {
+	if t.now, err = o.store.Now(ctx); err != nil {
+		return t, err
 	}
-	if a.OpensAt != nil && now.Before(*a.OpensAt) {
+	t.handedIn, t.tries, err = o.store.HandedIn(ctx, a.ID, student, today(t.now, a.Zone))
+	return t, err
+}
+
+// may reports why a student may not hand in now; it is nil when the student may.
+func (t turn) may(a record.Assignment, trial bool) error {
+	if a.OpensAt != nil && t.now.Before(*a.OpensAt) {
 		return &InputError{"assignment", fmt.Errorf("%w: it opens %s", ErrNotOpen, onClock(*a.OpensAt, a.Zone))}
 	}
-	if a.ClosesAt != nil && now.After(*a.ClosesAt) {
+	if a.ClosesAt != nil && t.now.After(*a.ClosesAt) {
 		return &InputError{"assignment", fmt.Errorf("%w since %s; ask your teacher", ErrClosed, onClock(*a.ClosesAt, a.Zone))}
 	}
-	handedIn, tries, err := o.store.HandedIn(ctx, a.ID, student, today(now, a.Zone))
-	if err != nil {
-		return err
+	if n := len(t.handedIn); !trial && a.Attempts > 0 && n >= a.Attempts {
+		return &InputError{"assignment", fmt.Errorf("%w: you have handed in %d times, which is as often as is allowed", ErrAttempts, n)}
 	}
-	if !trial && a.Attempts > 0 && len(handedIn) >= a.Attempts {
-		return &InputError{"assignment", fmt.Errorf("%w: you have handed in %d times, which is as often as is allowed", ErrAttempts, len(handedIn))}
-	}
-	if trial && tries >= a.Tries {
+	if trial && t.tries >= a.Tries {
 		return &InputError{"assignment", fmt.Errorf("%w: there are %d a day", ErrTries, a.Tries)}
 	}
 	return nil
@@ -299,24 +305,10 @@ func (in HandIn) files() (map[string][]byte, error) {
 	if err != nil {
 		return nil, &InputError{"program", fmt.Errorf("%w; hand in one source file, or a zip or tar.gz archive of a folder", err)}
 	}
-	return unwrap(files), nil
-}
-
-// unwrap takes away a folder around all files.
-func unwrap(files map[string][]byte) map[string][]byte {
-	common := ""
-	for name := range files {
-		top, _, nested := strings.Cut(name, "/")
-		if !nested || common != "" && top != common {
-			return files
-		}
-		common = cmp.Or(common, top)
+	if folder, _ := around(files); folder != "" {
+		files = inside(files, folder)
 	}
-	inner := map[string][]byte{}
-	for name, content := range files {
-		inner[strings.TrimPrefix(name, common+"/")] = content
-	}
-	return inner
+	return files, nil
 }
 
 // Try plays the public part of the suite with what a student gives, which does not count.
@@ -325,7 +317,7 @@ func (o *Office) Try(ctx context.Context, course, assignment, student string, in
 	if err != nil {
 		return record.Run{}, err
 	}
-	part, err := publicPart(a)
+	part, _, err := publicPart(a)
 	if err != nil {
 		return record.Run{}, err
 	}
@@ -334,5 +326,5 @@ func (o *Office) Try(ctx context.Context, course, assignment, student string, in
 	if err != nil {
 		return record.Run{}, err
 	}
-	return o.start(ctx, storeTry(a.ID, sub.ID, part.String(), By(ctx).Login))
+	return o.start(ctx, store.Begin{Assignment: a.ID, Kind: record.Trial, Submission: sub.ID, Suite: part.String(), Login: By(ctx).Login})
 }

@@ -188,16 +188,27 @@ func (l *limited) Write(p []byte) (int, error) {
 
 // ImportGit takes a class from a repository with a folder or source file for each student.
 func (o *Office) ImportGit(ctx context.Context, course, assignment string, r Repository, decisions Decisions) (record.Import, error) {
-	archive, commit, err := r.fetch(ctx)
+	a, err := o.Assignment(ctx, course, assignment)
 	if err != nil {
 		return record.Import{}, err
 	}
-	files, err := readArchive(archive)
+	files, commit, err := r.files(ctx)
 	if err != nil {
-		return record.Import{}, &InputError{"url", err}
+		return record.Import{}, err
 	}
-	class := byStudent(stripCommon(files))
-	return o.importClass(ctx, course, assignment, class, decisions, r.origin(commit))
+	return o.importClass(ctx, a, byStudent(stripCommon(files)), decisions, r.origin(commit))
+}
+
+// files fetches the files of a repository's revision, and the commit's id.
+func (r Repository) files(ctx context.Context) (files map[string][]byte, commit string, err error) {
+	archive, commit, err := r.fetch(ctx)
+	if err != nil {
+		return nil, "", err
+	}
+	if files, err = readArchive(archive); err != nil {
+		return nil, "", &InputError{"url", err}
+	}
+	return files, commit, nil
 }
 
 // SubmitGit hands in a student's program from a repository.
@@ -208,13 +219,9 @@ func (o *Office) SubmitGit(ctx context.Context, course, assignment, student stri
 	if u, err := url.Parse(r.URL); StandingOf(ctx).Role == record.Student && (err != nil || !slices.Contains(o.GitHosts, u.Hostname())) {
 		return record.Submission{}, &InputError{"url", fmt.Errorf("this service fetches students' repositories from these machines only: %s; else hand in an archive", cmp.Or(strings.Join(o.GitHosts, ", "), "none"))}
 	}
-	archive, commit, err := r.fetch(ctx)
+	files, commit, err := r.files(ctx)
 	if err != nil {
 		return record.Submission{}, err
-	}
-	files, err := readArchive(archive)
-	if err != nil {
-		return record.Submission{}, &InputError{"url", err}
 	}
 	return o.submit(ctx, course, assignment, student, files, record.Submission{Origin: r.origin(commit)})
 }

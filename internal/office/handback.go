@@ -352,20 +352,14 @@ func (o *Office) MyAssignment(ctx context.Context, course, name string) (record.
 func (o *Office) mine(ctx context.Context, a record.Assignment) (record.Mine, error) {
 	student := StandingOf(ctx).Student
 	m := record.Mine{Course: a.Course, Assignment: a.Name, Title: a.Title, Game: a.Game, Channel: a.Channel, Zone: a.Zone, Terms: a.Terms}
-	now, err := o.store.Now(ctx)
+	t, err := o.turn(ctx, a, student)
 	if err != nil {
 		return m, err
 	}
-	tries := 0
-	if m.HandedIn, tries, err = o.store.HandedIn(ctx, a.ID, student, today(now, a.Zone)); err != nil {
-		return m, err
-	}
-	m.TriesLeft = max(0, a.Tries-tries)
+	m.HandedIn, m.TriesLeft = t.handedIn, max(0, a.Tries-t.tries)
 	var shut *InputError
-	if err := o.may(ctx, a, student, false); errors.As(err, &shut) {
+	if errors.As(t.may(a, false), &shut) {
 		m.Shut = shut.Err.Error()
-	} else if err != nil {
-		return m, err
 	}
 	m.Open = m.Shut == ""
 	if m.Requests, err = o.store.Requests(ctx, a.ID, student); err != nil {

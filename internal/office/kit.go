@@ -8,7 +8,6 @@ import (
 
 	"durchgang/core/calls"
 	"durchgang/core/game"
-	"durchgang/core/games"
 	"durchgang/core/guide"
 	"durchgang/core/suite"
 	"durchgang/docs"
@@ -22,11 +21,11 @@ func (o *Office) Kit(ctx context.Context, course, name string) ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	s, err := publicPart(a)
+	s, whole, err := publicPart(a)
 	if err != nil {
 		return nil, err
 	}
-	brief, err := brief(a, s)
+	brief, err := brief(a, whole)
 	if err != nil {
 		return nil, err
 	}
@@ -53,11 +52,7 @@ func (o *Office) Kit(ctx context.Context, course, name string) ([]byte, error) {
 }
 
 // brief says what is to be done, how it is graded, and by when.
-func brief(a record.Assignment, s *suite.Suite) (string, error) {
-	whole, err := suite.Parse("suite", a.Suite, games.All())
-	if err != nil {
-		return "", err
-	}
+func brief(a record.Assignment, whole *suite.Suite) (string, error) {
 	g, err := guide.For(a.Game)
 	if err != nil {
 		return "", err

@@ -131,7 +131,7 @@ func (o *Office) AcceptRun(ctx context.Context, id int64) (record.Run, error) {
 	if r.State != record.Done {
 		return r, &InputError{"run", fmt.Errorf("run %d is %s: it can be accepted when it is done", id, r.State)}
 	}
-	if err := o.store.AcceptRun(ctx, id, true); err != nil {
+	if err := o.store.AcceptRun(ctx, id); err != nil {
 		return r, err
 	}
 	return o.Run(ctx, id)
@@ -143,7 +143,7 @@ func (o *Office) DiscardRun(ctx context.Context, id int64) (record.Run, error) {
 	if err != nil {
 		return r, err
 	}
-	return r, o.store.AcceptRun(ctx, id, false)
+	return r, o.store.DiscardRun(ctx, id)
 }
 
 func (o *Office) proposal(ctx context.Context, id int64) (record.Run, error) {
@@ -156,8 +156,3 @@ func (o *Office) proposal(ctx context.Context, id int64) (record.Run, error) {
 
 // Office tells which workers there are, and what waits for them.
 func (o *Office) Office(ctx context.Context) (record.Office, error) { return o.store.Office(ctx) }
-
-// storeTry is a run of the public part with what one student tries.
-func storeTry(assignment, submission int64, suite, login string) store.Begin {
-	return store.Begin{Assignment: assignment, Kind: record.Trial, Submission: submission, Suite: suite, Login: login}
-}

@@ -55,14 +55,6 @@ func (s *Store) Standing(ctx context.Context, person int64, course string) (st S
 	return st, err
 }
 
-// Standings lists the courses that a person is in.
-func (s *Store) Standings(ctx context.Context, person int64) (standings []Standing, err error) {
-	err = list(ctx, s.db, &standings, `
-		select c.name as course, m.role, m.student from member m join course c on c.id = m.course_id
-		where m.person_id = :person order by c.title, c.id`, map[string]any{"person": person})
-	return standings, err
-}
-
 // WhoseRun tells whose a run is.
 func (s *Store) WhoseRun(ctx context.Context, id int64) (w Whose, err error) {
 	err = get(ctx, s.db, &w, `

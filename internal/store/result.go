@@ -17,20 +17,19 @@ import (
 // Task is what a worker needs to grade one submission.
 type Task struct {
 	Result     int64
-	Attempt    int          // number of this one
-	State      record.State `db:"state"`
-	Suite      string       `db:"suite"`
-	Phrasebook string       `db:"phrasebook"`
-	Channel    string       `db:"channel"`
-	Archive    []byte       `db:"archive"`
-	HandedIn   time.Time    `db:"handed_in"`
+	Attempt    int       // number of this one
+	Suite      string    `db:"suite"`
+	Phrasebook string    `db:"phrasebook"`
+	Channel    string    `db:"channel"`
+	Archive    []byte    `db:"archive"`
+	HandedIn   time.Time `db:"handed_in"`
 	record.Terms
 }
 
 // selectTask selects what is needed to grade a result, or to run a part of it again. The
 // terms are those of the revision that the run uses.
 const selectTask = `
-	select x.id as result, x.evidence_of, x.state, r.suite, coalesce(nullif(x.phrasebook, ''), r.phrasebook) as phrasebook, r.channel, s.archive, s.created_at as handed_in, s.student,
+	select x.id as result, x.evidence_of, r.suite, coalesce(nullif(x.phrasebook, ''), r.phrasebook) as phrasebook, r.channel, s.archive, s.created_at as handed_in, s.student,
 	       cast(v.body ->> 'due_at' as timestamptz) as due_at,
 	       coalesce(cast(v.body ->> 'seconds' as int), 0) as seconds, coalesce(cast(v.body ->> 'megabytes' as int), 0) as megabytes
 	from result x join run r on r.id = x.run_id join submission s on s.id = x.submission_id
@@ -53,7 +52,7 @@ func (s *Store) TakeResult(ctx context.Context, ticket int64, worker string) (t 
 		}
 		params["id"] = id
 		if err := get(ctx, tx, &t, `
-			select q.state, q.suite, q.phrasebook, q.channel, q.archive, q.handed_in, q.due_at, q.seconds, q.megabytes
+			select q.suite, q.phrasebook, q.channel, q.archive, q.handed_in, q.due_at, q.seconds, q.megabytes
 			from (`+selectTask+` where x.id = :id for update of x) q`, params); err != nil {
 			return err
 		}

@@ -221,13 +221,14 @@ func (s *Store) Pause(ctx context.Context, run int64, rest bool, enqueue func(*s
 	})
 }
 
-// AcceptRun lets a proposal count or, when it does not count yet, deletes it.
-func (s *Store) AcceptRun(ctx context.Context, run int64, accept bool) error {
-	params := map[string]any{"run": run}
-	if accept {
-		return exec(ctx, s.db, `update run set accepted_at = coalesce(accepted_at, now()) where id = :run`, params)
-	}
-	return exec(ctx, s.db, `delete from run where id = :run and kind = 'proposal' and accepted_at is null`, params)
+// AcceptRun lets a proposal count.
+func (s *Store) AcceptRun(ctx context.Context, run int64) error {
+	return exec(ctx, s.db, `update run set accepted_at = coalesce(accepted_at, now()) where id = :run`, map[string]any{"run": run})
+}
+
+// DiscardRun deletes a proposal that does not count.
+func (s *Store) DiscardRun(ctx context.Context, run int64) error {
+	return exec(ctx, s.db, `delete from run where id = :run and kind = 'proposal' and accepted_at is null`, map[string]any{"run": run})
 }
 
 // Missing adds as many jobs as lack for what waits in runs that may go on. It relies on the

@@ -83,42 +83,23 @@ func (s *Store) Office(ctx context.Context) (o record.Office, err error) {
 }
 
 // Recover puts the unfinished jobs of dead workers back into the queue and returns
-// how many there were. A worker is dead when its lock is free, or nobody has registered it; a
-// job names the worker that took it last in attempted_by. Should the worker live, what it
-// still writes is refused, for another attempt has begun.
+// how many there were. A worker is registered while its lock is held; a job names the worker
+// that took it last in attempted_by. One that was away may have taken jobs before it
+// registered again: should it live, what it still writes is refused, for another attempt has
+// begun.
 func (s *Store) Recover(ctx context.Context) (jobs int64, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
-		var dead []string
-		if err := list(ctx, tx, &dead, `
-			select id from worker where pg_try_advisory_xact_lock(`+lockClass+`, lock) order by id`, nil); err != nil {
+		if err := exec(ctx, tx, `
+			delete from worker where id in (select id from worker where pg_try_advisory_xact_lock(`+lockClass+`, lock))`, nil); err != nil {
 			return err
 		}
-		for _, id := range dead {
-			params := map[string]any{"worker": id}
-			result, err := sqlx.NamedExecContext(ctx, tx, `
-				update river_job set state = 'available', scheduled_at = now(), attempt = greatest(attempt - 1, 0)
-				where state = 'running' and attempted_by[array_upper(attempted_by, 1)] = :worker`, params)
-			if err != nil {
-				return err
-			}
-			n, err := result.RowsAffected()
-			if err != nil {
-				return err
-			}
-			jobs += n
-			if err := exec(ctx, tx, `delete from worker where id = :worker`, params); err != nil {
-				return err
-			}
-		}
-		// A worker that was away may have taken jobs before it registered again, and died then.
-		unknown, err := sqlx.NamedExecContext(ctx, tx, `
+		result, err := tx.ExecContext(ctx, `
 			update river_job j set state = 'available', scheduled_at = now(), attempt = greatest(attempt - 1, 0)
-			where j.state = 'running' and not exists (select from worker w where w.id = j.attempted_by[array_upper(j.attempted_by, 1)])`, map[string]any{})
+			where j.state = 'running' and not exists (select from worker w where w.id = j.attempted_by[array_upper(j.attempted_by, 1)])`)
 		if err != nil {
 			return err
 		}
-		n, err := unknown.RowsAffected()
-		jobs += n
+		jobs, err = result.RowsAffected()
 		return err
 	})
 	return jobs, err

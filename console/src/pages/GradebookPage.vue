@@ -35,11 +35,11 @@ const address = computed(() => {
         <p>A CSV file with a row for each student, for a spreadsheet or the school's own system.</p>
         <div class="columns">
           <fieldset>
-            <legend class="h3">Columns</legend>
+            <legend>Columns</legend>
             <label v-for="(says, c) in known" :key="c" class="d-block"><input v-model="columns" type="checkbox" :value="c"> {{ says }}</label>
           </fieldset>
           <fieldset>
-            <legend class="h3">Assignments</legend>
+            <legend>Assignments</legend>
             <p class="quiet mb-1">None chosen means all.</p>
             <label v-for="a in view.assignments" :key="a.name" class="d-block"><input v-model="chosen" type="checkbox" :value="a.name"> {{ a.title }}</label>
           </fieldset>

@@ -12,7 +12,7 @@ const emit = defineEmits<{ decide: [decisions: Record<string, string>] }>()
 const nobody = '-'
 const choice = ref<Record<string, string>>({})
 watch(() => props.report, (r) => {
-  choice.value = Object.fromEntries(r.unmatched.map((e) => [e.entry, e.candidates.find((c) => c) ?? nobody]))
+  choice.value = Object.fromEntries(r.unmatched.map((e) => [e.entry, e.candidates[0] ?? nobody]))
 }, { immediate: true })
 
 const decide = () => emit('decide', Object.fromEntries(
