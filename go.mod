@@ -27,6 +27,7 @@ require (
 	golang.org/x/term v0.48.0
 	golang.org/x/text v0.44.0
 	golang.org/x/time v0.16.0
+	gonum.org/v1/gonum v0.16.0
 	gonum.org/v1/plot v0.17.0
 )
 

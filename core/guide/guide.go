@@ -9,6 +9,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/mistake"
 	"durchgang/core/mistakes"
+	"durchgang/core/play/house"
 	"durchgang/core/suite"
 )
 
@@ -19,6 +20,7 @@ type Guide struct {
 	Kind     game.MoveKind     `json:"kind" enum:"cell,column,text" description:"What a player names to move."`
 	Criteria []Criterion       `json:"criteria" description:"Of the suite that ships for the variant; empty when none does."`
 	Mistakes []mistake.Mistake `json:"mistakes" description:"What is known to go wrong in this variant."`
+	House    []house.Entry     `json:"house" description:"The house players, the weakest first."`
 }
 
 // Criterion is one thing that is graded.
@@ -38,6 +40,7 @@ func For(variant string) (Guide, error) {
 	g := Guide{
 		Variant: rules.Variant(), Kind: rules.MoveKind(), Criteria: []Criterion{},
 		Mistakes: append([]mistake.Mistake{}, mistakes.For(rules).Mistakes...), // a list, also when it is empty
+		House:    house.Players(rules),
 	}
 	for _, d := range games.All().Games() {
 		if d.Name == rules.Variant().Game() {

@@ -1,5 +1,5 @@
 // Package play lets people play by the reference rules: it tries moves, says what came
-// of each, and moves for an opponent.
+// of each, and moves for a house player. Referee plays whole games between two seats.
 //
 // Read Game first.
 package play
@@ -10,15 +10,18 @@ import (
 	"strings"
 
 	"durchgang/core/game"
+	"durchgang/core/play/house"
 )
 
 // Game is a game in progress.
 type Game struct {
-	rules  game.Rules
-	setup  game.Setup
-	pos    game.Position
-	random *rand.Rand
-	tries  []Try
+	rules game.Rules
+	setup game.Setup
+	pos   game.Position
+	tries []Try
+
+	facts    []game.Fact // of all moves
+	answered int         // of them, when a house player moved last
 }
 
 // Try is a move that was tried, and what came of it.
@@ -49,7 +52,7 @@ func New(rules game.Rules, setup game.Setup, random *rand.Rand) (*Game, error) {
 	if err != nil {
 		return nil, err
 	}
-	return &Game{rules: rules, setup: setup, pos: pos, random: random}, nil
+	return &Game{rules: rules, setup: setup, pos: pos}, nil
 }
 
 // Turn is who is to move; nobody at the end.
@@ -70,6 +73,7 @@ func (g *Game) Try(text string) Try {
 func (g *Game) try(m game.Move) Try {
 	t := Try{Player: g.mover(), Move: g.rules.FormatMove(m)}
 	facts := g.rules.Play(g.pos, m, nil)
+	g.facts = append(g.facts, facts...)
 	if reason, refused := game.Refused(facts); refused {
 		t.Refused = reason.Explain()
 	}
@@ -86,13 +90,17 @@ func (g *Game) mover() string {
 	return g.rules.PlayerName(g.Turn())
 }
 
-// Answer lets an opponent move. It reports whether there was a move to make.
-func (g *Game) Answer(by Opponent) (Try, bool) {
-	moves := game.Legal(g.rules, g.pos)
-	if len(moves) == 0 {
+// Answer lets a house player move for whoever is to move. It reports whether there was a
+// move to make.
+func (g *Game) Answer(by house.Player) (Try, bool) {
+	seat := g.Turn()
+	if seat == game.Nobody {
 		return Try{}, false
 	}
-	return g.try(by(g.rules, g.pos, moves, g.random)), true
+	told := g.facts[g.answered:]
+	m := by.Choose(house.Sight{Seat: seat, View: g.rules.View(g.pos, seat, nil), Told: told})
+	g.answered = len(g.facts)
+	return g.try(m), true
 }
 
 // Table shows how the game stands; nobody sees what everyone may see.

@@ -9,6 +9,7 @@ import (
 	"durchgang/core/game/gametest"
 	"durchgang/core/games"
 	"durchgang/core/play"
+	"durchgang/core/play/house"
 )
 
 func begin(t *testing.T, variant string, setup game.Setup) *play.Game {
@@ -54,27 +55,49 @@ func TestTry(t *testing.T) {
 	}
 }
 
-// A game can be begun without a set-up, and an opponent can play any game to its end.
+// A game can be begun without a set-up, and every house player plays it to its end.
 func TestEveryGameIsPlayed(t *testing.T) {
+	variants := []string{"tic-tac-toe:line=loses", "connect-four", "battleship:sides=one", "battleship:placing=by-hand", "battleship:told=hit,touching=forbidden", "blackjack:insurance=yes,splits=3,decks=6", "hangman:repeat=costs"}
 	for _, d := range games.All().Games() {
-		for name, opponent := range play.Opponents {
-			g := begin(t, d.Name, "")
-			moves := 0
-			for g.Turn() != game.Nobody && moves < 1000 {
-				if move, there := g.Answer(opponent); !there || move.Refused != "" {
-					t.Fatalf("%s, %s: %+v", d.Name, name, move)
-				}
-				moves++
+		variants = append(variants, d.Name)
+	}
+	for _, variant := range variants {
+		rules := gametest.Rules(t, games.All(), variant)
+		for _, e := range house.Players(rules) {
+			if variant == "connect-four" && e.Name == "perfect" {
+				continue // it takes long from the first move on
 			}
-			if g.Turn() != game.Nobody {
-				t.Errorf("%s, %s: not over after %d moves", d.Name, name, moves)
+			random := rand.New(rand.NewPCG(1, 1))
+			var players [2]house.Player
+			for i := range players {
+				var err error
+				if players[i], err = house.New(rules, e.Name, nil, random); err != nil {
+					t.Fatal(err)
+				}
+			}
+			seats := [2]play.Seat{play.HouseSeat{Rules: rules, Player: players[0]}, play.HouseSeat{Rules: rules, Player: players[1]}}
+			if rules.Solo() {
+				seats[1] = nil
+			}
+			record, err := play.Referee(t.Context(), rules, play.Deal{Setup: rules.Deal(random)}, seats)
+			if err != nil || record.Foul != nil || !record.Result.Over() {
+				t.Errorf("%s, %s: %+v, %v", variant, e.Name, record, err)
 			}
 		}
 	}
 }
 
-// The simple opponent completes its line, and else blocks the other player's.
-func TestSimpleOpponent(t *testing.T) {
+func player(t *testing.T, variant, name string) house.Player {
+	t.Helper()
+	p, err := house.New(gametest.Rules(t, games.All(), variant), name, nil, rand.New(rand.NewPCG(1, 1)))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+// The simple player completes its line, and else blocks the other player's.
+func TestSimplePlayer(t *testing.T) {
 	for moves, want := range map[string]string{
 		"a1 b2 a2":       "a3",
 		"a1 b2 c3 b1 a3": "b3",
@@ -83,23 +106,8 @@ func TestSimpleOpponent(t *testing.T) {
 		for move := range strings.FieldsSeq(moves) {
 			g.Try(move)
 		}
-		if answer, _ := g.Answer(play.Simple); answer.Move != want {
+		if answer, _ := g.Answer(player(t, "tic-tac-toe", "simple")); answer.Move != want {
 			t.Errorf("after %s it plays %s, want %s", moves, answer.Move, want)
-		}
-	}
-}
-
-// What is hidden from the player does not change what the simple opponent does.
-func TestSimpleOpponentDoesNotPeek(t *testing.T) {
-	var first string
-	for i, fleet := range []game.Setup{"first=a1>;second=a1>", "first=c3v;second=b2v"} {
-		g := begin(t, "battleship:rows=4,cols=4,fleet=2", fleet)
-		g.Try("d1")
-		answer, _ := g.Answer(play.Simple)
-		if i == 0 {
-			first = answer.Move
-		} else if answer.Move != first {
-			t.Errorf("it shoots at %s and at %s", first, answer.Move)
 		}
 	}
 }

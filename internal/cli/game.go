@@ -17,6 +17,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/guide"
 	"durchgang/core/play"
+	"durchgang/core/play/house"
 )
 
 func gameCommand(o *options) *cobra.Command {
@@ -164,7 +165,7 @@ is not given is drawn.`,
 		Args:    exactly("a GAME"),
 		RunE:    func(c *cobra.Command, args []string) error { return playGame(c, o, f, args[0]) },
 	}
-	c.Flags().StringVar(&f.against, "against", "", "the second player: simple looks one move ahead, random does not")
+	c.Flags().StringVar(&f.against, "against", "", "a house player for the second side, such as random, simple or perfect")
 	c.Flags().StringVar(&f.setup, "setup", "", "what chance or a hidden choice fixes, as in word=apple or seed=7")
 	c.Flags().Uint64Var(&f.seed, "seed", 1, "settles what is drawn: a set-up, and moves of the opponent")
 	return c
@@ -175,11 +176,14 @@ func playGame(c *cobra.Command, o *options, f playFlags, variant string) error {
 	if err != nil {
 		return err
 	}
-	opponent := play.Opponents[f.against]
-	if f.against != "" && opponent == nil {
-		return &usageError{c, fmt.Errorf("--against is simple or random, not %q", f.against)}
+	random := rand.New(rand.NewPCG(f.seed, 0))
+	var opponent house.Player
+	if f.against != "" {
+		if opponent, err = house.New(rules, f.against, nil, random); err != nil {
+			return &usageError{c, fmt.Errorf("--against: %w", err)}
+		}
 	}
-	g, err := play.New(rules, game.Setup(f.setup), rand.New(rand.NewPCG(f.seed, 0)))
+	g, err := play.New(rules, game.Setup(f.setup), random)
 	if err != nil {
 		return &exitError{exitInput, err}
 	}
@@ -199,7 +203,7 @@ type session struct {
 	game     *play.Game
 	in       *bufio.Scanner
 	out      io.Writer
-	opponent play.Opponent // moves for the second player, when not nil
+	opponent house.Player // moves for the second player, when not nil
 }
 
 // run plays until the game or the input ends.

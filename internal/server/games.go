@@ -12,6 +12,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/guide"
 	"durchgang/core/play"
+	"durchgang/core/play/house"
 	"durchgang/internal/office"
 )
 
@@ -32,7 +33,7 @@ type (
 		Setup   game.Setup `json:"setup,omitempty" description:"Without it one is drawn where the game needs one; the answer tells it."`
 		Seed    uint64     `json:"seed,omitempty" description:"Settles what is drawn."`
 		Moves   []string   `json:"moves" description:"Every move so far, in the game's notation, also those that were refused."`
-		Against string     `json:"against,omitempty" enum:"simple,random" description:"Who answers for the second player; nobody without it."`
+		Against string     `json:"against,omitempty" description:"The house player who answers for the second player, of those that the guide lists; nobody without it."`
 	}
 )
 
@@ -71,14 +72,17 @@ func (s *Server) play(c fiber.Ctx) error {
 	if err != nil {
 		return &office.InputError{Field: "variant", Err: err}
 	}
-	opponent := play.Opponents[in.Against]
-	if in.Against != "" && opponent == nil {
-		return &office.InputError{Field: "against", Err: errors.New("it is simple, random or left out")}
+	random := rand.New(rand.NewPCG(in.Seed, uint64(len(in.Moves))))
+	var opponent house.Player
+	if in.Against != "" {
+		if opponent, err = house.New(rules, in.Against, nil, random); err != nil {
+			return &office.InputError{Field: "against", Err: err}
+		}
 	}
 	if len(in.Moves) > mostMoves {
 		return &office.InputError{Field: "moves", Err: errors.New("there are at most 5000")}
 	}
-	g, err := play.New(rules, in.Setup, rand.New(rand.NewPCG(in.Seed, uint64(len(in.Moves)))))
+	g, err := play.New(rules, in.Setup, random)
 	if err != nil {
 		return &office.InputError{Field: "setup", Err: err}
 	}

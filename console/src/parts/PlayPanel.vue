@@ -15,7 +15,7 @@ const table = shallowRef<Table>()
 const error = ref('')
 const busy = ref(false)
 const typed = ref('')
-const against = ref<'' | 'simple'>(route.query.against === 'simple' ? 'simple' : '')
+const against = ref(typeof route.query.against === 'string' ? route.query.against : '')
 const log = useTemplateRef('log')
 let gone = false
 const verbs = computed(() => (props.guide.name === 'blackjack' ? ['10', 'hit', 'stand', 'double', 'split'] : []))
@@ -76,7 +76,7 @@ void send('', [route.query.move ?? []].flat().map(String))
           Second player
           <select v-model="against" class="form-select form-select-sm w-auto">
             <option value="">a person</option>
-            <option value="simple">simple opponent</option>
+            <option v-for="player in guide.house" :key="player.name" :value="player.name">house player: {{ player.name }}</option>
           </select>
         </label>
         <BButton size="sm" variant="outline-secondary" @click="restart">New game</BButton>

@@ -95,3 +95,26 @@ func flag(set bool) byte {
 	}
 	return 0
 }
+
+// Decision is what a player decides on.
+type Decision struct {
+	Hand   []Card
+	Others []Card // of the player's other hands
+	Split  bool   // the hand came from a split
+	Hands  int
+}
+
+// Decision returns what is to be decided now, insurance included; false while bets are made.
+func (p *Position) Decision() (Decision, bool) {
+	if p.phase == betting || p.result.Over() {
+		return Decision{}, false
+	}
+	h := p.hand()
+	d := Decision{Hand: h.Cards, Split: h.Split, Hands: len(p.Hands)}
+	for i := range p.Hands {
+		if i != p.active {
+			d.Others = append(d.Others, p.Hands[i].Cards...)
+		}
+	}
+	return d, true
+}

@@ -157,6 +157,9 @@ func (r *Rules) Least() int  { return r.least }
 func (r *Rules) Most() int   { return r.most }
 func (r *Rules) Rounds() int { return r.rounds }
 
+// Bank is what the player begins with, in units.
+func (r *Rules) Bank() int { return r.bank }
+
 // Poorer reports whether the bank may come to hold less than the highest bet, and
 // Broke whether less than the least one before the last round.
 func (r *Rules) Poorer() bool { return r.bank < r.most*r.rounds }

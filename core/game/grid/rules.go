@@ -331,6 +331,9 @@ func (r *Rules) Refused(p *Position) {
 // Run is how many marks in a line end the game.
 func (r *Rules) Run() int { return r.run }
 
+// Misere reports whether who completes a line loses.
+func (r *Rules) Misere() bool { return r.misere }
+
 // Scored reports whether won games are counted.
 func (r *Rules) Scored() bool { return r.scored }
 

@@ -140,6 +140,9 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) { return r.begin(s, n
 // that is shown whole from the start in any variant.
 var words = []string{"anchor", "balloon", "chimney", "dragonfly", "eleven", "feather", "garden", "hammock", "island", "jigsaw", "kettle", "lantern"}
 
+// Words are what Deal draws from.
+func Words() []string { return slices.Clone(words) }
+
 // Spell implements game.Rules.
 func (r *Rules) Spell(s game.Setup) game.Setup { return s }
 

@@ -1,0 +1,63 @@
+package contest
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"strings"
+
+	"durchgang/core/game"
+)
+
+// hand is two cards of the player, by what they count, and the dealer's open card.
+type hand struct{ first, second, up int }
+
+// hands lists every two cards that are no natural against every open card.
+var hands = func() (list []hand) {
+	for a := 1; a <= 10; a++ {
+		for b := a; b <= 10; b++ {
+			for up := 1; up <= 10; up++ {
+				if a != 1 || b != 10 {
+					list = append(list, hand{a, b, up})
+				}
+			}
+		}
+	}
+	return list
+}()
+
+// handSetup deals a hand, and after it cards in an order drawn at random, the dealer's hole
+// card first, which makes no natural.
+func handSetup(n int, random *rand.Rand) game.Setup {
+	h := hands[n]
+	var deck []string
+	for _, suit := range "SHDC" {
+		for _, rank := range strings.Fields("A 2 3 4 5 6 7 8 9 10 J Q K") {
+			deck = append(deck, rank+string(suit))
+		}
+	}
+	random.Shuffle(len(deck), func(i, k int) { deck[i], deck[k] = deck[k], deck[i] })
+	take := func(want func(value int) bool) string {
+		for i, card := range deck {
+			if want(value(card)) {
+				deck = append(deck[:i:i], deck[i+1:]...)
+				return card
+			}
+		}
+		return ""
+	}
+	is := func(v int) func(int) bool { return func(value int) bool { return value == v } }
+	first, up, second := take(is(h.first)), take(is(h.up)), take(is(h.second))
+	hole := take(func(v int) bool { return !(h.up == 1 && v == 10 || h.up == 10 && v == 1) })
+	return game.Setup(fmt.Sprintf("cards=%s", strings.Join(append([]string{first, up, second, hole}, deck...), " ")))
+}
+
+func value(card string) int {
+	switch rank := card[:len(card)-1]; rank {
+	case "A":
+		return 1
+	case "10", "J", "Q", "K":
+		return 10
+	default:
+		return int(rank[0] - '0')
+	}
+}

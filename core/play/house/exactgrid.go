@@ -1,0 +1,162 @@
+package house
+
+import (
+	"slices"
+
+	"durchgang/core/game"
+	"durchgang/core/game/grid"
+	"durchgang/core/play/drop"
+	"durchgang/core/play/place"
+)
+
+// exactGrid knows the value of positions of a grid game that can be solved.
+type exactGrid struct {
+	rules  *grid.Rules
+	falls  *drop.Solver // one of the two
+	table  *drop.Table
+	places *place.Solver
+}
+
+// tableSize is how much memory a solver takes for what it has found out, as a power of two.
+const tableSize = 26
+
+// solvable reports whether the values of positions of a variant can be known.
+func solvable(r *grid.Rules) bool {
+	rows, cols := r.Shape()
+	if !r.Gravity() {
+		return rows*cols <= place.MostCells
+	}
+	_, err := drop.NewBoard(rows, cols, r.Run())
+	return err == nil && !r.Misere() && r.Counts(r.Run()+1)
+}
+
+func newExactGrid(r *grid.Rules) *exactGrid {
+	if !solvable(r) {
+		return nil
+	}
+	rows, cols := r.Shape()
+	e := &exactGrid{rules: r}
+	if r.Gravity() {
+		b, err := drop.NewBoard(rows, cols, r.Run())
+		if err != nil {
+			return nil
+		}
+		e.falls, e.table = drop.NewSolver(b, tableSize), drop.Openings(b)
+		return e
+	}
+	e.places, _ = place.NewSolver(place.Board{Rows: rows, Cols: cols, Run: r.Run(), Exact: !r.Counts(r.Run() + 1), Misere: r.Misere()})
+	return e
+}
+
+// few is with how many marks fewer a position of connect four takes a second or more to
+// value, so that only the moves that were made are.
+const few = 11
+
+// value is what a position is worth to the player to move, in points.
+func (e *exactGrid) value(p *grid.Position) float64 {
+	if e.places != nil {
+		return points(e.places.Value(e.small(p)))
+	}
+	falling := e.falling(p)
+	if value, known := e.table.Value(falling); known {
+		return points(int(value))
+	}
+	return points(int(e.falls.Value(falling)))
+}
+
+// points turns a value into points: 1 for a win and a half for a draw.
+func points(value int) float64 { return float64(value+1) / 2 }
+
+func (e *exactGrid) small(p *grid.Position) (s place.Position) {
+	for i, mark := range p.Marks() {
+		switch mark {
+		case p.Mover:
+			s.Mine |= 1 << i
+		case p.Mover.Opponent():
+			s.Theirs |= 1 << i
+		}
+	}
+	return s
+}
+
+// falling drops the marks of a position one by one, in an order in which they may have been.
+func (e *exactGrid) falling(p *grid.Position) drop.Position {
+	rows, cols := e.rules.Shape()
+	var mine, theirs []game.Cell
+	for col := range cols {
+		for row := rows - 1; row >= 0; row-- {
+			c := game.Cell{Row: int16(row), Col: int16(col)}
+			switch p.At(c) {
+			case p.Mover:
+				mine = append(mine, c)
+			case p.Mover.Opponent():
+				theirs = append(theirs, c)
+			}
+		}
+	}
+	cells := func(list []game.Cell) (at []drop.Cell) {
+		for _, c := range list {
+			at = append(at, drop.Cell{Col: int(c.Col), Row: rows - 1 - int(c.Row)})
+		}
+		return at
+	}
+	return e.falls.Place(cells(mine), cells(theirs))
+}
+
+// after is what a move is worth to the player who makes it.
+func (e *exactGrid) after(p *grid.Position, m game.Move) float64 {
+	next := p.Clone().(*grid.Position)
+	e.rules.Play(next, m, nil)
+	switch r := next.Result(); {
+	case r.Outcome == game.Drawn:
+		return points(0)
+	case r.Over() && r.Winner == p.Mover:
+		return points(1)
+	case r.Over():
+		return points(-1)
+	}
+	return 1 - e.value(next)
+}
+
+// Appraise implements Appraiser.
+func (e *exactGrid) Appraise(pos game.Position, m game.Move) (Appraisal, bool) {
+	p := pos.(*grid.Position)
+	a := Appraisal{}
+	if e.falls != nil && p.Count < few {
+		a.Best, a.Made = e.value(p), e.after(p, m)
+		a.Best = max(a.Best, a.Made) // a win at once is no position
+		return a, true
+	}
+	a.Moves = map[string]float64{}
+	for _, other := range game.Legal(e.rules, p) {
+		worth := e.after(p, other)
+		a.Moves[e.rules.FormatMove(other)] = worth
+		a.Best = max(a.Best, worth)
+	}
+	a.Made = a.Moves[e.rules.FormatMove(m)]
+	return a, len(a.Moves) > 1
+}
+
+// choose takes a move that is worth as much as the position, of several the one that helps
+// its lines most.
+func (e *exactGrid) choose(b *gridBoard) game.Move {
+	goal := e.value(b.pos)
+	best, most := b.legal[0], -1.0
+	for _, m := range b.byWorth() {
+		worth := e.after(b.pos, m)
+		if worth >= goal {
+			return m
+		}
+		if worth > most {
+			best, most = m, worth
+		}
+	}
+	return best
+}
+
+// byWorth lists the legal moves by the lines they help, the best first.
+func (b *gridBoard) byWorth() []game.Move {
+	list := slices.Clone(b.legal)
+	slices.SortStableFunc(list, func(m, n game.Move) int { return b.worth(b.landing(n)) - b.worth(b.landing(m)) })
+	return list
+}

@@ -1,0 +1,156 @@
+package house
+
+import (
+	"slices"
+	"strings"
+	"unicode"
+
+	"durchgang/core/game"
+	"durchgang/core/game/hangman"
+)
+
+func wordPlayers() []Entry {
+	return []Entry{
+		{"random", "any letter that it has not guessed", func(t table) Player { return newWordPlayer(t, (*wordPlayer).any) }},
+		{"frequency", "the letters by how many words of the list have them", func(t table) Player { return newWordPlayer(t, (*wordPlayer).frequent) }},
+		{"fitting", "the letter that most of the words have that still fit", func(t table) Player { return newWordPlayer(t, (*wordPlayer).fitting) }},
+		{"remaining", "the letter after which the fewest words are expected to fit, a likely one where several are equal", func(t table) Player { return newWordPlayer(t, (*wordPlayer).remaining) }},
+	}
+}
+
+// wordPlayer guesses letters of one word.
+type wordPlayer struct {
+	table
+	choose  func(*wordPlayer) rune
+	list    []string
+	shown   []rune
+	guessed []rune // folded
+}
+
+func newWordPlayer(t table, choose func(*wordPlayer) rune) Player {
+	list := t.words
+	if len(list) == 0 {
+		list = hangman.Words()
+	}
+	return &wordPlayer{table: t, choose: choose, list: list}
+}
+
+// Choose implements Player.
+func (p *wordPlayer) Choose(s Sight) game.Move {
+	for _, f := range s.View {
+		if f.Kind == game.FactShown {
+			p.shown = []rune(f.Text)
+		}
+	}
+	r := p.rules.(*hangman.Rules)
+	for _, c := range p.shown { // shown from the start
+		if unicode.IsLetter(c) && !slices.Contains(p.guessed, r.Fold(c)) {
+			p.guessed = append(p.guessed, r.Fold(c))
+		}
+	}
+	c := p.choose(p)
+	p.guessed = append(p.guessed, r.Fold(c))
+	return game.Move{Text: string(c)}
+}
+
+// fits lists the words of the list that agree with what is shown and guessed.
+func (p *wordPlayer) fits() []string {
+	return slices.DeleteFunc(slices.Clone(p.list), func(word string) bool { return !p.agrees([]rune(word)) })
+}
+
+func (p *wordPlayer) agrees(word []rune) bool {
+	r := p.rules.(*hangman.Rules)
+	if len(word) != len(p.shown) {
+		return false
+	}
+	for i, c := range word {
+		hidden := p.shown[i] == '_'
+		if hidden == slices.Contains(p.guessed, r.Fold(c)) || !hidden && r.Fold(p.shown[i]) != r.Fold(c) {
+			return false
+		}
+	}
+	return true
+}
+
+// open lists the letters that were not guessed, of the words and of the alphabet.
+func (p *wordPlayer) open(words []string) []rune {
+	r := p.rules.(*hangman.Rules)
+	var list []rune
+	for _, c := range strings.Join(words, "") + "abcdefghijklmnopqrstuvwxyz" {
+		if c = unicode.ToLower(c); unicode.IsLetter(c) && !slices.Contains(p.guessed, r.Fold(c)) {
+			list = append(list, c)
+		}
+	}
+	slices.Sort(list)
+	return slices.Compact(list)
+}
+
+func (p *wordPlayer) any() rune {
+	open := p.open(nil)
+	if len(open) == 0 {
+		open = p.open(p.list)
+	}
+	return open[p.random.IntN(len(open))]
+}
+
+// with counts the words that have a letter.
+func (p *wordPlayer) with(words []string, letter rune) int {
+	r, n := p.rules.(*hangman.Rules), 0
+	for _, word := range words {
+		if strings.ContainsFunc(word, func(c rune) bool { return r.Fold(c) == r.Fold(letter) }) {
+			n++
+		}
+	}
+	return n
+}
+
+func (p *wordPlayer) mostOf(words []string) rune {
+	best, most := rune(0), -1
+	for _, c := range p.open(words) {
+		if n := p.with(words, c); n > most {
+			best, most = c, n
+		}
+	}
+	return best
+}
+
+func (p *wordPlayer) frequent() rune { return p.mostOf(p.list) }
+
+func (p *wordPlayer) fitting() rune {
+	if fits := p.fits(); len(fits) > 0 {
+		return p.mostOf(fits)
+	}
+	return p.frequent()
+}
+
+// remaining guesses the letter by whose places the fitting words are told apart best: the
+// words fall into groups with the same places, and a word of a group of n leaves n.
+func (p *wordPlayer) remaining() rune {
+	fits := p.fits()
+	if len(fits) == 0 {
+		return p.frequent()
+	}
+	r := p.rules.(*hangman.Rules)
+	best, least, likely := rune(0), 0, 0
+	for _, c := range p.open(fits) {
+		groups := map[string]int{}
+		for _, word := range fits {
+			places := make([]byte, 0, len(p.shown))
+			for i, l := range []rune(word) {
+				if r.Fold(l) == r.Fold(c) {
+					places = append(places, byte(i))
+				}
+			}
+			groups[string(places)]++
+		}
+		left := 0
+		for _, n := range groups {
+			left += n * n
+		}
+		hits := len(fits) - groups[""]
+		if best == 0 || left < least || left == least && hits > likely {
+			best, least, likely = c, left, hits
+		}
+	}
+	return best
+}
