@@ -39,8 +39,8 @@ var layers = map[string][]string{
 }
 
 // pure is what core may import besides the standard library and itself: it computes
-// only, and reads its own text forms.
-var pure = []string{"github.com/goccy/go-yaml"}
+// only, with numbers, and reads its own text forms.
+var pure = []string{"github.com/goccy/go-yaml", "gonum.org/v1/gonum"}
 
 // impure are packages of the standard library that bring files, a network or printing
 // into the core.

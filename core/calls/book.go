@@ -6,6 +6,7 @@
 package calls
 
 import (
+	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -47,7 +48,7 @@ var roles = map[Role]struct {
 	Drawn:  {[]string{"board"}, []string{"yes", "no"}, []suite.Aspect{suite.Draw}},
 	Legal:  {[]string{"board", "row", "col", "number", "player"}, []string{"yes", "no"}, []suite.Aspect{suite.Legal, suite.TakenCell, suite.Range}},
 	Drop:   {[]string{"board", "col"}, []string{"full"}, []suite.Aspect{suite.Mark, suite.TakenCell, suite.Legal}},
-	Choose: {[]string{"board", "player"}, nil, []suite.Aspect{suite.Legal}},
+	Choose: {[]string{"board", "player", "word", "letters", "lives", "hand", "up"}, nil, []suite.Aspect{suite.Legal}},
 	Total:  {[]string{"hand"}, nil, []suite.Aspect{suite.Totals}},
 	Reveal: {[]string{"word", "letters"}, nil, []suite.Aspect{suite.Letters}},
 	Sunk:   {[]string{"board", "row", "col", "length", "down"}, []string{"yes", "no"}, []suite.Aspect{suite.Sunk}},
@@ -201,8 +202,11 @@ func (c *checker) function(b *Book, role Role, f functionForm) {
 	made := function{name: f.Name, takes: f.Takes, gives: map[string]string{}}
 	if f.Takes == nil {
 		made.takes = about.takes
-		if role == Legal {
+		switch role {
+		case Legal:
 			made.takes = []string{"board", "row", "col"}
+		case Choose:
+			made.takes = []string{"board", "player"}
 		}
 	}
 	for i, what := range made.takes {
@@ -329,12 +333,19 @@ type Function struct {
 	Takes []string `json:"takes"`
 }
 
+// readAs is how a driver reads what a strategy takes.
+var readAs = map[string]string{"up": "word", "lives": "number"}
+
 // Settings are those for boards with that many columns.
 func (b *Book) Settings(cols int) Settings {
 	s := Settings{Layout: b.layout, Cells: b.cells, Cols: cols}
 	for _, role := range b.roles() {
 		f := b.functions[role]
-		s.Calls = append(s.Calls, Function{f.name, f.takes})
+		takes := slices.Clone(f.takes)
+		for i, what := range takes {
+			takes[i] = cmp.Or(readAs[what], what)
+		}
+		s.Calls = append(s.Calls, Function{f.name, takes})
 	}
 	return s
 }

@@ -46,6 +46,7 @@ const (
 	Gone    FoulKind = "gone"    // the program has ended
 	Flood   FoulKind = "flood"   // it printed too much
 	Endless FoulKind = "endless" // the game does not come to an end
+	Absent  FoulKind = "absent"  // the program cannot play
 )
 
 func (f *Foul) Error() string { return fmt.Sprintf("%s: %s", f.Kind, f.Detail) }

@@ -38,6 +38,15 @@ const (
 // ErrLine is the cause of every error of Read.
 var ErrLine = errors.New("not a line of the protocol")
 
+// AppendSay appends a fact as a line without its end.
+func AppendSay(line []byte, f game.Fact) []byte {
+	if f.Kind == game.FactCell && f.Text == "" { // the most usual one
+		line = append(append(append(line, f.Kind...), ' '), f.Cell.String()...)
+		return append(line, ' ', '0'+byte(f.Player))
+	}
+	return append(line, Say(f)...)
+}
+
 // Say writes a fact as a line.
 func Say(f game.Fact) string {
 	words := []string{string(f.Kind)}

@@ -2,9 +2,9 @@
 // its functions one after the other. What the student prints goes elsewhere than what the
 // functions return.
 //
-// A driver reads everything before the program is loaded: a line with the settings in JSON,
-// one with how many answers it may hold back, and one for each call, the function's number
-// and what it takes. It answers each call with a line: "= " and the result in JSON, "! " and
+// A driver reads a line with the settings in JSON, one with how many answers it may hold back,
+// and one for each call, the function's number and what it takes. What is left to read the
+// program does not see. It answers each call with a line: "= " and the result in JSON, "! " and
 // what went wrong, or "? " and the name of a function that is not there.
 //
 // Read Prepare first.

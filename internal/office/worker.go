@@ -67,6 +67,7 @@ func (o *Office) StartWorker(ctx context.Context, parallel int) (*Worker, error)
 	w := &Worker{office: o, store: o.store, log: o.log}
 	workers := river.NewWorkers()
 	river.AddWorker(workers, &gradeWorker{store: o.store, log: o.log, worker: id})
+	river.AddWorker(workers, &matchWorker{office: o, worker: id})
 	w.client, err = river.NewClient(riverpgxv5.New(o.store.Pool), &river.Config{
 		ID:                   id,
 		Queues:               map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: parallel}},
@@ -140,7 +141,7 @@ func (w *Worker) recover(ctx context.Context) {
 		return
 	}
 	w.mended = time.Now()
-	if err := errors.Join(w.store.Orphans(ctx), w.store.Missing(ctx, w.office.enqueue)); err != nil && ctx.Err() == nil {
+	if err := errors.Join(w.store.Orphans(ctx), w.store.Missing(ctx, w.office.enqueue), w.office.mendContests(ctx)); err != nil && ctx.Err() == nil {
 		w.log.Warn("the queue could not be looked over", "error", err)
 	}
 }
@@ -258,15 +259,19 @@ func daysLate(s *suite.Suite, task store.Task) int {
 	return p.DaysLate(task.HandedIn)
 }
 
+func (w *gradeWorker) persist(ctx context.Context, act func() error) error {
+	return persist(ctx, w.log, act)
+}
+
 // persist repeats an act of the store until the database can be reached or the job
 // is cancelled.
-func (w *gradeWorker) persist(ctx context.Context, act func() error) error {
+func persist(ctx context.Context, log *slog.Logger, act func() error) error {
 	for {
 		err := act()
 		if !errors.Is(err, store.ErrUnreachable) {
 			return err
 		}
-		w.log.Warn("grading waits for the database", "error", err)
+		log.Warn("a job waits for the database", "error", err)
 		select {
 		case <-ctx.Done():
 			return err

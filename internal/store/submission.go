@@ -66,6 +66,12 @@ func (s *Store) HandedIn(ctx context.Context, assignment int64, student string, 
 		select count(*) from submission where assignment_id = :assignment and student = :student and trial and created_at >= :since`, params)
 }
 
+// Archive returns a submission's archive.
+func (s *Store) Archive(ctx context.Context, submission int64) (archive []byte, err error) {
+	err = get(ctx, s.db, &archive, `select archive from submission where id = :id`, map[string]any{"id": submission})
+	return archive, err
+}
+
 // ArchiveOf returns the files of a result's submission as they were handed in.
 func (s *Store) ArchiveOf(ctx context.Context, result int64) (archive []byte, err error) {
 	err = get(ctx, s.db, &archive, `select s.archive from submission s join result x on x.submission_id = s.id where x.id = :id`, map[string]any{"id": result})

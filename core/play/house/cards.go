@@ -37,6 +37,12 @@ func cardPlayers() []Entry {
 	}
 }
 
+// Deciding is a player who bets the least, declines insurance, and makes the decisions that
+// decide returns for the cards of a hand and the dealer's open card, as in 10S.
+func Deciding(rules *blackjack.Rules, decide func(hand []string, up string) string) Player {
+	return newCardPlayer(table{rules: rules}, func(h *seatedHand) string { return decide(h.cards[h.active], h.open) })
+}
+
 func hitBelow(total, limit int) string {
 	if total < limit {
 		return blackjack.Hit
@@ -47,7 +53,9 @@ func hitBelow(total, limit int) string {
 // seatedHand is the hand that is decided on, as the player sees it.
 type seatedHand struct {
 	rules  *blackjack.Rules
-	hands  [][]int // values of cards
+	cards  [][]string
+	hands  [][]int // what they count
+	open   string  // the dealer's card
 	active int
 	up     int
 	bank   int // hundredths
@@ -115,11 +123,12 @@ func (c *cardPlayer) Choose(s Sight) game.Move {
 		switch {
 		case f.Kind == game.FactCard && f.Player == game.First:
 			for len(h.hands) < f.N {
-				h.hands = append(h.hands, nil)
+				h.hands, h.cards = append(h.hands, nil), append(h.cards, nil)
 			}
+			h.cards[f.N-1] = append(h.cards[f.N-1], f.Text)
 			h.hands[f.N-1] = append(h.hands[f.N-1], cardValue(f.Text))
 		case f.Kind == game.FactCard && h.up == 0:
-			h.up = cardValue(f.Text)
+			h.open, h.up = f.Text, cardValue(f.Text)
 		case f.Kind == game.FactBank:
 			h.bank = f.Amount
 		}

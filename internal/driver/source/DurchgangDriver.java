@@ -1,5 +1,7 @@
+import java.io.BufferedReader;
 import java.io.ByteArrayInputStream;
 import java.io.File;
+import java.io.InputStreamReader;
 import java.io.PrintStream;
 import java.lang.reflect.Array;
 import java.lang.reflect.InvocationTargetException;
@@ -20,8 +22,9 @@ public class DurchgangDriver {
     static final String[][] TAKES = {@takes@};
 
     public static void main(String[] args) throws Exception {
-        String[] lines = new String(System.in.readAllBytes(), StandardCharsets.UTF_8).split("\n");
-        int chunk = Integer.parseInt(lines[1]);
+        BufferedReader lines = new BufferedReader(new InputStreamReader(System.in, StandardCharsets.UTF_8));
+        lines.readLine();
+        int chunk = Math.max(1, Integer.parseInt(lines.readLine()));
         PrintStream out = System.out;
         System.setOut(System.err);
         System.setIn(new ByteArrayInputStream(new byte[0]));
@@ -29,15 +32,17 @@ public class DurchgangDriver {
         for (int i = 0; i < NAMES.length; i++) methods[i] = find(NAMES[i]);
         StringBuilder text = new StringBuilder();
         int held = 0;
-        for (int i = 2; i < lines.length; i++) {
-            text.append(call(lines[i].split(" "), methods)).append('\n');
-            if (++held == chunk || i + 1 == lines.length) {
+        for (String line = lines.readLine(); line != null; line = lines.readLine()) {
+            text.append(call(line.split(" "), methods)).append('\n');
+            if (++held == chunk) {
                 out.print(text);
                 out.flush();
                 text.setLength(0);
                 held = 0;
             }
         }
+        out.print(text);
+        out.flush();
         Runtime.getRuntime().halt(0);
     }
 

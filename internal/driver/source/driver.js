@@ -3,9 +3,33 @@ const fs = require('fs');
 const path = require('path');
 const vm = require('vm');
 
-const lines = fs.readFileSync(0, 'utf8').split('\n');
-const settings = JSON.parse(lines[0]);
-const chunk = Number(lines[1]);
+const readSync = fs.readSync;
+const readFileSync = fs.readFileSync;
+let buffered = Buffer.alloc(0);
+function next() {
+  for (;;) {
+    const end = buffered.indexOf(10);
+    if (end >= 0) {
+      const line = buffered.toString('utf8', 0, end);
+      buffered = buffered.subarray(end + 1);
+      return line;
+    }
+    const more = Buffer.alloc(1 << 16);
+    let n = 0;
+    try {
+      n = readSync(0, more, 0, more.length, null);
+    } catch (e) {
+      if (e.code === 'EAGAIN') continue;
+    }
+    if (n === 0) return null;
+    buffered = Buffer.concat([buffered, more.subarray(0, n)]);
+  }
+}
+const settings = JSON.parse(next());
+const chunk = Number(next()) || 1;
+// what comes in is for the driver alone
+fs.readSync = (fd, ...rest) => (fd === 0 ? 0 : readSync(fd, ...rest));
+fs.readFileSync = (file, ...rest) => readFileSync(file === 0 || file === '/dev/stdin' ? '/dev/null' : file, ...rest);
 process.stdout.write = process.stderr.write.bind(process.stderr);
 Object.defineProperty(process, 'stdin', { value: fs.createReadStream('/dev/null') });
 
@@ -14,7 +38,7 @@ global.module = { exports: {} };
 global.exports = global.module.exports;
 for (const file of settings.files) {
   try {
-    const source = fs.readFileSync(file, 'utf8').replace(/^(\s*)export\s+(default\s+)?(?=function|const|let|class|async)/gm, '$1');
+    const source = readFileSync(file, 'utf8').replace(/^(\s*)export\s+(default\s+)?(?=function|const|let|class|async)/gm, '$1');
     vm.runInThisContext(source, { filename: file });
   } catch (e) {
     // what is defined until then can be called
@@ -62,8 +86,7 @@ const flush = () => {
   if (out.length) fs.writeSync(1, out.join('\n') + '\n');
   out = [];
 };
-for (const line of lines.slice(2)) {
-  if (!line) continue;
+for (let line = next(); line !== null; line = next()) {
   const [number, ...words] = line.split(' ');
   const f = functions[number];
   if (typeof f.call !== 'function') out.push('? ' + f.name);

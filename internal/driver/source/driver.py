@@ -46,8 +46,8 @@ def readers(settings):
 
 
 def main():
-    lines = sys.stdin.buffer.read().decode().split("\n")
-    settings, chunk = json.loads(lines[0]), int(lines[1])
+    lines = os.fdopen(os.dup(0), "rb")
+    settings, chunk = json.loads(lines.readline()), int(lines.readline()) or 1
     out = os.fdopen(os.dup(1), "w", 1 << 16)
     os.dup2(2, 1)
     os.dup2(os.open(os.devnull, os.O_RDONLY), 0)
@@ -57,10 +57,8 @@ def main():
     read = readers(settings)
     functions = [(names.get(c["name"]), c["name"], [read[t] for t in c["takes"]]) for c in settings["calls"]]
     known, written = {}, 0
-    for line in lines[2:]:
-        if not line:
-            continue
-        number, *words = line.split(" ")
+    for line in lines:
+        number, *words = line.decode().rstrip("\n").split(" ")
         function, name, takes = functions[int(number)]
         if not callable(function):
             answer = "? " + name

@@ -1,0 +1,95 @@
+package office
+
+import (
+	"context"
+	"errors"
+	"fmt"
+
+	"github.com/riverqueue/river"
+
+	"durchgang/core/games"
+	"durchgang/core/play/house"
+	"durchgang/internal/record"
+	"durchgang/internal/store"
+	"durchgang/internal/toolchain"
+)
+
+// matchWorker implements river.Worker for matchArgs.
+type matchWorker struct {
+	river.WorkerDefaults[matchArgs]
+	office     *Office
+	worker     string // its id
+	appraisers appraisers
+}
+
+// Work plays one match, and lets the contest go on when it was the last of its round. While
+// the database is away it waits: what was played is not lost. A job for which nothing waits is
+// done.
+func (w *matchWorker) Work(ctx context.Context, job *river.Job[matchArgs]) error {
+	o := w.office
+	var task store.MatchTask
+	err := persist(ctx, o.log, func() (err error) {
+		task, err = o.store.TakeMatch(ctx, job.ID, w.worker)
+		return err
+	})
+	if errors.Is(err, store.ErrNotFound) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	outcome, bouts, err := w.play(ctx, task)
+	problem := ""
+	if err != nil {
+		if job.Attempt < job.MaxAttempts {
+			return err
+		}
+		problem = "Durchgang could not play this match: " + err.Error()
+	}
+	err = persist(ctx, o.log, func() error { return o.store.FinishMatch(ctx, task.Match.ID, task.Attempt, outcome, problem, bouts) })
+	if errors.Is(err, store.ErrOvertaken) {
+		return nil
+	}
+	if err != nil {
+		return err
+	}
+	return persist(ctx, o.log, func() error { return o.advance(ctx, task.Contest.ID, false) })
+}
+
+// play plays the games of a match.
+func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome record.Outcome, bouts []store.PlayedBout, err error) {
+	rules, err := games.All().Rules(string(task.Contest.Terms.Variant))
+	if err != nil {
+		return outcome, nil, err
+	}
+	m := meeting{rules: rules, terms: task.Contest.Terms, appraisers: &w.appraisers, alone: task.Match.Second < 0}
+	m.measure, _ = house.MeasureOf(rules)
+	numbers := [2]int{task.Match.First, task.Match.Second}
+	for i, number := range numbers {
+		if number < 0 {
+			continue
+		}
+		e, err := w.office.store.Entrant(ctx, task.Contest.ID, number)
+		if err != nil {
+			return outcome, nil, fmt.Errorf("find player %d: %w", number, err)
+		}
+		if m.players[i], err = newPlayer(ctx, task.Contest, e, rules, toolchain.UserCache()); err != nil {
+			return outcome, nil, err
+		}
+		defer m.players[i].close()
+	}
+	err = m.play(ctx, task.Match.FromDeal, task.Match.Deals, func(b store.PlayedBout) {
+		b.First, b.Second = numbers[b.First], numbers[b.Second]
+		bouts = append(bouts, b)
+	})
+	return m.outcome, bouts, err
+}
+
+// mendContests takes up matches that nobody plays, and contests that do not go on.
+func (o *Office) mendContests(ctx context.Context) error {
+	stuck, err := o.store.MendContests(ctx, o.enqueueMatches)
+	for _, id := range stuck {
+		err = errors.Join(err, o.advance(ctx, id, false))
+	}
+	return err
+}
