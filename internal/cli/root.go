@@ -60,6 +60,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
   durchgang publish, request, gradebook
                              handing back
   durchgang submit, mine     for students: handing in, trying, looking
+  durchgang contest, spar    contests of strategies, and a strategy against the house
   durchgang work             a worker on this or another machine
   durchgang backup, restore, config
                              keeping the records; the service's settings
@@ -82,7 +83,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 		signInCommand(&o), signOutCommand(&o), welcomeCommand(&o), accountCommand(&o), personCommand(&o), memberCommand(&o), trailCommand(&o),
 		importCommand(&o), submitCommand(&o), mineCommand(&o), runCommand(&o), regradeCommand(&o), compareCommand(&o), byHandCommand(&o),
 		publishCommand(&o), withdrawCommand(&o), requestCommand(&o), gradebookCommand(&o), officeCommand(&o), workCommand(), backupCommand(&o), restoreCommand(&o), configCommand(&o),
-		matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
+		contestCommand(&o), sparCommand(&o), matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
 	)
 	return root
 }

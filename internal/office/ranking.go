@@ -1,8 +1,10 @@
 package office
 
 import (
+	"bytes"
 	"cmp"
 	"context"
+	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -13,6 +15,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/play"
 	"durchgang/internal/record"
+	"durchgang/internal/report"
 	"durchgang/internal/store"
 )
 
@@ -383,4 +386,74 @@ func handName(cards []blackjack.Card) string {
 		return fmt.Sprintf("soft %d", total+10)
 	}
 	return fmt.Sprint(total)
+}
+
+// ExportFormats are those of a contest, and GameFormats those of one game.
+var (
+	ExportFormats = []string{"json", "csv", "svg", "png"}
+	GameFormats   = []string{"json", "sgf"}
+)
+
+// exported is a contest with all its games.
+type exported struct {
+	record.ContestPage
+	Games []exportedGame `json:"games"`
+}
+
+type exportedGame struct {
+	record.Bout
+	Record play.Record    `json:"record"`
+	Worth  []record.Worth `json:"worth"`
+}
+
+// ExportContest writes a contest: json with every game, csv the standings, svg and png the
+// standings as a drawing.
+func (o *Office) ExportContest(ctx context.Context, course, name, format string) ([]byte, error) {
+	if !slices.Contains(ExportFormats, format) {
+		return nil, unknownFormat(format, ExportFormats)
+	}
+	page, err := o.ContestPage(ctx, course, name)
+	if err != nil {
+		return nil, err
+	}
+	var b bytes.Buffer
+	switch format {
+	case "csv":
+		err = report.StandingsCSV(&b, page)
+	case "svg", "png":
+		err = report.PlotStandings(&b, page, format)
+	default:
+		all := exported{ContestPage: page, Games: []exportedGame{}}
+		if err = o.store.EachBout(ctx, page.Contest.ID, contest.Nobody, func(p store.PlayedBout) error {
+			all.Games = append(all.Games, exportedGame{p.Bout, p.Record, p.Worth})
+			return nil
+		}); err != nil {
+			return nil, err
+		}
+		err = json.NewEncoder(&b).Encode(all)
+	}
+	return b.Bytes(), err
+}
+
+// ExportGame writes one game.
+func (o *Office) ExportGame(ctx context.Context, course, name string, bout int64, format string) ([]byte, error) {
+	if !slices.Contains(GameFormats, format) {
+		return nil, unknownFormat(format, GameFormats)
+	}
+	r, err := o.Replayed(ctx, course, name, bout)
+	if err != nil {
+		return nil, err
+	}
+	if format == "json" {
+		return json.Marshal(r)
+	}
+	rules, err := games.All().Rules(string(r.Record.Variant))
+	if err != nil {
+		return nil, err
+	}
+	var b bytes.Buffer
+	if err := report.SGF(&b, r, rules); err != nil {
+		return nil, &InputError{"format", err}
+	}
+	return b.Bytes(), nil
 }

@@ -61,19 +61,23 @@ func Plot(w io.Writer, c record.Class, format string) error {
 		return err
 	}
 	tiles := draw.Tiles{Rows: 1, Cols: 2, PadX: vg.Points(20), PadTop: vg.Points(6), PadBottom: vg.Points(6), PadLeft: vg.Points(6), PadRight: vg.Points(14)}
-	drawn := func(canvas draw.Canvas) {
+	return drawn(w, format, plotWidth, plotHeight, func(canvas draw.Canvas) {
 		for i, canvas := range plot.Align([][]*plot.Plot{{totals, criteria}}, tiles, canvas)[0] {
 			[]*plot.Plot{totals, criteria}[i].Draw(canvas)
 		}
-	}
+	})
+}
+
+// drawn writes what draws itself on a canvas of that size, as svg or png.
+func drawn(w io.Writer, format string, width, height vg.Length, drawing func(draw.Canvas)) (err error) {
 	switch format {
 	case "svg":
-		canvas := vgsvg.New(plotWidth, plotHeight)
-		drawn(draw.New(canvas))
+		canvas := vgsvg.New(width, height)
+		drawing(draw.New(canvas))
 		_, err = canvas.WriteTo(w)
 	case "png":
-		canvas := vgimg.NewWith(vgimg.UseWH(plotWidth, plotHeight), vgimg.UseDPI(120))
-		drawn(draw.New(canvas))
+		canvas := vgimg.NewWith(vgimg.UseWH(width, height), vgimg.UseDPI(120))
+		drawing(draw.New(canvas))
 		_, err = vgimg.PngCanvas{Canvas: canvas}.WriteTo(w)
 	default:
 		err = fmt.Errorf("%q: a plot is drawn as svg or png", format)

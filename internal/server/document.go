@@ -57,6 +57,7 @@ func ResultSchema() ([]byte, error) {
 var uploads = map[string]string{
 	"importSubmissions": "application/zip", "adoptAssignment": "application/zip", "importRoster": "application/octet-stream",
 	"submit": "application/octet-stream", "submitFor": "application/octet-stream", "try": "application/octet-stream",
+	"enterPlayer": "application/octet-stream", "enterMine": "application/octet-stream",
 }
 
 func describe(r *openapi31.Reflector, route route) error {

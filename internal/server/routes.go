@@ -86,7 +86,7 @@ type health struct {
 func routes() []route {
 	ok, created := http.StatusOK, http.StatusCreated
 	const inA = "/courses/{course}/assignments/{assignment}"
-	return []route{
+	return append(contestRoutes(), []route{
 		{"GET", "/health", anyone, "health", "Whether the service and its database answer", nil, health{}, ok, "", (*Server).health},
 		{"GET", "/games", anyone, "listGames", "The games that Durchgang knows", nil, []gameAnswer{}, ok, "", (*Server).games},
 		{"GET", "/games/{variant}", anyone, "getGame", "What there is to know of a variant: rules, parameters, criteria, mistakes", inGame{}, guide.Guide{}, ok, "", (*Server).guide},
@@ -172,7 +172,7 @@ func routes() []route {
 		{"GET", "/results/{id}/report", own, "reportResult", "What the student reads, or a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportResult},
 		{"POST", "/findings/{id}/replay", assistant, "replayFinding", "Run the sequence of a finding again", byID{}, record.Replay{}, ok, "", byNumber((*office.Office).Replay)},
 		{"GET", "/results/{id}/scripts/{script}", assistant, "getEvidence", "The recorded run of one script", byScript{}, record.Evidence{}, ok, "", (*Server).evidence},
-	}
+	}...)
 }
 
 func (s *Server) health(c fiber.Ctx) error {
@@ -299,7 +299,7 @@ func (s *Server) commentResult(c fiber.Ctx) error {
 // media are the types of the formats of reports.
 var media = map[string]string{
 	"html": "text/html; charset=utf-8", "md": "text/markdown; charset=utf-8", "json": "application/json", "csv": "text/csv; charset=utf-8",
-	"junit": "application/xml", "tap": "text/plain; charset=utf-8", "svg": "image/svg+xml", "png": "image/png",
+	"junit": "application/xml", "tap": "text/plain; charset=utf-8", "svg": "image/svg+xml", "png": "image/png", "sgf": "application/x-go-sgf; charset=utf-8",
 }
 
 func (s *Server) reportClass(c fiber.Ctx) error { return s.report(c, s.office.ClassReport) }

@@ -299,7 +299,7 @@ func insertMatches(ctx context.Context, tx *sqlx.Tx, id int64, pairs []contest.P
 		}
 		if err := exec(ctx, tx, `
 			insert into match (contest_id, round, number, stage, first, second, from_deal, deals, state, extra, outcome)
-			values (:id, :round, :number, :stage, :first, :second, :from, :deals, :state, :extra, '{"points":[0,0],"wins":[0,0],"fouls":[0,0]}')`, map[string]any{
+			values (:id, :round, :number, :stage, :first, :second, :from, :deals, :state, :extra, '{}')`, map[string]any{
 			"id": id, "round": p.Round, "number": i, "stage": p.Stage, "first": p.Players[0], "second": p.Players[1],
 			"from": p.From, "deals": p.Deals, "state": state, "extra": extra,
 		}); err != nil {

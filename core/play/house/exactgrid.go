@@ -48,20 +48,34 @@ func newExactGrid(r *grid.Rules) *exactGrid {
 	return e
 }
 
-// few is with how many marks fewer a position of connect four takes a second or more to
-// value, so that only the moves that were made are.
-const few = 11
+// A position of a game with gravity is solved in a second or so once there are no more free
+// cells than this; before, the table of openings must have it. Every move of a position is
+// valued where all of them take no longer than one.
+const (
+	mostFree  = 34
+	mostEvery = 31
+)
 
-// value is what a position is worth to the player to move, in points.
-func (e *exactGrid) value(p *grid.Position) float64 {
+// value is what a position is worth to the player to move, in points; false where that would
+// take too long to find out.
+func (e *exactGrid) value(p *grid.Position) (float64, bool) {
 	if e.places != nil {
-		return points(e.places.Value(e.small(p)))
+		return points(e.places.Value(e.small(p))), true
 	}
 	falling := e.falling(p)
 	if value, known := e.table.Value(falling); known {
-		return points(int(value))
+		return points(int(value)), true
 	}
-	return points(int(e.falls.Value(falling)))
+	if e.free(p) > mostFree {
+		return 0, false
+	}
+	return points(int(e.falls.Value(falling))), true
+}
+
+// free is how many cells have no mark.
+func (e *exactGrid) free(p *grid.Position) int {
+	rows, cols := e.rules.Shape()
+	return rows*cols - p.Count
 }
 
 // points turns a value into points: 1 for a win and a half for a draw.
@@ -103,33 +117,35 @@ func (e *exactGrid) falling(p *grid.Position) drop.Position {
 	return e.falls.Place(cells(mine), cells(theirs))
 }
 
-// after is what a move is worth to the player who makes it.
-func (e *exactGrid) after(p *grid.Position, m game.Move) float64 {
+// after is what a move is worth to the player who makes it; false where that is not known.
+func (e *exactGrid) after(p *grid.Position, m game.Move) (float64, bool) {
 	next := p.Clone().(*grid.Position)
 	e.rules.Play(next, m, nil)
 	switch r := next.Result(); {
 	case r.Outcome == game.Drawn:
-		return points(0)
+		return points(0), true
 	case r.Over() && r.Winner == p.Mover:
-		return points(1)
+		return points(1), true
 	case r.Over():
-		return points(-1)
+		return points(-1), true
 	}
-	return 1 - e.value(next)
+	value, known := e.value(next)
+	return 1 - value, known
 }
 
 // Appraise implements Appraiser.
 func (e *exactGrid) Appraise(pos game.Position, m game.Move) (Appraisal, bool) {
 	p := pos.(*grid.Position)
 	a := Appraisal{}
-	if e.falls != nil && p.Count < few {
-		a.Best, a.Made = e.value(p), e.after(p, m)
-		a.Best = max(a.Best, a.Made) // a win at once is no position
-		return a, true
+	if e.falls != nil && e.free(p) > mostEvery {
+		best, known := e.value(p)
+		made, also := e.after(p, m)
+		a.Best, a.Made = max(best, made), made // a win at once is no position
+		return a, known && also
 	}
 	a.Moves = map[string]float64{}
 	for _, other := range game.Legal(e.rules, p) {
-		worth := e.after(p, other)
+		worth, _ := e.after(p, other)
 		a.Moves[e.rules.FormatMove(other)] = worth
 		a.Best = max(a.Best, worth)
 	}
@@ -138,12 +154,15 @@ func (e *exactGrid) Appraise(pos game.Position, m game.Move) (Appraisal, bool) {
 }
 
 // choose takes a move that is worth as much as the position, of several the one that helps
-// its lines most.
+// its lines most. Where the worth is not known it looks ahead.
 func (e *exactGrid) choose(b *gridBoard) game.Move {
-	goal := e.value(b.pos)
+	goal, known := e.value(b.pos)
 	best, most := b.legal[0], -1.0
 	for _, m := range b.byWorth() {
-		worth := e.after(b.pos, m)
+		worth, also := e.after(b.pos, m)
+		if !known || !also {
+			return ahead(b)
+		}
 		if worth >= goal {
 			return m
 		}

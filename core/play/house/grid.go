@@ -1,6 +1,7 @@
 package house
 
 import (
+	"fmt"
 	"math/rand/v2"
 
 	"durchgang/core/game"
@@ -17,7 +18,11 @@ func gridPlayers(r *grid.Rules) []Entry {
 		list = append(list, Entry{"ahead", "looks four moves ahead and counts lines there", func(t table) Player { return &gridPlayer{table: t, choose: ahead} }})
 	}
 	if solvable(r) {
-		list = append(list, Entry{"perfect", "never gives away a win or a draw: every move is of the best there are", func(t table) Player {
+		strength := "never gives away a win or a draw: every move is of the best there are"
+		if rows, cols := r.Shape(); r.Gravity() && rows*cols > mostFree {
+			strength = fmt.Sprintf("never gives away a win or a draw once %d cells at most are free; before, it plays by the table of openings, and looks four moves ahead where that ends", mostFree)
+		}
+		list = append(list, Entry{"perfect", strength, func(t table) Player {
 			exact := newExactGrid(r)
 			return &gridPlayer{table: t, choose: func(b *gridBoard) game.Move { return exact.choose(b) }}
 		}})

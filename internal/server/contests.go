@@ -1,0 +1,332 @@
+package server
+
+import (
+	"bufio"
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"time"
+
+	"github.com/gofiber/fiber/v3"
+
+	"durchgang/internal/office"
+	"durchgang/internal/record"
+)
+
+const inC = "/courses/{course}/contests/{contest}"
+
+// The requests about contests.
+type (
+	inContest struct {
+		Course  string `path:"course" json:"-"`
+		Contest string `path:"contest" json:"-"`
+	}
+	newContest struct {
+		inCourse
+		office.ContestForm
+	}
+	changedContest struct {
+		inContest
+		office.ContestForm
+	}
+	newPlayer struct {
+		inContest
+		Player string `query:"player" json:"-" description:"What the player is called; a student's short name makes it the student's."`
+		Name   string `query:"name" json:"-" description:"Of a single source file; without it the body is a zip or tar.gz archive of a folder."`
+	}
+	ownPlayer struct {
+		inContest
+		Name string `query:"name" json:"-" description:"Of a single source file; without it the body is a zip or tar.gz archive of a folder."`
+	}
+	housePlayer struct {
+		inContest
+		House string `json:"house" description:"Name of a house player of the variant."`
+	}
+	classOfPlayers struct {
+		inContest
+		Assignment string `json:"assignment" description:"Whose last submissions enter."`
+	}
+	ofPlayer struct {
+		inContest
+		Number int `path:"number" json:"-"`
+	}
+	seeding struct {
+		inContest
+		Numbers []int `json:"numbers" description:"The players' numbers in the order in which they are to stand."`
+	}
+	holding struct {
+		inContest
+		Act string `path:"act" json:"-" enum:"pause,resume,cancel"`
+	}
+	moreGames struct {
+		inContest
+		Deals int `json:"deals" description:"How many more deals, or rounds of a ladder."`
+	}
+	pointsOfContest struct {
+		inContest
+		Assignment string `json:"assignment"`
+		Criterion  string `json:"criterion" description:"Whose points are given."`
+		By         string `json:"by" enum:"best-moves,house,points" description:"The share of best moves, of what the house's best brought, or of points."`
+	}
+	ofMatch struct {
+		inContest
+		Match int64 `path:"match" json:"-"`
+	}
+	ofGame struct {
+		inContest
+		Game int64 `path:"game" json:"-"`
+	}
+	exportOfContest struct {
+		inContest
+		Format string `query:"format" json:"-" description:"json, csv, svg or png; without it json."`
+	}
+	exportOfGame struct {
+		ofGame
+		Format string `query:"format" json:"-" description:"json, or sgf for games of two on one board; without it json."`
+	}
+)
+
+func contestRoutes() []route {
+	ok, created := http.StatusOK, http.StatusCreated
+	return []route{
+		{"GET", "/courses/{course}/contests", student, "listContests", "The contests of a course, the newest first, without their players", inCourse{}, []record.Contest{}, ok, "", (*Server).contests},
+		{"POST", "/courses/{course}/contests", teacher, "createContest", "Add a contest", newContest{}, record.Contest{}, created, "", (*Server).createContest},
+		{"GET", inC, student, "getContest", "A contest: standings, how sure they are, results of each against each, progress", inContest{}, record.ContestPage{}, ok, "", (*Server).contestPage},
+		{"PUT", inC, teacher, "changeContest", "Change a contest that has not begun", changedContest{}, record.Contest{}, ok, "", (*Server).changeContest},
+		{"DELETE", inC, teacher, "dropContest", "Delete a contest with all its games; there is no way back", inContest{}, record.Contest{}, ok, "", ofContest((*office.Office).DropContest)},
+		{"POST", inC + "/players", teacher, "enterPlayer", "Put a strategy into a contest, or change the one of that name", newPlayer{}, record.Contest{}, created, "", (*Server).enterPlayer},
+		{"POST", inC + "/players/house", teacher, "enterHouse", "Put a house player into a contest", housePlayer{}, record.Contest{}, created, "", (*Server).enterHouse},
+		{"POST", inC + "/players/class", teacher, "enterClass", "Put the last submission of each student of an assignment into a contest", classOfPlayers{}, record.Contest{}, created, "", (*Server).enterClass},
+		{"POST", inC + "/mine", student, "enterMine", "Put one's own strategy into a contest that is open, or change it", ownPlayer{}, record.Contest{}, created, "", (*Server).enterMine},
+		{"PUT", inC + "/seeds", teacher, "seedContest", "Order the players of a contest that has not begun", seeding{}, record.Contest{}, ok, "", (*Server).seedContest},
+		{"DELETE", inC + "/players/{number}", teacher, "dropPlayer", "Take a player out of a contest that has not begun", ofPlayer{}, record.Contest{}, ok, "", (*Server).dropPlayer},
+		{"GET", inC + "/players/{number}", student, "getPlayer", "One player of a contest: games, strengths, what cost it most", ofPlayer{}, record.PlayerPage{}, ok, "", (*Server).playerPage},
+		{"POST", inC + "/start", teacher, "startContest", "Begin a contest", inContest{}, record.Contest{}, ok, "", ofContest((*office.Office).StartContest)},
+		{"POST", inC + "/hold/{act}", teacher, "holdContest", "Pause a contest, let it go on, or cancel it", holding{}, record.Contest{}, ok, "", (*Server).holdContest},
+		{"POST", inC + "/more", teacher, "moreGames", "Play more where it is not sure who is better", moreGames{}, record.Contest{}, ok, "", (*Server).moreGames},
+		{"POST", inC + "/points", teacher, "giveContestPoints", "Give the points of a criterion of an assignment by how well strategies played", pointsOfContest{}, []record.ByHand{}, ok, "", (*Server).contestPoints},
+		{"GET", inC + "/matches", student, "listMatches", "The matches of a contest in order", inContest{}, []record.Match{}, ok, "", (*Server).matches},
+		{"GET", inC + "/matches/{match}", student, "listGamesOfMatch", "The games of a match", ofMatch{}, []record.Bout{}, ok, "", (*Server).matchBouts},
+		{"GET", inC + "/games/{game}", student, "replayGame", "A game with what there is to see at each move, and what the moves were worth", ofGame{}, record.Replayed{}, ok, "", (*Server).replayed},
+		{"GET", inC + "/games/{game}/export", student, "exportGame", "A game as JSON or SGF", exportOfGame{}, nil, ok, "application/x-go-sgf", (*Server).exportGame},
+		{"GET", inC + "/export", student, "exportContest", "A contest as JSON with its games, or its standings as CSV, SVG or PNG", exportOfContest{}, nil, ok, "application/json", (*Server).exportContest},
+		{"GET", inC + "/events", student, "watchContest", "The progress of a contest: an event of type contest, with a Contest as data, at each change; the last one is over", inContest{}, nil, ok, "text/event-stream", (*Server).watchContest},
+	}
+}
+
+// ofContest answers with what an act of the office makes of a contest.
+func ofContest[T any](act func(*office.Office, context.Context, string, string) (T, error)) func(*Server, fiber.Ctx) error {
+	return func(s *Server, c fiber.Ctx) error {
+		found, err := act(s.office, c.Context(), param(c, "course"), param(c, "contest"))
+		return reply(c, http.StatusOK, found, err)
+	}
+}
+
+func (s *Server) contests(c fiber.Ctx) error {
+	list, err := s.office.Contests(c.Context(), param(c, "course"))
+	return reply(c, http.StatusOK, list, err)
+}
+
+func (s *Server) createContest(c fiber.Ctx) error {
+	return with(c, http.StatusCreated, func(in newContest) (any, error) {
+		return s.office.CreateContest(c.Context(), param(c, "course"), in.ContestForm)
+	})
+}
+
+func (s *Server) changeContest(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in changedContest) (any, error) {
+		return s.office.ChangeContest(c.Context(), param(c, "course"), param(c, "contest"), in.ContestForm)
+	})
+}
+
+func (s *Server) contestPage(c fiber.Ctx) error {
+	return ofContest((*office.Office).ContestPage)(s, c)
+}
+
+func (s *Server) enterPlayer(c fiber.Ctx) error {
+	found, err := s.office.Enter(c.Context(), param(c, "course"), param(c, "contest"), c.Query("player"), handIn(c))
+	return reply(c, http.StatusCreated, found, err)
+}
+
+func (s *Server) enterMine(c fiber.Ctx) error {
+	player, err := asStudent(c)
+	if err != nil {
+		return err
+	}
+	found, err := s.office.Enter(c.Context(), param(c, "course"), param(c, "contest"), player, handIn(c))
+	return reply(c, http.StatusCreated, found, err)
+}
+
+func (s *Server) enterHouse(c fiber.Ctx) error {
+	return with(c, http.StatusCreated, func(in housePlayer) (any, error) {
+		return s.office.EnterHouse(c.Context(), param(c, "course"), param(c, "contest"), in.House)
+	})
+}
+
+func (s *Server) enterClass(c fiber.Ctx) error {
+	return with(c, http.StatusCreated, func(in classOfPlayers) (any, error) {
+		return s.office.EnterClass(c.Context(), param(c, "course"), param(c, "contest"), in.Assignment)
+	})
+}
+
+func (s *Server) seedContest(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in seeding) (any, error) {
+		return s.office.SeedContest(c.Context(), param(c, "course"), param(c, "contest"), in.Numbers)
+	})
+}
+
+// numbered is a player's number in the path, which counts from 0.
+func numbered(c fiber.Ctx) (int, error) {
+	n, err := number(c, "number")
+	if c.Params("number") == "0" {
+		return 0, nil
+	}
+	return int(n), err
+}
+
+func (s *Server) dropPlayer(c fiber.Ctx) error {
+	n, err := numbered(c)
+	if err != nil {
+		return err
+	}
+	found, err := s.office.DropPlayer(c.Context(), param(c, "course"), param(c, "contest"), n)
+	return reply(c, http.StatusOK, found, err)
+}
+
+func (s *Server) playerPage(c fiber.Ctx) error {
+	n, err := numbered(c)
+	if err != nil {
+		return err
+	}
+	found, err := s.office.PlayerPage(c.Context(), param(c, "course"), param(c, "contest"), n)
+	return reply(c, http.StatusOK, found, err)
+}
+
+func (s *Server) holdContest(c fiber.Ctx) error {
+	act := c.Params("act")
+	if act != "pause" && act != "resume" && act != "cancel" {
+		return &office.InputError{Field: "act", Err: fmt.Errorf("it is pause, resume or cancel, not %q", act)}
+	}
+	found, err := s.office.HoldContest(c.Context(), param(c, "course"), param(c, "contest"), act)
+	return reply(c, http.StatusOK, found, err)
+}
+
+func (s *Server) moreGames(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in moreGames) (any, error) {
+		return s.office.More(c.Context(), param(c, "course"), param(c, "contest"), in.Deals)
+	})
+}
+
+func (s *Server) contestPoints(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in pointsOfContest) (any, error) {
+		return s.office.GivePoints(c.Context(), param(c, "course"), param(c, "contest"), in.Assignment, in.Criterion, in.By)
+	})
+}
+
+func (s *Server) matches(c fiber.Ctx) error { return ofContest((*office.Office).Matches)(s, c) }
+
+func (s *Server) matchBouts(c fiber.Ctx) error {
+	id, err := number(c, "match")
+	if err != nil {
+		return err
+	}
+	found, err := s.office.MatchBouts(c.Context(), param(c, "course"), param(c, "contest"), id)
+	return reply(c, http.StatusOK, found, err)
+}
+
+func (s *Server) replayed(c fiber.Ctx) error {
+	id, err := number(c, "game")
+	if err != nil {
+		return err
+	}
+	found, err := s.office.Replayed(c.Context(), param(c, "course"), param(c, "contest"), id)
+	return reply(c, http.StatusOK, found, err)
+}
+
+func (s *Server) exportGame(c fiber.Ctx) error {
+	id, err := number(c, "game")
+	if err != nil {
+		return err
+	}
+	format := c.Query("format", "json")
+	data, err := s.office.ExportGame(c.Context(), param(c, "course"), param(c, "contest"), id, format)
+	return file(c, data, err, format, fmt.Sprintf("game-%d", id))
+}
+
+func (s *Server) exportContest(c fiber.Ctx) error {
+	format := c.Query("format", "json")
+	data, err := s.office.ExportContest(c.Context(), param(c, "course"), param(c, "contest"), format)
+	return file(c, data, err, format, param(c, "contest"))
+}
+
+// file answers with a file; drawings are shown, others are kept.
+func file(c fiber.Ctx, data []byte, err error, format, name string) error {
+	if err != nil {
+		return err
+	}
+	c.Set("Content-Type", media[format])
+	if format != "svg" && format != "png" {
+		c.Attachment(name + "." + format)
+		c.Set("Content-Type", media[format])
+	}
+	c.Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'")
+	return c.Status(http.StatusOK).Send(data)
+}
+
+// watchContest streams the progress of a contest as server-sent events until it is over or the
+// reader goes away.
+func (s *Server) watchContest(c fiber.Ctx) error {
+	found, err := s.office.Contest(c.Context(), param(c, "course"), param(c, "contest"))
+	if err != nil {
+		return err
+	}
+	c.Set(fiber.HeaderContentType, "text/event-stream")
+	c.Set(fiber.HeaderCacheControl, "no-store")
+	return c.SendStreamWriter(func(w *bufio.Writer) {
+		if err := s.streamContest(w, found.ID); err != nil {
+			s.log.Debug("a reader of progress went away", "contest", found.ID, "error", err)
+		}
+	})
+}
+
+func (s *Server) streamContest(w *bufio.Writer, id int64) error {
+	tick := time.NewTicker(lookEvery)
+	defer tick.Stop()
+	last, said := "", time.Now()
+	for {
+		ctx, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+		now, err := s.office.ContestNow(ctx, id)
+		cancel()
+		now.Entrants = []record.Entrant{} // which names nobody who is to stay unnamed
+		now.Terms.Words, now.Terms.Seed = nil, 0
+		state := fmt.Sprint(now.State, now.Done, now.Matches)
+		switch {
+		case err == nil && state != last:
+			data, err := json.Marshal(now)
+			if err != nil {
+				return err
+			}
+			if _, err := fmt.Fprintf(w, "event: contest\ndata: %s\n\n", data); err != nil {
+				return err
+			}
+			last, said = state, time.Now()
+		case time.Since(said) > keepAlive:
+			said = time.Now()
+			if _, err := w.WriteString(": still there\n\n"); err != nil {
+				return err
+			}
+		}
+		if err := w.Flush(); err != nil {
+			return err
+		}
+		if now.State.Settled() && err == nil {
+			return nil
+		}
+		select {
+		case <-s.done:
+			return nil
+		case <-tick.C:
+		}
+	}
+}
