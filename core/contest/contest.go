@@ -157,6 +157,10 @@ func join(formats []Format) string {
 	return strings.Join(names, ", ")
 }
 
+// HandMeasure is what a contest of hands is played for: what the decisions have cost in bets,
+// over all hands by how often they are dealt.
+const HandMeasure = "bets given away a round"
+
 // Pairing is a match that is to be played, by two players or by one alone. Players are
 // counted from 0 in the order of their seeds.
 type Pairing struct {

@@ -6,6 +6,8 @@ import (
 	"strings"
 
 	"durchgang/core/game"
+	"durchgang/core/game/blackjack"
+	"durchgang/core/play/stakes"
 )
 
 // hand is two cards of the player, by what they count, and the dealer's open card.
@@ -49,6 +51,20 @@ func handSetup(n int, random *rand.Rand) game.Setup {
 	first, up, second := take(is(h.first)), take(is(h.up)), take(is(h.second))
 	hole := take(func(v int) bool { return !(h.up == 1 && v == 10 || h.up == 10 && v == 1) })
 	return game.Setup(fmt.Sprintf("cards=%s", strings.Join(append([]string{first, up, second, hole}, deck...), " ")))
+}
+
+// HandChance is how often a hand is dealt at a table, of all in which there is something to
+// decide.
+func HandChance(t blackjack.Table, number int) float64 {
+	h := hands[number%len(hands)]
+	all, chance := 0.0, 0.0
+	for _, d := range stakes.New(t).Deals() {
+		all += d.Chance
+		if d.Cards == [2]int{h.first, h.second} && d.Up == h.up {
+			chance = d.Chance
+		}
+	}
+	return chance / all
 }
 
 func value(card string) int {

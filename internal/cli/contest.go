@@ -406,14 +406,14 @@ func printStandings(w io.Writer, p record.ContestPage) {
 	for i, r := range p.Ranking.Rows {
 		name, next := printable(c.Entrants[r.Player].Name), ""
 		if i+1 < len(p.Ranking.Rows) && p.Ranking.Games > 0 {
-			next = percent(p.Ranking.Ahead[i][i+1])
+			next = percent(min(p.Ranking.Ahead[i][i+1], 0.999))
 		}
 		best, cost := "", ""
 		if q := r.Quality; q.Moves > 0 {
 			best, cost = percent(float64(q.Best)/float64(q.Moves)), fmt.Sprintf("%.3f", q.Cost/float64(q.Moves))
 		}
 		if c.Measure != "" {
-			t.AppendRow(table.Row{r.Place, name, fmt.Sprintf("%.2f", r.Mean.Mean), fmt.Sprintf("%.2f", r.Error), fmt.Sprintf("%.2f", r.House), r.Games, r.Fouls, best, cost, next})
+			t.AppendRow(table.Row{r.Place, name, mean(c, r.Mean.Mean), mean(c, r.Error), mean(c, r.House), r.Games, r.Fouls, best, cost, next})
 		} else {
 			t.AppendRow(table.Row{r.Place, name, r.Points, r.Wins, r.Draws, r.Losses, r.Fouls, fmt.Sprintf("%+.2f", r.Strength), fmt.Sprintf("%.2f", r.Error), best, r.Quality.Thrown, next})
 		}
@@ -429,6 +429,14 @@ func printStandings(w io.Writer, p record.ContestPage) {
 	if p.Ranking.Equal > 0 {
 		fmt.Fprintf(w, "%s equal to an earlier one, move by move, and count once for the strengths.\n", plural(p.Ranking.Equal, "game")+map[bool]string{true: " is", false: " are"}[p.Ranking.Equal == 1])
 	}
+}
+
+// mean writes what games for one have brought; hands cost little each.
+func mean(c record.Contest, value float64) string {
+	if c.Terms.Hands {
+		return fmt.Sprintf("%.4f", value)
+	}
+	return fmt.Sprintf("%.2f", value)
 }
 
 // percent writes a share; what is not quite all or nothing does not look like it.
@@ -506,7 +514,7 @@ func printMatches(w io.Writer, c record.Contest, list []record.Match) {
 		case m.Deals == 0:
 			against = "(bye)"
 		case m.State == record.Done && m.Second < 0:
-			points = fmt.Sprintf("%.2f", m.Outcome.Points[0]/float64(m.Deals))
+			points = mean(c, m.Outcome.Points[0]/float64(m.Deals))
 		case m.State == record.Done:
 			points = fmt.Sprintf("%g : %g", m.Outcome.Points[0], m.Outcome.Points[1])
 		}
@@ -565,7 +573,7 @@ func contestPlayerCommand(o *options) *cobra.Command {
 func printPlayer(w io.Writer, p record.PlayerPage, number int) {
 	fmt.Fprintf(w, "%s: place %d of %d\n", called(p.Contest, number), p.Rank.Place, len(p.Contest.Entrants))
 	if p.Contest.Measure != "" {
-		fmt.Fprintf(w, "%s on average %.2f ± %.2f; the house's best %.2f on the same deals\n", p.Contest.Measure, p.Rank.Mean.Mean, p.Rank.Error, p.Rank.House)
+		fmt.Fprintf(w, "%s on average %s ± %s; the house's best %s on the same deals\n", p.Contest.Measure, mean(p.Contest, p.Rank.Mean.Mean), mean(p.Contest, p.Rank.Error), mean(p.Contest, p.Rank.House))
 	} else {
 		for i, side := range p.Sides {
 			fmt.Fprintf(w, "moving %s: %g points of %s\n", [2]string{"first", "second"}[i], side.Points, plural(side.Games, "game"))

@@ -125,6 +125,9 @@ func (o *Office) shown(ctx context.Context, c record.Contest) (record.Contest, e
 	}
 	if m, alone := house.MeasureOf(rules); alone {
 		c.Measure, c.Less = m.Name, m.Less
+		if c.Terms.Hands {
+			c.Measure, c.Less = contest.HandMeasure, true
+		}
 	}
 	st := StandingOf(ctx)
 	for i := range c.Entrants {
@@ -522,6 +525,9 @@ func merit(c record.Contest, r record.Rank, by string) (float64, string, error) 
 			a, b = b, a
 		}
 		share := 0.0
+		if c.Terms.Hands {
+			return 0, "", &InputError{"by", errors.New("of hands, take best-moves")}
+		}
 		if b > 0 {
 			share = max(0, min(1, a/b))
 		}

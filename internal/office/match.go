@@ -10,6 +10,7 @@ import (
 
 	"durchgang/core/contest"
 	"durchgang/core/game"
+	"durchgang/core/game/blackjack"
 	"durchgang/core/play"
 	"durchgang/core/play/house"
 	"durchgang/internal/channel"
@@ -31,10 +32,39 @@ type Player struct {
 const maxLost = 2
 
 // appraisers keeps what knows the worth of moves, one for each variant, since what it has
-// found out serves the next game too. It is safe for concurrent use.
+// found out serves the next game too, and what the house's best brings on deals. It is safe
+// for concurrent use.
 type appraisers struct {
-	mu    sync.Mutex
-	known map[game.Variant]*appraising
+	mu     sync.Mutex
+	known  map[game.Variant]*appraising
+	house  sync.Mutex // held while the house plays
+	brings map[dealOf]float64
+}
+
+// dealOf is a deal of a contest.
+type dealOf struct {
+	contest int64
+	number  int
+}
+
+// mostBrings bounds what is kept of the house's games.
+const mostBrings = 10_000
+
+// best is what the house's best brings on a deal; play finds it out.
+func (a *appraisers) best(deal dealOf, play func() (float64, error)) (float64, error) {
+	a.house.Lock()
+	defer a.house.Unlock()
+	if value, known := a.brings[deal]; known {
+		return value, nil
+	}
+	value, err := play()
+	if a.brings == nil || len(a.brings) >= mostBrings {
+		a.brings = map[dealOf]float64{}
+	}
+	if err == nil {
+		a.brings[deal] = value
+	}
+	return value, err
 }
 
 type appraising struct {
@@ -59,6 +89,7 @@ func (a *appraisers) of(rules game.Rules) *appraising {
 // meeting plays one match.
 type meeting struct {
 	rules      game.Rules
+	contest    int64 // whose match it is
 	terms      contest.Terms
 	players    [2]Player
 	alone      bool
@@ -221,23 +252,33 @@ func (m *meeting) appraise(r *play.Record, b *store.PlayedBout) error {
 	return err
 }
 
-// weigh measures a game for one, beside what the house's best brings on the same deal.
+// weigh measures a game for one, beside what the house's best brings on the same deal. A hand
+// counts by what the decisions have cost and how often it is dealt; a foul costs its whole
+// bet.
 func (m *meeting) weigh(ctx context.Context, deal play.Deal, number int, r *play.Record, b *store.PlayedBout) (err error) {
+	m.outcome.Draws++ // a game for one is neither won nor lost
+	if m.terms.Hands {
+		cost := b.Quality[0].Cost
+		if r.Foul != nil {
+			cost = 1
+		}
+		b.Measure = cost * contest.HandChance(m.rules.(*blackjack.Rules).Table(), number) * float64(m.terms.Deals)
+		m.outcome.Points[0] += b.Measure
+		b.House = new(float64)
+		return nil
+	}
 	if b.Measure, err = m.measured(r); err != nil {
 		return err
 	}
 	m.outcome.Points[0] += b.Measure
-	m.outcome.Draws++ // a game for one is neither won nor lost
-	if m.players[0].House == best(m.rules) {
-		b.House = &b.Measure
-		return nil
-	}
-	other := meeting{rules: m.rules, terms: m.terms, players: [2]Player{{House: best(m.rules)}}, alone: true, measure: m.measure}
-	theirs, err := other.record(ctx, deal, number, [2]int{0, 1})
-	if err != nil {
-		return err
-	}
-	value, err := m.measured(theirs)
+	value, err := m.appraisers.best(dealOf{m.contest, number}, func() (float64, error) {
+		other := meeting{rules: m.rules, terms: m.terms, players: [2]Player{{House: best(m.rules)}}, alone: true, measure: m.measure}
+		theirs, err := other.record(ctx, deal, number, [2]int{0, 1})
+		if err != nil {
+			return 0, err
+		}
+		return m.measured(theirs)
+	})
 	b.House = &value
 	return err
 }

@@ -62,7 +62,7 @@ func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome r
 	if err != nil {
 		return outcome, nil, err
 	}
-	m := meeting{rules: rules, terms: task.Contest.Terms, appraisers: &w.appraisers, alone: task.Match.Second < 0}
+	m := meeting{rules: rules, contest: task.Contest.ID, terms: task.Contest.Terms, appraisers: &w.appraisers, alone: task.Match.Second < 0}
 	m.measure, _ = house.MeasureOf(rules)
 	numbers := [2]int{task.Match.First, task.Match.Second}
 	for i, number := range numbers {

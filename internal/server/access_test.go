@@ -80,7 +80,8 @@ func openSchool(t *testing.T) school {
 func (s school) ask(t *testing.T, who, method, path string) int {
 	t.Helper()
 	path = strings.NewReplacer("{course}", "evening", "{assignment}", "ttt", "{student}", "nobody", "{login}", "nobody",
-		"{script}", "1", "{group}", "99", "{other}", fmt.Sprint(s.result.Result), "{number}", "1", "{variant}", "hangman").Replace(path)
+		"{script}", "1", "{group}", "99", "{other}", fmt.Sprint(s.result.Result), "{number}", "1", "{variant}", "hangman",
+		"{contest}", "noughts", "{match}", "1", "{game}", "1", "{act}", "pause").Replace(path)
 	id := s.result.Result
 	switch {
 	case strings.HasPrefix(path, "/runs/"):

@@ -86,7 +86,7 @@ type health struct {
 func routes() []route {
 	ok, created := http.StatusOK, http.StatusCreated
 	const inA = "/courses/{course}/assignments/{assignment}"
-	return append(contestRoutes(), []route{
+	return append([]route{
 		{"GET", "/health", anyone, "health", "Whether the service and its database answer", nil, health{}, ok, "", (*Server).health},
 		{"GET", "/games", anyone, "listGames", "The games that Durchgang knows", nil, []gameAnswer{}, ok, "", (*Server).games},
 		{"GET", "/games/{variant}", anyone, "getGame", "What there is to know of a variant: rules, parameters, criteria, mistakes", inGame{}, guide.Guide{}, ok, "", (*Server).guide},
@@ -172,7 +172,7 @@ func routes() []route {
 		{"GET", "/results/{id}/report", own, "reportResult", "What the student reads, or a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportResult},
 		{"POST", "/findings/{id}/replay", assistant, "replayFinding", "Run the sequence of a finding again", byID{}, record.Replay{}, ok, "", byNumber((*office.Office).Replay)},
 		{"GET", "/results/{id}/scripts/{script}", assistant, "getEvidence", "The recorded run of one script", byScript{}, record.Evidence{}, ok, "", (*Server).evidence},
-	}...)
+	}, contestRoutes()...)
 }
 
 func (s *Server) health(c fiber.Ctx) error {

@@ -22,6 +22,14 @@ export type Assignment = components['schemas']['Assignment']
 export type Cause = components['schemas']['Cause']
 export type Class = components['schemas']['Class']
 export type Course = components['schemas']['Course']
+export type Bout = components['schemas']['Bout']
+export type Contest = components['schemas']['Contest']
+export type ContestPage = components['schemas']['ContestPage']
+export type ContestPlayer = components['schemas']['PlayerPage']
+export type Entrant = components['schemas']['Entrant']
+export type Match = components['schemas']['Match']
+export type Rank = components['schemas']['Rank']
+export type Replayed = components['schemas']['Replayed']
 export type Comparison = components['schemas']['Comparison']
 export type CriterionVerdict = components['schemas']['CriterionVerdict']
 export type Evidence = components['schemas']['Evidence']
@@ -102,3 +110,16 @@ export function watchRun(id: number, report: (run: Run) => void): () => void {
   })
   return () => events.close()
 }
+
+/** Calls report with each progress of a contest; returns a function that stops it. */
+export function watchContest(course: string, contest: string, report: () => void): () => void {
+  const events = new EventSource(`/api/v1/courses/${encodeURIComponent(course)}/contests/${encodeURIComponent(contest)}/events`)
+  events.addEventListener('contest', (event) => {
+    if (settled((JSON.parse((event as MessageEvent<string>).data) as Contest).state)) events.close()
+    report()
+  })
+  return () => events.close()
+}
+
+/** Whether nothing more is played of a contest by itself. */
+export const settled = (state: string) => state === 'over' || state === 'cancelled'

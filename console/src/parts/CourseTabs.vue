@@ -8,10 +8,13 @@ defineProps<{ course: Course }>()
 <template>
   <nav class="crumbs" aria-label="Path"><RouterLink to="/">Courses</RouterLink> / {{ course.title }}</nav>
   <h1>{{ course.title }}</h1>
-  <nav v-if="course.role !== 'student'" class="tabs" aria-label="Course">
+  <nav class="tabs" aria-label="Course">
     <RouterLink :to="`/courses/${course.name}`">Assignments</RouterLink>
-    <RouterLink :to="`/courses/${course.name}/-/roster`">Roster</RouterLink>
-    <RouterLink :to="`/courses/${course.name}/-/gradebook`">Gradebook</RouterLink>
+    <RouterLink :to="`/courses/${course.name}/-/contests`">Contests</RouterLink>
+    <template v-if="course.role !== 'student'">
+      <RouterLink :to="`/courses/${course.name}/-/roster`">Roster</RouterLink>
+      <RouterLink :to="`/courses/${course.name}/-/gradebook`">Gradebook</RouterLink>
+    </template>
     <template v-if="course.role === 'teacher'">
       <RouterLink :to="`/courses/${course.name}/-/people`">People</RouterLink>
       <RouterLink :to="`/courses/${course.name}/-/settings`">Settings</RouterLink>

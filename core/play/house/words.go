@@ -13,8 +13,8 @@ func wordPlayers() []Entry {
 	return []Entry{
 		{"random", "any letter that it has not guessed", func(t table) Player { return newWordPlayer(t, (*wordPlayer).any) }},
 		{"frequency", "the letters by how many words of the list have them", func(t table) Player { return newWordPlayer(t, (*wordPlayer).frequent) }},
-		{"fitting", "the letter that most of the words have that still fit", func(t table) Player { return newWordPlayer(t, (*wordPlayer).fitting) }},
-		{"remaining", "the letter after which the fewest words are expected to fit, a likely one where several are equal", func(t table) Player { return newWordPlayer(t, (*wordPlayer).remaining) }},
+		{"remaining", "the letter after which the fewest words are expected to fit", func(t table) Player { return newWordPlayer(t, (*wordPlayer).remaining) }},
+		{"fitting", "the letter that most of the words have that still fit, of several the one after which the fewest are expected to fit", func(t table) Player { return newWordPlayer(t, (*wordPlayer).fitting) }},
 	}
 }
 
@@ -104,34 +104,35 @@ func (p *wordPlayer) with(words []string, letter rune) int {
 	return n
 }
 
-func (p *wordPlayer) mostOf(words []string) rune {
+func (p *wordPlayer) frequent() rune {
 	best, most := rune(0), -1
-	for _, c := range p.open(words) {
-		if n := p.with(words, c); n > most {
+	for _, c := range p.open(p.list) {
+		if n := p.with(p.list, c); n > most {
 			best, most = c, n
 		}
 	}
 	return best
 }
 
-func (p *wordPlayer) frequent() rune { return p.mostOf(p.list) }
-
 func (p *wordPlayer) fitting() rune {
-	if fits := p.fits(); len(fits) > 0 {
-		return p.mostOf(fits)
-	}
-	return p.frequent()
+	return p.of(func(hits, left int) (int, int) { return -hits, left })
 }
 
-// remaining guesses the letter by whose places the fitting words are told apart best: the
-// words fall into groups with the same places, and a word of a group of n leaves n.
 func (p *wordPlayer) remaining() rune {
+	return p.of(func(hits, left int) (int, int) { return left, -hits })
+}
+
+// of guesses the letter for which what is first in order is least, and of several the one
+// for which the second is: how many of the fitting words have it, and how many are expected to
+// be left, times how many there are. The words fall into groups with the letter in the same
+// places, and a word of a group of n leaves n.
+func (p *wordPlayer) of(order func(hits, left int) (int, int)) rune {
 	fits := p.fits()
 	if len(fits) == 0 {
 		return p.frequent()
 	}
 	r := p.rules.(*hangman.Rules)
-	best, least, likely := rune(0), 0, 0
+	best, least, second := rune(0), 0, 0
 	for _, c := range p.open(fits) {
 		groups := map[string]int{}
 		for _, word := range fits {
@@ -147,9 +148,9 @@ func (p *wordPlayer) remaining() rune {
 		for _, n := range groups {
 			left += n * n
 		}
-		hits := len(fits) - groups[""]
-		if best == 0 || left < least || left == least && hits > likely {
-			best, least, likely = c, left, hits
+		a, b := order(len(fits)-groups[""], left)
+		if best == 0 || a < least || a == least && b < second {
+			best, least, second = c, a, b
 		}
 	}
 	return best
