@@ -268,6 +268,9 @@ func TestRatingsWithoutEnoughGames(t *testing.T) {
 	if p := r.Ahead(0, 1); p < 0.8 || p+r.Ahead(1, 0) < 0.999 {
 		t.Errorf("ahead with %v and %v", p, r.Ahead(1, 0))
 	}
+	if r := contest.Rate(0, nil); len(r.Strengths) != 0 {
+		t.Errorf("%+v", r)
+	}
 	if r := contest.Rate(2, nil); r.Ahead(0, 1) != 0.5 || math.IsNaN(r.Error[0]) {
 		t.Errorf("%+v", r)
 	}

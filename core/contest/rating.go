@@ -33,6 +33,9 @@ const loose = 3
 // Rate estimates the strengths of so many players: the most likely ones, and from the
 // curvature of the likelihood there how sure they are.
 func Rate(players int, games []Game) Ratings {
+	if players == 0 {
+		return Ratings{}
+	}
 	m := model{n: players, games: games}
 	theta := make([]float64, players+2) // strengths, advantage, logarithm of the weight of a draw
 	draws := 0

@@ -337,9 +337,11 @@ func costs(rules game.Rules, b store.PlayedBout, side int, blunders map[string]*
 					h = &record.HandCost{Hand: handName(d.Hand), Up: t.Dealer[0].Value()}
 					hands[fmt.Sprint(h.Hand, h.Up)] = h
 				}
+				if h.Times == 0 || w.Cost()*float64(h.Times) > h.Cost { // the costlier decision is shown
+					h.Move, h.Best = move, best
+				}
 				h.Times++
 				h.Cost += w.Cost()
-				h.Move, h.Best = move, best
 			}
 		}
 		if w.Cost() < 1e-9 {

@@ -199,7 +199,7 @@ type HandCost struct {
 	Up    int     `json:"up" description:"The dealer's open card; an ace is 1."`
 	Times int     `json:"times"`
 	Cost  float64 `json:"cost" description:"On average, in bets."`
-	Move  string  `json:"move" description:"That was made last."`
+	Move  string  `json:"move" description:"That was made; of several the costliest."`
 	Best  string  `json:"best"`
 }
 

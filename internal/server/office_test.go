@@ -13,6 +13,7 @@ import (
 	"github.com/chromedp/chromedp/kb"
 
 	"durchgang/console"
+	"durchgang/core/contest"
 	"durchgang/internal/client"
 	"durchgang/internal/record"
 	"durchgang/internal/server/servertest"
@@ -161,11 +162,13 @@ func pages(result, run, regrade int64, evidence int) (teaching, mine []string) {
 	return []string{
 		"/", "/account", "/office", "/games", "/games/hangman", "/courses/evening", "/courses/evening/-/roster", "/courses/evening/-/people",
 		"/courses/evening/-/gradebook", "/courses/evening/-/settings", "/courses/evening/-/new",
+		"/courses/evening/-/contests", "/courses/evening/-/contests/new", "/courses/evening/-/contests/noughts", "/courses/evening/-/contests/open",
+		"/courses/evening/-/contests/hands", "/courses/evening/-/contests/noughts/players/2", "/courses/evening/-/contests/hands/players/0", "/courses/evening/-/contests/noughts/games/1?move=3",
 		a, a + "/import", a + "/settings", a + "/requests", a + "/runs", a + "/wording",
 		fmt.Sprintf("/runs/%d/class", run), fmt.Sprintf("/runs/%d/groups", run), fmt.Sprintf("/runs/%d/compare/%d", run, regrade),
 		fmt.Sprintf("/results/%d", result), fmt.Sprintf("/results/%d/report", result), fmt.Sprintf("/results/%d/files", result),
 		fmt.Sprintf("/results/%d/compare/%d", result, result), fmt.Sprintf("/results/%d/scripts/%d", result, evidence), "/nowhere/at/all",
-	}, []string{"/", "/courses/evening", a + "/mine", "/account", "/sign-in", "/welcome#none"}
+	}, []string{"/", "/courses/evening", "/courses/evening/-/contests", "/courses/evening/-/contests/noughts", "/courses/evening/-/contests/open", a + "/mine", "/account", "/sign-in", "/welcome#none"}
 }
 
 // On every page axe-core finds no violation, in light and dark colours; nothing is wider than
@@ -193,6 +196,14 @@ func TestEveryPageIsAccessible(t *testing.T) {
 		regrade, err = s.Client.Regrade(ctx, "evening", "ttt")
 	}
 	if err != nil {
+		t.Fatal(err)
+	}
+	heldContest(t, s, "noughts", contest.Terms{Variant: "tic-tac-toe", Masked: true}, "perfect", "random")
+	heldContest(t, s, "hands", contest.Terms{Variant: "blackjack:rounds=1", Hands: true}, "mimic")
+	if _, err := s.Client.CreateContest(ctx, "evening", client.ContestForm{Name: "open"}); err == nil {
+		t.Fatal("a contest without a game is made")
+	}
+	if _, err := s.Client.CreateContest(ctx, "evening", client.ContestForm{Name: "open", Terms: contest.Terms{Variant: "hangman"}}); err != nil {
 		t.Fatal(err)
 	}
 	teaching, mine := pages(m.Rows[1].Result, 1, regrade.ID, 2)

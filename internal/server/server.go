@@ -10,10 +10,12 @@ import (
 	"net/http"
 	"net/url"
 	"regexp"
+	"runtime/debug"
 	"strings"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
+	recoverer "github.com/gofiber/fiber/v3/middleware/recover"
 	"github.com/gofiber/fiber/v3/middleware/static"
 
 	"durchgang/internal/account"
@@ -49,7 +51,7 @@ func New(o *office.Office, console fs.FS, log *slog.Logger, proxies ...string) (
 
 		TrustProxy: len(proxies) > 0, TrustProxyConfig: fiber.TrustProxyConfig{Proxies: proxies}, ProxyHeader: fiber.HeaderXForwardedFor,
 	})
-	s.app.Use(s.observe, s.guard)
+	s.app.Use(s.observe, recoverer.New(recoverer.Config{EnableStackTrace: true, StackTraceHandler: s.panicked}), s.guard)
 	document, err := Document()
 	if err != nil {
 		return nil, err
@@ -119,6 +121,12 @@ func (s *Server) guard(c fiber.Ctx) error {
 		}
 	}
 	return c.Next()
+}
+
+// panicked notes what was wrong with Durchgang itself: one request fails, and the service
+// goes on.
+func (s *Server) panicked(c fiber.Ctx, cause any) {
+	s.log.Error("a request could not be handled", "path", c.Path(), "cause", cause, "stack", string(debug.Stack()))
 }
 
 // colons writes a path's {name} the way Fiber does.

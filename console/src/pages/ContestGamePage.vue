@@ -26,6 +26,7 @@ useTitle(() => title.value)
 const seat = (n: number) => playerName(c.value!, n === 1 ? bout.value.first : bout.value.second)
 const cost = (i: number) => { const w = steps.value[i]?.worth; return w ? w.best - w.made : 0 }
 const moves = computed(() => Object.entries(step.value?.worth?.moves ?? {}).sort((a, b) => b[1] - a[1] || a[0].localeCompare(b[0])))
+const hopeless = computed(() => !c.value?.measure && step.value?.worth?.best === 0)
 const worth = (v: number) => (c.value?.measure ? `${fixed(v, 3)} bets` : v === 1 ? 'wins' : v === 0.5 ? 'draws' : 'loses')
 
 function key(event: KeyboardEvent) {
@@ -69,7 +70,7 @@ function key(event: KeyboardEvent) {
           <div class="boards mb-3"><GameBoard v-for="board in step.boards" :key="board.title" :title="board.title && `Board of ${board.title}`" :board="board.rows" /></div>
           <ul v-if="step.lines.length" class="play-lines"><li v-for="(line, i) in step.lines" :key="i">{{ line }}</li></ul>
           <template v-if="step.worth">
-            <p class="mb-1">{{ cost(at) > 1e-9 ? `This move ${worth(step.worth.made)}; the best one ${worth(step.worth.best)}.` : `This move is of the best: it ${worth(step.worth.made)}.` }}</p>
+            <p class="mb-1">{{ hopeless ? 'Every move loses.' : cost(at) > 1e-9 ? `This move ${worth(step.worth.made)}; the best one ${worth(step.worth.best)}.` : `This move is of the best: it ${worth(step.worth.made)}.` }}</p>
             <ul v-if="moves.length" class="worths" aria-label="What each move is worth">
               <li v-for="[move, value] in moves" :key="move" class="tag" :class="{ good: value >= step.worth.best - 1e-9, bad: value < step.worth.best - 1e-9 }"><code>{{ move }}</code> {{ worth(value) }}</li>
             </ul>
