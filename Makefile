@@ -30,8 +30,12 @@ demo: build
 test: build
 	go test -timeout 30m ./...
 
+# Some figures take minutes, and are measured once.
+LONG := EmptyBoard|FiveByFive|HundredPlayers|Load|Memory
+
 bench: build
-	go test -run '^$$' -bench . -benchtime 40x ./...
+	go test -run '^$$' -bench . -skip '$(LONG)' -benchtime 40x ./...
+	go test -run '^$$' -bench '$(LONG)' -benchtime 1x -timeout 90m ./core/play/drop ./internal/cli ./internal/server
 
 validity: build
 	go test -count=1 -timeout 30m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md

@@ -1,6 +1,5 @@
-#!/bin/bash
-# Holds the demo contests, one for each game, where they are not there yet. The command is in
-# $durchgang, the course in $course.
+# Holds the demo contests, one for each game, where they are not there yet. Is sourced after
+# demo-class.sh, with the same variables.
 
 # hold NAME TITLE FOLDER HOUSE [FLAGS...]
 hold() {

@@ -25,10 +25,13 @@ echo
 $durchgang matrix $assignment
 echo
 $durchgang show $assignment hugo-tandy
+echo
+source scripts/demo-contests.sh
 if [ -n "${ONCE:-}" ]; then
   exit 0
 fi
 echo
+echo "The contests are at $DURCHGANG_SERVER/courses/$course/-/contests"
 echo "The console is at $DURCHGANG_SERVER/courses/$assignment"
 echo "Sign in as ida, who teaches, or as hugo.tandy@evening.example, a student; the password is: $password"
 echo "Ctrl-C ends the service."

@@ -19,6 +19,7 @@ service=$!
 trap 'kill $service 2> /dev/null; wait $service 2> /dev/null || true; rm -rf "$work"' EXIT
 until grep -q ready "$ready"; do sleep 0.1; done
 source scripts/demo-class.sh > /dev/null 2>&1
+source scripts/demo-contests.sh > /dev/null 2>&1
 
 result() { # result STUDENT
   $durchgang show $assignment "$1" --json | python3 -c 'import json,sys; print(json.load(sys.stdin)["id"])'
@@ -26,6 +27,10 @@ result() { # result STUDENT
 script() { # script STUDENT: the number of the first script that differs
   $durchgang show $assignment "$1" --json |
     python3 -c 'import json,sys; print(next(s["number"] for s in json.load(sys.stdin)["scripts"] if s["state"] == "differs"))'
+}
+costly() { # the game in which the last of the contest threw most away; with ply, where
+  $durchgang contest player $course/columns bo-lindqvist --json |
+    python3 -c 'import json,sys; b = json.load(sys.stdin)["blunders"][0]; print(b["ply"] if sys.argv[1:] else b["bout"])' "$@"
 }
 page() { # page PATH NAME [FLAG...]
   echo "$1 $out/$2.png ${*:3}"
@@ -46,13 +51,15 @@ terminal() { # terminal COMMAND NAME [SECONDS]
   page /courses/$assignment matrix
   page "/results/$(result hugo-tandy)" submission
   page "/results/$(result jonas-petri)/scripts/$(script jonas-petri)" script
-  page "/results/$(result levi-amsel)/scripts/$(script levi-amsel)" script-dark dark
   page /courses/$assignment/wording wording
   page /runs/1/class class
   page /runs/1/groups groups
   page "/results/$(result jonas-petri)/report" report
   page "/games/connect-four?move=d&move=d&move=e&move=c&move=e&move=e&move=h" game
   page /courses/$course/-/new new
+  page /courses/$course/-/contests/columns contest
+  page "/courses/$course/-/contests/columns/games/$(costly)?move=$(costly ply)" contest-game
+  page /courses/$course/-/contests/hands/players/4 contest-player
 } | go run ./scripts/pictures $url ida "$password"
 page /courses/$assignment/mine mine | go run ./scripts/pictures $url hugo.tandy@evening.example "$password"
 $durchgang assignment show $assignment --json | python3 -c 'import json,sys; print(json.load(sys.stdin)["suite"].replace("points 5", "points 8", 1))' > "$work/dearer.suite"
@@ -64,7 +71,5 @@ export PATH=$PWD/bin:$PATH
 terminal "durchgang phrasebook draft internal/office/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14
 terminal "durchgang matrix $assignment" terminal-matrix
 terminal "durchgang try demo/class/greta-holm" terminal-try
-terminal "durchgang game show hangman" terminal-game
-terminal 'tr " " "\n" <<< "b2 b2 d4 a1 c1" | durchgang game play tic-tac-toe --against simple | tail -n 42' terminal-play
 terminal "durchgang suite strength blackjack" terminal-strength
 terminal "durchgang sandbox check" terminal-sandbox 16

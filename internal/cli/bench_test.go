@@ -2,10 +2,8 @@ package cli_test
 
 import (
 	"fmt"
-	"os"
 	"os/exec"
 	"path/filepath"
-	"strings"
 	"testing"
 
 	"durchgang/internal/client"
@@ -51,15 +49,6 @@ func BenchmarkMemory(b *testing.B) {
 		if err != nil || run.Done != largeRun {
 			b.Fatalf("%+v, %v", run, err)
 		}
-		status, err := os.ReadFile(fmt.Sprintf("/proc/%d/status", service.Process.Pid))
-		if err != nil {
-			b.Fatal(err)
-		}
-		_, rest, _ := strings.Cut(string(status), "VmHWM:")
-		var kilobytes float64
-		if _, err := fmt.Sscan(rest, &kilobytes); err != nil {
-			b.Fatal(err)
-		}
-		b.ReportMetric(kilobytes/1024, "MB")
+		b.ReportMetric(megabytes(b, service.Process.Pid), "MB")
 	}
 }
