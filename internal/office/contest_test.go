@@ -302,6 +302,12 @@ func TestStudentsInContests(t *testing.T) {
 	if err != nil || bytes.Contains(data, []byte("bo-lind")) {
 		t.Errorf("the export names who is masked: %v", err)
 	}
+	if _, err := s.Client.Forget(t.Context(), "evening", "bo-lind"); err != nil {
+		t.Fatal(err)
+	}
+	if page, err = s.Client.ContestPage(t.Context(), "evening", "masked"); err != nil || slices.Contains(names(page), "bo-lind") || page.Ranking.Games != 2 {
+		t.Errorf("after forgetting there are %v with %d games, %v", names(page), page.Ranking.Games, err)
+	}
 }
 
 // How well strategies played can be the points of a criterion.

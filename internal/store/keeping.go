@@ -42,6 +42,8 @@ func (s *Store) Forget(ctx context.Context, course record.Course, student string
 			`update act set subject = left(subject, length(subject) - length(cast(:student as text))) || '(deleted)'
 			 where course = :name and right(subject, length(cast(:student as text)) + 1) = '/' || cast(:student as text)
 			   and subject ~ '/(roster|students|of)/[^/]*$'`,
+			`update entrant set name = '(deleted ' || number || ')', student = '', archive = null, problem = 'its strategy was deleted'
+			 where student = :student and contest_id in (select id from contest where course_id = :course)`,
 			`update revision set note = replace(note, 'phrasebook of ' || cast(:student as text), 'phrasebook of (deleted)')
 			 where assignment_id in (select id from assignment where course_id = :course)`,
 		} {
@@ -63,6 +65,12 @@ func (s *Store) Forget(ctx context.Context, course record.Course, student string
 // Expire deletes what students handed in, in the courses whose time to keep it is over, and
 // returns the names of the courses. The day is that of the course's clock.
 func (s *Store) Expire(ctx context.Context) (courses []string, err error) {
+	if err := exec(ctx, s.db, `
+		update entrant set archive = null, problem = 'its strategy was deleted' where archive is not null and contest_id in (
+			select t.id from contest t join course c on c.id = t.course_id
+			where c.keep_days is not null and c.ends_on is not null and c.ends_on + c.keep_days < cast(now() at time zone c.zone as date))`, nil); err != nil {
+		return nil, err
+	}
 	err = list(ctx, s.db, &courses, `
 		with over as (
 			select id, name from course
