@@ -2,8 +2,6 @@ package cli_test
 
 import (
 	"fmt"
-	"os/exec"
-	"path/filepath"
 	"testing"
 
 	"durchgang/internal/client"
@@ -18,10 +16,7 @@ const largeRun = 1000
 // graded many submissions and shown their matrix: the high-water mark that the kernel keeps
 // (VmHWM, proc_pid_status(5)), of the service itself and not of the programs in their boxes.
 func BenchmarkMemory(b *testing.B) {
-	binary := filepath.Join(b.TempDir(), "durchgang")
-	if out, err := exec.Command("go", "build", "-o", binary, "../../cmd/durchgang").CombinedOutput(); err != nil {
-		b.Fatalf("%v: %s", err, out)
-	}
+	binary := built(b)
 	for b.Loop() {
 		service, url, link := launch(b, binary, servertest.Database(b))
 		c := client.New(url).As((&servertest.Service{URL: url}).Welcome(b, link, "ida"))

@@ -206,6 +206,16 @@ func TestClassOnTheCommandLine(t *testing.T) {
 	}
 }
 
+// built builds the binary and returns its path.
+func built(t testing.TB) string {
+	t.Helper()
+	binary := filepath.Join(t.TempDir(), "durchgang")
+	if out, err := exec.Command("go", "build", "-o", binary, "../../cmd/durchgang").CombinedOutput(); err != nil {
+		t.Fatalf("%v: %s", err, out)
+	}
+	return binary
+}
+
 // launch starts the binary's service and waits until it is ready; link is the first
 // teacher's.
 func launch(t testing.TB, binary, database string) (service *exec.Cmd, url, link string) {

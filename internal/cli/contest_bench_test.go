@@ -3,7 +3,6 @@ package cli_test
 import (
 	"fmt"
 	"os"
-	"os/exec"
 	"path/filepath"
 	"strings"
 	"testing"
@@ -26,10 +25,7 @@ var strategies = map[string]string{
 // prints how long it took, how much memory the service used when a tenth was played and
 // at most (VmHWM, proc_pid_status(5)), and how long its page takes to be read.
 func BenchmarkHundredPlayers(b *testing.B) {
-	binary := filepath.Join(b.TempDir(), "durchgang")
-	if out, err := exec.Command("go", "build", "-o", binary, "../../cmd/durchgang").CombinedOutput(); err != nil {
-		b.Fatalf("%v: %s", err, out)
-	}
+	binary := built(b)
 	for b.Loop() {
 		service, url, link := launch(b, binary, servertest.Database(b))
 		c := client.New(url).As((&servertest.Service{URL: url}).Welcome(b, link, "ida"))

@@ -3,8 +3,6 @@ package cli_test
 import (
 	"encoding/json"
 	"fmt"
-	"os/exec"
-	"path/filepath"
 	"strings"
 	"testing"
 	"time"
@@ -18,10 +16,7 @@ import (
 // A contest goes on where it was after the service was killed in the middle of matches: the
 // games are the same as without that, and each is there once.
 func TestContestGoesOnAfterKills(t *testing.T) {
-	binary := filepath.Join(t.TempDir(), "durchgang")
-	if out, err := exec.Command("go", "build", "-o", binary, "../../cmd/durchgang").CombinedOutput(); err != nil {
-		t.Fatalf("%v: %s", err, out)
-	}
+	binary := built(t)
 	slow := "import time\ndef choose(board, player):\n    time.sleep(0.02)\n    return next((r, c) for r in range(3) for c in range(3) if board[r][c] == '')\n"
 	database := servertest.Database(t)
 	service, url, link := launch(t, binary, database)

@@ -87,10 +87,7 @@ func (p *process) kill() {
 // The service, a worker and PostgreSQL are killed at random moments while many submissions
 // are graded. In the end each is graded once, its evidence is whole, and its points are right.
 func TestNothingIsLostByFaults(t *testing.T) {
-	binary := filepath.Join(t.TempDir(), "durchgang")
-	if out, err := exec.Command("go", "build", "-o", binary, "../../cmd/durchgang").CombinedOutput(); err != nil {
-		t.Fatalf("%v: %s", err, out)
-	}
+	binary := built(t)
 	ctx, cancel := context.WithTimeout(t.Context(), 8*time.Minute)
 	defer cancel()
 	dir, err := os.MkdirTemp("", "durchgang-faults-")

@@ -8,12 +8,11 @@ import ActState from '../parts/ActState.vue'
 import CourseTabs from '../parts/CourseTabs.vue'
 import EditorField from '../parts/EditorField.vue'
 import FileField from '../parts/FileField.vue'
+import GameFields from '../parts/GameFields.vue'
 import LoadState from '../parts/LoadState.vue'
-import ParameterForm from '../parts/ParameterForm.vue'
 import RehearsalPanel from '../parts/RehearsalPanel.vue'
 import SelectField from '../parts/SelectField.vue'
 import TermsFields from '../parts/TermsFields.vue'
-import TextField from '../parts/TextField.vue'
 import { useAct } from '../use/act'
 import { base64 } from '../use/file'
 import { useLoad } from '../use/load'
@@ -33,7 +32,6 @@ const { data: view, error, loading, reload } = useLoad<View>(() => props.course,
 
 const game = ref('tic-tac-toe')
 const { data: guide } = useLoad<Guide>(() => game.value, () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })))
-const kind = computed({ get: () => game.value.split(':')[0]!, set: (name) => { game.value = name } })
 
 const title = ref('')
 const name = ref('')
@@ -87,12 +85,7 @@ const adopt = () => act(async () => {
       <form class="d-grid gap-3" @submit.prevent="make">
         <section class="panel">
           <h2 class="mt-0">1. The game</h2>
-          <div class="fields">
-            <SelectField v-model="kind" label="Game" :options="view.games.map((g) => ({ value: g.name, text: g.title }))" />
-            <TextField v-model="title" label="Title" :placeholder="guide?.title" hint="What students read" />
-            <TextField v-model="name" label="Short name" :placeholder="short" hint="For addresses and commands" />
-          </div>
-          <details v-if="guide"><summary>Other rules: size, run, fleet and the like</summary><ParameterForm :guide="guide" nested class="mt-2" @choose="(v) => (game = v)" /></details>
+          <GameFields v-model:game="game" v-model:title="title" v-model:name="name" :games="view.games" :guide="guide" :short="short" />
         </section>
         <section class="panel">
           <h2 class="mt-0">2. How programs are spoken to, and what earns points</h2>

@@ -1,53 +1,32 @@
 <script setup lang="ts">
 import { LineChart } from 'echarts/charts'
 import { GridComponent, LegendComponent, TooltipComponent } from 'echarts/components'
-import { init, use, type ECharts } from 'echarts/core'
-import { SVGRenderer } from 'echarts/renderers'
-import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
+import { use } from 'echarts/core'
+import { useTemplateRef } from 'vue'
 
 import type { ContestPage } from '../api/client'
-import { useTheme } from '../stores/theme'
+import { useChart } from '../use/chart'
 import { playerName } from '../use/contest'
 
 /** The points of everyone after each round, or the means as deals are played. */
 const props = defineProps<{ page: ContestPage }>()
 const most = 12 // players that lines are told apart of
 
-use([LineChart, GridComponent, LegendComponent, TooltipComponent, SVGRenderer])
+use([LineChart, GridComponent, LegendComponent, TooltipComponent])
 
-const place = useTemplateRef<HTMLElement>('place')
-const theme = useTheme()
-let chart: ECharts | undefined
-
-function draw() {
-  if (!chart || !place.value) return
-  const style = getComputedStyle(place.value)
-  const [ink, line] = ['--dg-ink', '--dg-line'].map((name) => style.getPropertyValue(name))
+useChart(useTemplateRef<HTMLElement>('place'), () => props.page.progress, (colour) => {
+  const [ink, line] = [colour('--dg-ink'), colour('--dg-line')]
   const { contest, ranking, progress } = props.page
-  chart.setOption({
-    animation: false,
+  return {
     grid: { left: 8, right: 230, top: 16, bottom: 26, outerBoundsMode: 'same', outerBoundsContain: 'axisLabel' },
     legend: { type: 'scroll', orient: 'vertical', right: 0, top: 8, textStyle: { color: ink }, pageTextStyle: { color: ink } },
     tooltip: { trigger: 'axis' },
     xAxis: { type: 'category', data: progress.map((p) => String(p.round)), name: contest.measure ? 'deals' : 'round', nameLocation: 'middle', nameGap: 26, axisLabel: { color: ink }, nameTextStyle: { color: ink } },
     yAxis: { type: 'value', scale: !!contest.measure, axisLabel: { color: ink }, splitLine: { lineStyle: { color: line } } },
     series: ranking.rows.slice(0, most).map((r) => ({
-      type: 'line', name: playerName(contest, r.player), data: progress.map((p) => Number(p.points[r.player]!.toFixed(2))), symbolSize: 5,
+      type: 'line', name: playerName(contest, r.player), data: progress.map((p) => Number(p.points[r.player]!.toFixed(contest.terms.hands ? 4 : 2))), symbolSize: 5,
     })),
-  }, true)
-}
-
-const resize = new ResizeObserver(() => chart?.resize())
-onMounted(() => {
-  if (!place.value) return
-  chart = init(place.value, undefined, { renderer: 'svg' })
-  resize.observe(place.value)
-  draw()
-})
-watch(() => [props.page, theme.theme], () => requestAnimationFrame(draw))
-onBeforeUnmount(() => {
-  resize.disconnect()
-  chart?.dispose()
+  }
 })
 </script>
 
