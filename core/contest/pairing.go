@@ -68,11 +68,19 @@ func (p *pairer) deals() []Pairing {
 		return nil
 	}
 	var list []Pairing
-	for a := range p.players {
-		list = append(list, p.pair(a, Nobody, ""))
+	for from := 0; from < p.terms.Deals; from += dealsAtOnce {
+		for a := range p.players {
+			m := p.pair(a, Nobody, "")
+			m.From, m.Deals = from, min(dealsAtOnce, p.terms.Deals-from)
+			list = append(list, m)
+		}
 	}
 	return list
 }
+
+// dealsAtOnce is how many deals of a game for one are a match, so that there are matches for
+// several workers, and little is played again when one was cut off.
+const dealsAtOnce = 60
 
 // all is round-robin by the circle method: one player stays, the others move on by one place
 // each round (Lucas, Récréations mathématiques, vol. 2, 1883). Each pair meets times times.

@@ -185,7 +185,7 @@ func TestContestOfGamesForOne(t *testing.T) {
 		t.Errorf("%d games, %v", page.Ranking.Games, names(page))
 	}
 	for _, r := range rows {
-		if page.Contest.Entrants[r.Player].House == "remaining" && (r.ToHouse.Mean != 0 || r.Mean.Mean != r.House) {
+		if page.Contest.Entrants[r.Player].House == "fitting" && (r.ToHouse.Mean != 0 || r.Mean.Mean != r.House) {
 			t.Errorf("the house's best is compared with itself: %+v", r)
 		}
 		if r.Mean.Games != 8 || r.House == 0 {

@@ -100,8 +100,8 @@ type meeting struct {
 	outcome    record.Outcome
 }
 
-// play plays the games of a match with so many deals from one on, and hands each to keep.
-func (m *meeting) play(ctx context.Context, from, deals int, keep func(store.PlayedBout)) error {
+// play plays the games of a match with so many deals from one on, and hands each to keep, whose error ends it.
+func (m *meeting) play(ctx context.Context, from, deals int, keep func(store.PlayedBout) error) error {
 	for i, p := range m.players {
 		if p.strategy != nil {
 			m.seats[i] = p.strategy.sitDown(m.rules, m.terms)
@@ -125,7 +125,9 @@ func (m *meeting) play(ctx context.Context, from, deals int, keep func(store.Pla
 			}
 			b.Number = number
 			number++
-			keep(b)
+			if err := keep(b); err != nil {
+				return err
+			}
 		}
 	}
 	return nil

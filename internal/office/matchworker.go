@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"time"
 
 	"github.com/riverqueue/river"
 
@@ -22,6 +23,13 @@ type matchWorker struct {
 	appraisers appraisers
 }
 
+// askEvery is after how long a worker asks whether its match is still wanted.
+const askEvery = 2 * time.Second
+
+// Timeout implements river.Worker: there is none. The time of each game is bounded, and a
+// worker that is gone is missed by its sign of life.
+func (*matchWorker) Timeout(*river.Job[matchArgs]) time.Duration { return -1 }
+
 // Work plays one match, and lets the contest go on when it was the last of its round. While
 // the database is away it waits: what was played is not lost. A job for which nothing waits is
 // done.
@@ -39,6 +47,9 @@ func (w *matchWorker) Work(ctx context.Context, job *river.Job[matchArgs]) error
 		return err
 	}
 	outcome, bouts, err := w.play(ctx, task)
+	if errors.Is(err, store.ErrOvertaken) {
+		return nil // cancelled, or another worker has it
+	}
 	problem := ""
 	if err != nil {
 		if job.Attempt < job.MaxAttempts {
@@ -78,9 +89,15 @@ func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome r
 		}
 		defer m.players[i].close()
 	}
-	err = m.play(ctx, task.Match.FromDeal, task.Match.Deals, func(b store.PlayedBout) {
+	asked := time.Now()
+	err = m.play(ctx, task.Match.FromDeal, task.Match.Deals, func(b store.PlayedBout) error {
 		b.First, b.Second = numbers[b.First], numbers[b.Second]
 		bouts = append(bouts, b)
+		if time.Since(asked) < askEvery {
+			return nil
+		}
+		asked = time.Now()
+		return persist(ctx, w.office.log, func() error { return w.office.store.StillPlayed(ctx, task.Match.ID, task.Attempt) })
 	})
 	return m.outcome, bouts, err
 }

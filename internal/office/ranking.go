@@ -6,6 +6,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"maps"
 	"slices"
 
 	"durchgang/core/contest"
@@ -100,15 +101,31 @@ func together(r *record.Ranking, n int, standings []contest.Standing, bouts []re
 	return rating.Ahead
 }
 
+// brought is what a player's games for one have brought, by deal.
+type brought map[int]float64
+
+// beside lists what two players brought on the deals that both have played.
+func (m brought) beside(other brought) (mine, theirs []float64) {
+	for _, deal := range slices.Sorted(maps.Keys(m)) {
+		if value, played := other[deal]; played {
+			mine, theirs = append(mine, m[deal]), append(theirs, value)
+		}
+	}
+	return mine, theirs
+}
+
 // alone ranks players who play the same deals each for itself: by what they brought on
 // average.
 func alone(r *record.Ranking, c record.Contest, standings []contest.Standing, bouts []record.Bout) func(a, b int) float64 {
 	n := len(c.Entrants)
-	measures, houses := make([][]float64, n), make([][]float64, n)
+	measures, houses := make([]brought, n), make([]brought, n)
+	for i := range n {
+		measures[i], houses[i] = brought{}, brought{}
+	}
 	for _, b := range bouts {
-		measures[b.First] = append(measures[b.First], b.Measure)
+		measures[b.First][b.Deal] = b.Measure
 		if b.House != nil {
-			houses[b.First] = append(houses[b.First], *b.House)
+			houses[b.First][b.Deal] = *b.House
 		}
 	}
 	sign := 1.0
@@ -116,20 +133,20 @@ func alone(r *record.Ranking, c record.Contest, standings []contest.Standing, bo
 		sign = -1
 	}
 	for _, s := range standings {
-		mean := contest.MeanOf(measures[s.Player])
+		mine, house := measures[s.Player].beside(houses[s.Player])
+		mean := contest.MeanOf(mine)
 		r.Rows = append(r.Rows, record.Rank{
-			Standing: s, Mean: mean, Error: mean.Error, House: contest.MeanOf(houses[s.Player]).Mean,
-			ToHouse: contest.Compare(measures[s.Player], houses[s.Player]).Difference,
+			Standing: s, Mean: mean, Error: mean.Error, House: contest.MeanOf(house).Mean, ToHouse: contest.Compare(mine, house).Difference,
 		})
 	}
 	slices.SortStableFunc(r.Rows, func(a, b record.Rank) int {
-		return cmp.Or(cmp.Compare(sign*b.Mean.Mean, sign*a.Mean.Mean), a.Player-b.Player)
+		return cmp.Or(min(b.Mean.Games, 1)-min(a.Mean.Games, 1), cmp.Compare(sign*b.Mean.Mean, sign*a.Mean.Mean), a.Player-b.Player)
 	})
 	for i := range r.Rows {
 		r.Rows[i].Place = i + 1
 	}
 	return func(a, b int) float64 {
-		p := contest.Compare(measures[a], measures[b]).Ahead
+		p := contest.Compare(measures[a].beside(measures[b])).Ahead
 		if c.Less {
 			return 1 - p
 		}

@@ -76,12 +76,11 @@ func Spar(ctx context.Context, folder fs.FS, terms contest.Terms, functions, aga
 		m.players[1] = Player{}
 	}
 	found := Sparring{Variant: string(rules.Variant()), Language: s.program.Language, Channel: s.channel(), Against: against, Measure: measure.Name, Less: measure.Less, Games: []SparGame{}}
-	var failed error
-	err = m.play(ctx, 0, terms.Deals, func(b store.PlayedBout) {
+	err = m.play(ctx, 0, terms.Deals, func(b store.PlayedBout) error {
 		steps, err := stepsOf(b)
-		failed = errors.Join(failed, err)
 		found.Games = append(found.Games, SparGame{b.Bout, steps})
+		return err
 	})
 	found.Outcome = m.outcome
-	return found, errors.Join(err, failed)
+	return found, err
 }

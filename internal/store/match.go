@@ -219,6 +219,17 @@ func (s *Store) TakeMatch(ctx context.Context, ticket int64, worker string) (t M
 	return t, err
 }
 
+// StillPlayed reports whether an attempt at a match is wanted; the error is ErrOvertaken when
+// somebody else plays it now, or the contest was cancelled.
+func (s *Store) StillPlayed(ctx context.Context, match int64, attempt int) error {
+	var wanted bool
+	if err := get(ctx, s.db, &wanted, `select exists (select from match where id = :id and attempt = :attempt and state = 'running')`,
+		map[string]any{"id": match, "attempt": attempt}); err != nil || wanted {
+		return err
+	}
+	return ErrOvertaken
+}
+
 // FinishMatch keeps the games of a match. The error is ErrOvertaken when somebody else plays
 // it now, or the contest was cancelled.
 func (s *Store) FinishMatch(ctx context.Context, match int64, attempt int, outcome record.Outcome, problem string, bouts []PlayedBout) error {
