@@ -2,7 +2,11 @@ package channel_test
 
 import (
 	"context"
+	"os/exec"
+	"runtime"
+	"slices"
 	"strings"
+	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
@@ -30,7 +34,16 @@ func prepared(t *testing.T, file, source string) *toolchain.Program {
 // play plays the steps with the program in file and returns what was seen.
 func play(t *testing.T, file, source, book, steps string) channel.Performance {
 	t.Helper()
-	program := prepared(t, file, source)
+	p, err := player(t, book, steps)(prepared(t, file, source))
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+// player plays the steps with a program.
+func player(t *testing.T, book, steps string) func(*toolchain.Program) (channel.Performance, error) {
+	t.Helper()
 	s, err := suite.Parse("test", "game tic-tac-toe\ncriterion c \"c\"\nscript \"s\"\n"+steps, games.All())
 	if err != nil {
 		t.Fatal(err)
@@ -44,11 +57,9 @@ func play(t *testing.T, file, source, book, steps string) channel.Performance {
 		t.Fatal(err)
 	}
 	patience := channel.Patience{Rest: 2 * time.Second, Output: 64 << 10, Total: 1 << 20}
-	p, err := channel.Terminal{Book: b, Rules: s.Rules, Patience: patience}.Play(context.Background(), program.Spec(), moments)
-	if err != nil {
-		t.Fatal(err)
+	return func(program *toolchain.Program) (channel.Performance, error) {
+		return channel.Terminal{Book: b, Rules: s.Rules, Patience: patience}.Play(context.Background(), program.Spec(), moments)
 	}
-	return p
 }
 
 // typed lists the lines typed, by step.
@@ -258,4 +269,50 @@ answers: [{ask: 'first name', type: Anna}, {ask: 'second name', type: Ben}]`
 	if last.Condition != judge.Offering || last.Facts[0] != (game.Fact{Kind: game.FactWon, Player: game.First}) {
 		t.Errorf("seen %+v", last)
 	}
+}
+
+// On a machine that has no processor to spare, what a program prints right before it ends
+// is read, and a program that is slow to begin is not taken for one that waits.
+func TestNothingIsLostOnABusyMachine(t *testing.T) {
+	for range 8 * runtime.NumCPU() {
+		hog := exec.Command("/bin/sh", "-c", "while :; do :; done")
+		if err := hog.Start(); err != nil {
+			t.Fatal(err)
+		}
+		t.Cleanup(func() {
+			_ = hog.Process.Kill()
+			_ = hog.Wait()
+		})
+	}
+	const program = `
+const rl = require('readline').createInterface({ input: process.stdin });
+process.stdout.write('row column > ');
+let n = 0;
+rl.on('line', () => {
+  n += 1;
+  if (n === 2) { console.log('X has won'); process.exit(0); }
+  process.stdout.write('turn of ' + n + '\nrow column > ');
+});
+`
+	prepared, play := prepared(t, "a.js", program), player(t, "", "a1 b1")
+	var players sync.WaitGroup
+	for range 30 {
+		players.Go(func() {
+			for range 2 {
+				p, err := play(prepared)
+				if err != nil {
+					t.Error(err)
+					return
+				}
+				last := p.Observations[2]
+				if !slices.ContainsFunc(last.Facts, func(f game.Fact) bool { return f.Kind == game.FactWon }) {
+					t.Errorf("the last step shows %+v, %s", last.Facts, last.Condition)
+				}
+				if len(p.Events[1]) < 2 || !strings.Contains(string(p.Events[1][1].Printed), "turn of 1") {
+					t.Errorf("the first step shows %+v", p.Events[1])
+				}
+			}
+		})
+	}
+	players.Wait()
 }

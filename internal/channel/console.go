@@ -24,6 +24,7 @@ type console struct {
 	ends    int // polls as readable once the program has ended
 	probe   probe
 	held    []sandbox.Held // threads that are about to read
+	ending  []sandbox.Held // processes that are about to end
 	limits  Patience
 	first   time.Duration // how long to wait before a program that does something is looked at again,
 	most    time.Duration // and how long at most
@@ -178,13 +179,14 @@ func (c *console) settle() ([]byte, rest) {
 	var out []byte
 	late := newClock(c.box, c.limits.Rest)
 	pause := c.first
-	silent := late.began
+	silence := newClock(c.box, quiet)
 	told := c.await(reaction)
 	for {
+		c.letEnd(&out)
 		if told {
 			pause = firstPoll // other threads may still be at work; what was printed is on its way
 		} else if c.drain(&out) > 0 {
-			pause, silent = c.first, time.Now()
+			pause, silence = c.first, newClock(c.box, quiet)
 		}
 		if len(out) > c.limits.Output || c.printed > c.limits.Total {
 			return out[:min(len(out), c.limits.Output)], floods
@@ -196,9 +198,9 @@ func (c *console) settle() ([]byte, rest) {
 			return out, ended
 		default:
 		}
-		lenient := time.Since(silent) > quiet
+		lenient := silence.over()
 		consumed := c.consumed() // and if so, then before the next question
-		if (consumed || lenient) && (c.alone() || c.probe.waiting(lenient)) {
+		if (consumed || lenient && !c.holds()) && (c.alone() || c.probe.waiting(lenient)) {
 			c.drain(&out) // which has all that was written handed over (n_tty_read)
 			return out, waits
 		}
@@ -211,9 +213,29 @@ func (c *console) settle() ([]byte, rest) {
 		looked := time.Now()
 		if told = c.await(pause); !told {
 			late.rested(pause, time.Since(looked))
+			silence.rested(pause, time.Since(looked))
 			pause = min(pause*2, c.most)
 		}
 	}
+}
+
+// holds reports whether a thread is held where it waits: as long as not all is consumed, it
+// has something to read.
+func (c *console) holds() bool {
+	l := c.box.Listener()
+	return len(c.held) > 0 || l != nil && l.Pending()
+}
+
+// letEnd reads what was printed before processes that are about to end do, and lets them.
+func (c *console) letEnd(out *[]byte) {
+	if len(c.ending) == 0 {
+		return
+	}
+	c.drain(out)
+	for _, h := range c.ending {
+		c.box.Listener().Release(h)
+	}
+	c.ending = c.ending[:0]
 }
 
 // alone reports whether the one thread that the program has is held where it reads.
@@ -296,6 +318,10 @@ func (c *console) hear() bool {
 	}
 	if h.Reads() && h.Thread != c.box.Root() {
 		c.held = append(c.held, h)
+		return true
+	}
+	if h.Ends() {
+		c.ending = append(c.ending, h)
 		return true
 	}
 	if h.Starts() {

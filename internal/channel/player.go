@@ -274,8 +274,8 @@ func (l *line) close() {
 // exchange sends what was noted and reads a line, for so long. The error is about the machine
 // or the context.
 func (l *line) exchange(ctx context.Context, limit time.Duration) (string, *play.Foul, error) {
-	if i := bytes.IndexByte(l.got, '\n'); i >= 0 {
-		return "", &play.Foul{Kind: play.Unasked, Detail: fmt.Sprintf("it answered %q without being asked", l.got[:min(i, 80)])}, nil
+	if text, more := l.next(); more {
+		return "", &play.Foul{Kind: play.Unasked, Detail: fmt.Sprintf("it answered %q without being asked", text[:min(len(text), 80)])}, nil
 	}
 	late := newClock(l.box, limit)
 	stop := context.AfterFunc(ctx, func() { _ = l.ours.SetDeadline(time.Now()) })
@@ -288,12 +288,7 @@ func (l *line) exchange(ctx context.Context, limit time.Duration) (string, *play
 	}
 	l.noted = l.noted[:0]
 	for {
-		if i := bytes.IndexByte(l.got, '\n'); i >= 0 {
-			text := strings.TrimRight(string(l.got[:i]), "\r ")
-			l.got = slices.Delete(l.got, 0, i+1)
-			if text == wire.Dot {
-				continue // some answer every request
-			}
+		if text, more := l.next(); more {
 			return text, nil, nil
 		}
 		if len(l.got) > mostAnswer {
@@ -310,6 +305,22 @@ func (l *line) exchange(ctx context.Context, limit time.Duration) (string, *play
 			}
 		}
 		return l.broken(ctx, err)
+	}
+}
+
+// next takes the next whole line of what was read. A dot means nothing: some answer every
+// request with one.
+func (l *line) next() (text string, more bool) {
+	for {
+		i := bytes.IndexByte(l.got, '\n')
+		if i < 0 {
+			return "", false
+		}
+		text = strings.TrimRight(string(l.got[:i]), "\r ")
+		l.got = slices.Delete(l.got, 0, i+1)
+		if text != wire.Dot {
+			return text, true
+		}
 	}
 }
 

@@ -54,7 +54,8 @@ func low(argument uint32) uint32  { return 16 + 8*argument }
 func high(argument uint32) uint32 { return low(argument) + 4 }
 
 // heard is the filter that holds bubblewrap where it makes the namespaces, and with
-// waits the program wherever it waits for input or starts a thread or process.
+// waits the program wherever it waits for input, starts a thread or process, or ends: what
+// is on its way to a terminal is lost when the box's first process ends (Linux, tty_ldisc_hangup).
 func heard(waits bool) []bpf.Instruction {
 	hold, allow := bpf.RetConstant{Val: unix.SECCOMP_RET_USER_NOTIF}, bpf.RetConstant{Val: unix.SECCOMP_RET_ALLOW}
 	list := []bpf.Instruction{bpf.LoadAbsolute{Off: atNumber, Size: 4}}
@@ -86,7 +87,7 @@ func heard(waits bool) []bpf.Instruction {
 		}
 		list = append(list, bpf.JumpIf{Cond: bpf.JumpEqual, Val: 0, SkipFalse: 1}, hold, allow)
 	}
-	return append(list, allow)
+	return append(list, bpf.JumpIf{Cond: bpf.JumpNotEqual, Val: unix.SYS_EXIT_GROUP, SkipTrue: 1}, hold, allow)
 }
 
 // assembledHeard are both forms of the filter.
@@ -160,6 +161,7 @@ func (l *Listener) Receive() (Held, bool) {
 // Reads reports whether the thread is about to read its standard input, and Starts whether it
 // is about to start a thread or process; else it waits for any of several files.
 func (h Held) Reads() bool  { return h.call == unix.SYS_READ || h.call == unix.SYS_READV }
+func (h Held) Ends() bool   { return h.call == unix.SYS_EXIT_GROUP }
 func (h Held) Starts() bool { return slices.Contains(starting, uint32(h.call)) }
 
 // Release lets a thread go on with its call. One that has ended meanwhile is no error.
