@@ -6,6 +6,7 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -61,6 +62,40 @@ func TestProgramSeesOnlyItsBox(t *testing.T) {
 				t.Errorf("it printed %q, want %q", printed, tt.want)
 			}
 		})
+	}
+}
+
+// However many boxes are started at once, the process that starts them stays where it is: the
+// kernel counts its memory by the control group of its first thread.
+func TestTheStarterStaysOutside(t *testing.T) {
+	first := fmt.Sprintf("/proc/self/task/%d/", os.Getpid())
+	where := func() string {
+		group, err := os.ReadFile(first + "cgroup")
+		if err != nil {
+			t.Fatal(err)
+		}
+		status, err := os.ReadFile(first + "status")
+		if err != nil {
+			t.Fatal(err)
+		}
+		_, ids, _ := strings.Cut(string(status), "Uid:")
+		ids, _, _ = strings.Cut(ids, "\n")
+		return string(group) + ids
+	}
+	before := where()
+	var boxes sync.WaitGroup
+	for range 60 {
+		boxes.Go(func() {
+			dir := openDir(t)
+			spec := sandbox.Spec{Dir: dir, Argv: []string{"/bin/sleep", "0.5"}, Limits: sandbox.DefaultLimits()}
+			if _, _, err := sandbox.Run(t.Context(), spec, 1<<10); err != nil {
+				t.Error(err)
+			}
+		})
+	}
+	boxes.Wait()
+	if now := where(); now != before {
+		t.Errorf("the first thread was in\n%s\nand is in\n%s", before, now)
 	}
 }
 

@@ -6,6 +6,8 @@ import (
 	"runtime"
 	"sync"
 	"syscall"
+
+	"golang.org/x/sys/unix"
 )
 
 // starter is a thread that starts boxes, one after the other. The kernel reads a process's
@@ -44,13 +46,31 @@ func takeStarter(heard bool) (*starter, error) {
 	}
 	idleStarters.Unlock()
 	s := &starter{boxes: make(chan *Box), begun: make(chan error)}
-	go s.work(heard)
+	go apart(func() { s.work(heard) })
 	return s, <-s.begun
+}
+
+// apart runs f on a thread that nothing else uses, and that ends with it. It is not the first
+// of the process, by which the kernel counts the memory of all of it: in a box's control
+// group that would be taken for the box's, and this process ended for it.
+func apart(f func()) {
+	runtime.LockOSThread()
+	if unix.Gettid() != unix.Getpid() {
+		f()
+		return
+	}
+	taken := make(chan struct{})
+	go func() { // on another thread, since this one is locked
+		runtime.LockOSThread()
+		close(taken)
+		f()
+	}()
+	<-taken
+	runtime.UnlockOSThread()
 }
 
 // work prepares the thread, which is then changed for good, and starts boxes on it.
 func (s *starter) work(heard bool) {
-	runtime.LockOSThread()
 	err := s.prepare(heard)
 	if s.begun <- err; err != nil {
 		s.dismiss()
@@ -150,13 +170,12 @@ var hears = sync.OnceValue(func() bool {
 		return false
 	}
 	tried := make(chan bool)
-	go func() {
-		runtime.LockOSThread()
+	go apart(func() {
 		l, err := listen(false)
 		if err == nil {
 			l.close()
 		}
 		tried <- err == nil
-	}()
+	})
 	return <-tried
 })
