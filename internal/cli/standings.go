@@ -35,6 +35,9 @@ func printStandings(w io.Writer, p record.ContestPage) {
 	} else {
 		t.AppendHeader(table.Row{"", "player", "points", "won", "drawn", "lost", "fouls", "strength", "±", "best moves", "thrown", "better than the next"})
 	}
+	if !slices.ContainsFunc(p.Ranking.Rows, func(r record.Rank) bool { return r.Quality.Moves > 0 }) {
+		t.SetColumnConfigs([]table.ColumnConfig{{Name: "best moves", Hidden: true}, {Name: "cost a move", Hidden: true}, {Name: "thrown", Hidden: true}})
+	}
 	for i, r := range p.Ranking.Rows {
 		name, next := printable(c.Entrants[r.Player].Name), ""
 		if i+1 < len(p.Ranking.Rows) && p.Ranking.Games > 0 {
