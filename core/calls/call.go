@@ -308,28 +308,12 @@ func (b *Book) result(o *judge.Observation, m suite.Moment, role Role, meaning s
 // chosen checks that a move that was chosen is legal: a cell's number, or its row and
 // column, or a column.
 func (b *Book) chosen(o *judge.Observation, rules game.Rules, m suite.Moment, c Call, result string) {
+	cell, err := b.cell(rules, result)
+	if err != nil {
+		b.Trouble(o, m, c, err.Error())
+		return
+	}
 	rows, cols := rules.Shape()
-	var numbers []int
-	if json.Unmarshal([]byte(result), &numbers) != nil {
-		n, err := strconv.Atoi(result)
-		if err != nil {
-			b.Trouble(o, m, c, "returned "+result+", which is no move")
-			return
-		}
-		numbers = []int{n}
-	}
-	for i := range numbers {
-		numbers[i] -= b.base
-	}
-	cell := game.Cell{Row: -1, Col: -1}
-	switch {
-	case len(numbers) == 2:
-		cell = game.Cell{Row: int16(numbers[0]), Col: int16(numbers[1])}
-	case len(numbers) == 1 && rules.MoveKind() == game.NamesColumn:
-		cell = game.Cell{Col: int16(numbers[0])}
-	case len(numbers) == 1 && numbers[0] >= 0:
-		cell = game.Cell{Row: int16(numbers[0] / cols), Col: int16(numbers[0] % cols)}
-	}
 	free := cell.Inside(rows, cols) && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
 		return f.Kind == game.FactCell && f.Cell == cell && f.Player != game.Nobody
 	})

@@ -120,37 +120,48 @@ func (b *Book) HasChoice() bool { _, has := b.functions[Choose]; return has }
 // text is a move as it stands; on a board a number is a column or a cell, row by row, and two
 // numbers are row and column.
 func (b *Book) ReadChoice(rules game.Rules, result string) (string, error) {
-	rows, cols := rules.Shape()
 	var said string
 	if json.Unmarshal([]byte(result), &said) == nil && result != "null" {
 		return said, nil
 	}
+	cell, err := b.cell(rules, result)
+	if err != nil {
+		return "", fmt.Errorf("it %w", err)
+	}
+	rows, cols := rules.Shape()
+	switch {
+	case rows == 0:
+		return result, nil
+	case !cell.Inside(rows, cols):
+		return "", fmt.Errorf("it returned %s, which is not on the board", result)
+	}
+	return rules.FormatMove(game.Move{Cell: cell}), nil
+}
+
+// cell is the cell that a result in JSON names: a column, a cell's number row by row, or row
+// and column. One that is off the board is none of its cells.
+func (b *Book) cell(rules game.Rules, result string) (game.Cell, error) {
 	var numbers []int
-	if json.Unmarshal([]byte(result), &numbers) != nil || numbers == nil {
+	if json.Unmarshal([]byte(result), &numbers) != nil {
 		n, err := strconv.Atoi(result)
 		if err != nil {
-			return "", fmt.Errorf("it returned %s, which is no move", result)
+			return game.Cell{}, fmt.Errorf("returned %s, which is no move", result)
 		}
 		numbers = []int{n}
 	}
 	for i := range numbers {
 		numbers[i] -= b.base
 	}
-	cell := game.Cell{Row: -1, Col: -1}
+	rows, cols := rules.Shape()
 	switch {
-	case rows == 0:
-		return result, nil
 	case len(numbers) == 2:
-		cell = game.Cell{Row: bounded(numbers[0]), Col: bounded(numbers[1])}
+		return game.Cell{Row: bounded(numbers[0]), Col: bounded(numbers[1])}, nil
 	case len(numbers) == 1 && rules.MoveKind() == game.NamesColumn:
-		cell = game.Cell{Col: bounded(numbers[0])}
+		return game.Cell{Col: bounded(numbers[0])}, nil
 	case len(numbers) == 1 && numbers[0] >= 0 && numbers[0] < rows*cols:
-		cell = game.Cell{Row: int16(numbers[0] / cols), Col: int16(numbers[0] % cols)}
+		return game.Cell{Row: int16(numbers[0] / cols), Col: int16(numbers[0] % cols)}, nil
 	}
-	if !cell.Inside(rows, cols) {
-		return "", fmt.Errorf("it returned %s, which is not on the board", result)
-	}
-	return rules.FormatMove(game.Move{Cell: cell}), nil
+	return game.Cell{Row: -1, Col: -1}, nil
 }
 
 // bounded keeps a number of a row or column in bounds that still are off the board.

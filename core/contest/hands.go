@@ -53,27 +53,26 @@ func handSetup(n int, random *rand.Rand) game.Setup {
 	return game.Setup(fmt.Sprintf("cards=%s", strings.Join(append([]string{first, up, second, hole}, deck...), " ")))
 }
 
-// HandChance is how often a hand is dealt at a table, of all in which there is something to
-// decide.
-func HandChance(t blackjack.Table, number int) float64 {
-	h := hands[number%len(hands)]
-	all, chance := 0.0, 0.0
+// HandChances is how often each hand is dealt at a table, of all in which there is something
+// to decide, by the number of its deal.
+func HandChances(t blackjack.Table) []float64 {
+	dealt, all := map[hand]float64{}, 0.0
 	for _, d := range stakes.New(t).Deals() {
+		dealt[hand{d.Cards[0], d.Cards[1], d.Up}] = d.Chance
 		all += d.Chance
-		if d.Cards == [2]int{h.first, h.second} && d.Up == h.up {
-			chance = d.Chance
-		}
 	}
-	return chance / all
+	chances := make([]float64, len(hands))
+	for i, h := range hands {
+		chances[i] = dealt[h] / all
+	}
+	return chances
 }
 
+// value is what a card of a deck counts.
 func value(card string) int {
-	switch rank := card[:len(card)-1]; rank {
-	case "A":
-		return 1
-	case "10", "J", "Q", "K":
-		return 10
-	default:
-		return int(rank[0] - '0')
+	c, err := blackjack.ParseCard(card)
+	if err != nil {
+		panic("contest: " + err.Error()) // the deck is written above
 	}
+	return c.Value()
 }

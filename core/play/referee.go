@@ -25,8 +25,8 @@ type Answer struct {
 	Took time.Duration
 }
 
-// Foul is what a seat did that ends its game. It is an error of Choose and End; any other
-// error is about the machine.
+// Foul is what a seat did that ends its game. It is an error of Choose; any other error of a
+// seat is about the machine.
 type Foul struct {
 	Seat   game.Player `json:"seat"`
 	Kind   FoulKind    `json:"kind"`
@@ -199,17 +199,11 @@ func (g *refereed) end(ctx context.Context) error {
 			continue
 		}
 		told := g.told[i]
-		if w := g.record.Result.Winner; g.record.Foul != nil && w != game.Nobody {
-			told = append(told, game.Fact{Kind: game.FactWon, Player: w})
+		if g.record.Foul != nil {
+			told = append(told, game.Fact{Kind: game.FactWon, Player: g.record.Result.Winner})
 		}
 		if err := seat.End(ctx, told); err != nil {
-			if g.record.Foul == nil && !g.pos.Result().Over() {
-				if err := g.caught(game.First+game.Player(i), err); err != nil {
-					return err
-				}
-			} else if foul := (*Foul)(nil); !errors.As(err, &foul) {
-				return err
-			}
+			return err
 		}
 	}
 	return nil

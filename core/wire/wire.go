@@ -38,58 +38,62 @@ const (
 // ErrLine is the cause of every error of Read.
 var ErrLine = errors.New("not a line of the protocol")
 
+// Say writes a fact as a line.
+func Say(f game.Fact) string { return string(AppendSay(nil, f)) }
+
 // AppendSay appends a fact as a line without its end.
 func AppendSay(line []byte, f game.Fact) []byte {
-	if f.Kind == game.FactCell && f.Text == "" { // the most usual one
-		line = append(append(append(line, f.Kind...), ' '), f.Cell.String()...)
-		return append(line, ' ', '0'+byte(f.Player))
-	}
-	return append(line, Say(f)...)
-}
-
-// Say writes a fact as a line.
-func Say(f game.Fact) string {
-	words := []string{string(f.Kind)}
-	add := func(values ...any) {
-		for _, v := range values {
-			if text := fmt.Sprint(v); text != "" {
-				words = append(words, text)
-			}
+	text := func(s string) {
+		if s != "" {
+			line = append(append(line, ' '), s...)
 		}
 	}
+	number := func(n int) { line = strconv.AppendInt(append(line, ' '), int64(n), 10) }
+	player := func() { number(int(f.Player)) }
+	line = append(line, f.Kind...)
 	switch f.Kind {
 	case game.FactTurn:
-		add(int(f.Player))
+		player()
 	case game.FactRefused:
-		add(f.Reason)
+		text(string(f.Reason))
 	case game.FactWon:
 		if f.Player != game.Nobody {
-			add(int(f.Player))
+			player()
 		}
 	case game.FactCell:
-		add(f.Cell, int(f.Player), f.Text)
+		text(f.Cell.String())
+		player()
+		text(f.Text)
 	case game.FactHit, game.FactMiss:
-		add(int(f.Player), f.Cell, f.Text)
+		player()
+		text(f.Cell.String())
+		text(f.Text)
 	case game.FactSunk:
-		add(int(f.Player), f.Text)
+		player()
+		text(f.Text)
 	case game.FactShown, game.FactWord:
-		add(f.Text)
+		text(f.Text)
 	case game.FactLives:
-		add(f.N)
-	case game.FactScore:
-		add(int(f.Player), f.N)
+		number(f.N)
+	case game.FactScore, game.FactBust:
+		player()
+		number(f.N)
 	case game.FactCard:
-		add(int(f.Player), f.N, f.Text)
+		player()
+		number(f.N)
+		text(f.Text)
 	case game.FactTotal:
-		add(int(f.Player), f.N, f.Amount)
-	case game.FactBust:
-		add(int(f.Player), f.N)
+		player()
+		number(f.N)
+		number(f.Amount)
 	case game.FactResult:
-		add(f.N, f.Text, money(f.Amount))
+		number(f.N)
+		text(f.Text)
+		text(money(f.Amount))
 	case game.FactBank:
-		add(money(f.Amount))
+		text(money(f.Amount))
 	}
-	return strings.Join(words, " ")
+	return line
 }
 
 // money writes hundredths as units with two decimals.

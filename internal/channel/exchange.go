@@ -30,19 +30,13 @@ const mostAside = 8 << 10
 // exchange starts a program, sends the requests, and reads until the program ends, or
 // patience does. The error is about the machine, never about the program.
 func exchange(ctx context.Context, spec sandbox.Spec, patience Patience, requests string, apart bool) (*exchanged, error) {
-	pair, err := unix.Socketpair(unix.AF_UNIX, unix.SOCK_STREAM|unix.SOCK_CLOEXEC, 0)
+	ours, theirs, err := connection()
 	if err != nil {
-		return nil, fmt.Errorf("open a connection: %w", err)
+		return nil, err
 	}
-	err = unix.SetNonblock(pair[0], true) // so that deadlines hold
-	ours, theirs := os.NewFile(uintptr(pair[0]), "ours"), os.NewFile(uintptr(pair[1]), "program")
 	var sending sync.WaitGroup
 	defer sending.Wait()
 	defer ours.Close() // which ends the sending
-	if err != nil {
-		theirs.Close()
-		return nil, fmt.Errorf("open a connection: %w", err)
-	}
 	began := time.Now()
 	var box *sandbox.Box
 	aside := func() string { return "" }
@@ -85,6 +79,23 @@ func exchange(ctx context.Context, spec sandbox.Spec, patience Patience, request
 	box.Kill()
 	e.aside = aside()
 	return e, nil
+}
+
+// connection opens both ends of a connection, the second one for a program. Deadlines hold
+// for the first.
+func connection() (ours, theirs *os.File, err error) {
+	pair, err := unix.Socketpair(unix.AF_UNIX, unix.SOCK_STREAM|unix.SOCK_CLOEXEC, 0)
+	if err != nil {
+		return nil, nil, fmt.Errorf("open a connection: %w", err)
+	}
+	err = unix.SetNonblock(pair[0], true)
+	ours, theirs = os.NewFile(uintptr(pair[0]), "ours"), os.NewFile(uintptr(pair[1]), "program")
+	if err != nil {
+		ours.Close()
+		theirs.Close()
+		return nil, nil, fmt.Errorf("open a connection: %w", err)
+	}
+	return ours, theirs, nil
 }
 
 // patient reads on after its deadline for as long as the clock allows.

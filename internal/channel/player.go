@@ -12,8 +12,6 @@ import (
 	"strings"
 	"time"
 
-	"golang.org/x/sys/unix"
-
 	"durchgang/core/calls"
 	"durchgang/core/game"
 	"durchgang/core/game/blackjack"
@@ -72,7 +70,10 @@ func (s *Strategy) Sit(ctx context.Context, seat game.Player) (play.Seat, error)
 }
 
 func (s *Strategy) start(ctx context.Context) error {
-	l, err := openLine(ctx, s.Spec)
+	if err := ctx.Err(); err != nil {
+		return err
+	}
+	l, err := openLine(s.Spec)
 	if err != nil {
 		return err
 	}
@@ -242,20 +243,13 @@ type line struct {
 	room  []byte
 }
 
-func openLine(ctx context.Context, spec sandbox.Spec) (*line, error) {
-	pair, err := unix.Socketpair(unix.AF_UNIX, unix.SOCK_STREAM|unix.SOCK_CLOEXEC, 0)
+func openLine(spec sandbox.Spec) (*line, error) {
+	ours, theirs, err := connection()
 	if err != nil {
-		return nil, fmt.Errorf("open a connection: %w", err)
-	}
-	err = unix.SetNonblock(pair[0], true) // so that deadlines hold
-	ours, theirs := os.NewFile(uintptr(pair[0]), "ours"), os.NewFile(uintptr(pair[1]), "program")
-	if err == nil {
-		err = ctx.Err()
+		return nil, err
 	}
 	l := &line{ours: ours, room: make([]byte, 4096)}
-	if err == nil {
-		l.box, l.aside, err = sandbox.StartApart(spec, theirs, mostAside)
-	}
+	l.box, l.aside, err = sandbox.StartApart(spec, theirs, mostAside)
 	theirs.Close()
 	if err != nil {
 		ours.Close()
@@ -278,6 +272,7 @@ func (l *line) exchange(ctx context.Context, limit time.Duration) (string, *play
 		return "", &play.Foul{Kind: play.Unasked, Detail: fmt.Sprintf("it answered %q without being asked", text[:min(len(text), 80)])}, nil
 	}
 	late := newClock(l.box, limit)
+	in := patient{l.ours, &late, ctx}
 	stop := context.AfterFunc(ctx, func() { _ = l.ours.SetDeadline(time.Now()) })
 	defer stop()
 	if err := l.ours.SetDeadline(time.Now().Add(limit)); err != nil {
@@ -294,17 +289,11 @@ func (l *line) exchange(ctx context.Context, limit time.Duration) (string, *play
 		if len(l.got) > mostAnswer {
 			return "", &play.Foul{Kind: play.Flood, Detail: fmt.Sprintf("it answered with more than %d characters", mostAnswer)}, nil
 		}
-		n, err := l.ours.Read(l.room)
+		n, err := in.Read(l.room)
 		l.got = append(l.got, l.room[:n]...)
-		if n > 0 || err == nil {
-			continue
+		if n == 0 && err != nil {
+			return l.broken(ctx, err)
 		}
-		if errors.Is(err, os.ErrDeadlineExceeded) && ctx.Err() == nil && !late.over() {
-			if err = l.ours.SetDeadline(time.Now().Add(late.left())); err == nil {
-				continue
-			}
-		}
-		return l.broken(ctx, err)
 	}
 }
 

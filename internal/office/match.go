@@ -19,11 +19,11 @@ import (
 	"durchgang/internal/toolchain"
 )
 
-// Player is who plays in a match: a strategy, or a house player by its name. A problem says why
+// contender is who plays in a match: a strategy, or a house player by its name. A problem says why
 // a strategy cannot play: it loses all its games.
-type Player struct {
-	House    string
-	Problem  string
+type contender struct {
+	house    string
+	problem  string
 	strategy *strategist
 }
 
@@ -91,22 +91,27 @@ type meeting struct {
 	rules      game.Rules
 	contest    int64 // whose match it is
 	terms      contest.Terms
-	players    [2]Player
+	players    [2]contender
 	alone      bool
 	measure    house.Measure
 	appraisers *appraisers
 	seats      [2]*channel.Strategy
 	lost       [2]int
+	chances    []float64 // of a contest of hands, by deal
 	outcome    record.Outcome
 }
 
-// play plays the games of a match with so many deals from one on, and hands each to keep, whose error ends it.
+// play plays the games of a match with so many deals from one on, and hands each to keep,
+// whose error ends it.
 func (m *meeting) play(ctx context.Context, from, deals int, keep func(store.PlayedBout) error) error {
 	for i, p := range m.players {
 		if p.strategy != nil {
 			m.seats[i] = p.strategy.sitDown(m.rules, m.terms)
 			defer m.seats[i].Close()
 		}
+	}
+	if r, is := m.rules.(*blackjack.Rules); is && m.terms.Hands {
+		m.chances = contest.HandChances(r.Table())
 	}
 	sides := 2
 	if m.alone {
@@ -190,8 +195,8 @@ func (m *meeting) record(ctx context.Context, deal play.Deal, number int, order 
 		seat := game.First + game.Player(side)
 		p := m.players[i]
 		switch {
-		case p.Problem != "" || m.lost[i] >= maxLost:
-			why := p.Problem
+		case p.problem != "" || m.lost[i] >= maxLost:
+			why := p.problem
 			if why == "" {
 				why = fmt.Sprintf("it has ended or kept silent %d times in this match", m.lost[i])
 			}
@@ -199,8 +204,8 @@ func (m *meeting) record(ctx context.Context, deal play.Deal, number int, order 
 				Variant: m.rules.Variant(), Setup: deal.Setup, Plies: []play.Ply{}, Foul: &play.Foul{Seat: seat, Kind: play.Absent, Detail: why},
 				Result: game.Result{Outcome: game.Won, Winner: seat.Opponent()},
 			}, nil
-		case p.House != "":
-			h, err := house.New(m.rules, p.House, m.terms.Words, rand.New(rand.NewPCG(m.terms.Seed, uint64(number)<<8|uint64(seat))))
+		case p.house != "":
+			h, err := house.New(m.rules, p.house, m.terms.Words, rand.New(rand.NewPCG(m.terms.Seed, uint64(number)<<8|uint64(seat))))
 			if err != nil {
 				return nil, err
 			}
@@ -264,7 +269,7 @@ func (m *meeting) weigh(ctx context.Context, deal play.Deal, number int, r *play
 		if r.Foul != nil {
 			cost = 1
 		}
-		b.Measure = cost * contest.HandChance(m.rules.(*blackjack.Rules).Table(), number) * float64(m.terms.Deals)
+		b.Measure = cost * m.chances[number%len(m.chances)] * float64(m.terms.Deals)
 		m.outcome.Points[0] += b.Measure
 		b.House = new(float64)
 		return nil
@@ -274,7 +279,7 @@ func (m *meeting) weigh(ctx context.Context, deal play.Deal, number int, r *play
 	}
 	m.outcome.Points[0] += b.Measure
 	value, err := m.appraisers.best(dealOf{m.contest, number}, func() (float64, error) {
-		other := meeting{rules: m.rules, terms: m.terms, players: [2]Player{{House: best(m.rules)}}, alone: true, measure: m.measure}
+		other := meeting{rules: m.rules, terms: m.terms, players: [2]contender{{house: best(m.rules)}}, alone: true, measure: m.measure}
 		theirs, err := other.record(ctx, deal, number, [2]int{0, 1})
 		if err != nil {
 			return 0, err
@@ -313,23 +318,23 @@ func digest(r *play.Record) string {
 	return hex.EncodeToString(h.Sum(nil)[:12])
 }
 
-// newPlayer builds a strategy for a match; a program that cannot be built gets a problem.
-func newPlayer(ctx context.Context, c record.Contest, e record.Entrant, rules game.Rules, cache toolchain.Cache) (Player, error) {
+// newContender builds a strategy for a match; a program that cannot be built gets a problem.
+func newContender(ctx context.Context, c record.Contest, e record.Entrant, rules game.Rules, cache toolchain.Cache) (contender, error) {
 	if e.House != "" || e.Problem != "" {
-		return Player{House: e.House, Problem: e.Problem}, nil
+		return contender{house: e.House, problem: e.Problem}, nil
 	}
 	folder, err := unpacked(e.Archive)
 	if err != nil {
-		return Player{}, err
+		return contender{}, err
 	}
 	s, err := prepareStrategy(ctx, folder, rules, c.Functions, cache)
 	if AtFault(err) {
-		return Player{Problem: err.Error()}, nil
+		return contender{problem: err.Error()}, nil
 	}
-	return Player{strategy: s}, err
+	return contender{strategy: s}, err
 }
 
-func (p Player) close() {
+func (p contender) close() {
 	if p.strategy != nil {
 		p.strategy.program.Close()
 	}

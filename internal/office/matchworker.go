@@ -84,7 +84,7 @@ func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome r
 		if err != nil {
 			return outcome, nil, fmt.Errorf("find player %d: %w", number, err)
 		}
-		if m.players[i], err = newPlayer(ctx, task.Contest, e, rules, toolchain.UserCache()); err != nil {
+		if m.players[i], err = newContender(ctx, task.Contest, e, rules, toolchain.UserCache()); err != nil {
 			return outcome, nil, err
 		}
 		defer m.players[i].close()

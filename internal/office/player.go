@@ -125,12 +125,14 @@ func costs(rules game.Rules, b store.PlayedBout, side int, blunders map[string]*
 		if t, is := pos.(*blackjack.Position); is {
 			d, _ := t.Decision()
 			where = cardNames(d.Hand) + " against " + t.Dealer[0].String()
-			key = handName(d.Hand) + where[strings.LastIndex(where, " "):]
+			name := handName(rules.(*blackjack.Rules), d.Hand)
+			key = name + where[strings.LastIndex(where, " "):]
 			if len(d.Hand) == 2 && d.Hands == 1 && m.Verb != blackjack.Insure && m.Verb != blackjack.Decline {
-				h := hands[fmt.Sprint(handName(d.Hand), t.Dealer[0].Value())]
+				at := fmt.Sprint(name, t.Dealer[0].Value())
+				h := hands[at]
 				if h == nil {
-					h = &record.HandCost{Hand: handName(d.Hand), Up: t.Dealer[0].Value()}
-					hands[fmt.Sprint(h.Hand, h.Up)] = h
+					h = &record.HandCost{Hand: name, Up: t.Dealer[0].Value()}
+					hands[at] = h
 				}
 				if h.Times == 0 || w.Cost()*float64(h.Times) > h.Cost { // the costlier decision is shown
 					h.Move, h.Best = move, best
@@ -170,17 +172,13 @@ func cardNames(cards []blackjack.Card) string {
 }
 
 // handName names two cards by what matters of them, and others by their total.
-func handName(cards []blackjack.Card) string {
-	total, ace := 0, false
-	for _, c := range cards {
-		total += c.Value()
-		ace = ace || c.Value() == 1
-	}
+func handName(rules *blackjack.Rules, cards []blackjack.Card) string {
+	total, soft := rules.Total(cards)
 	switch {
 	case len(cards) == 2 && cards[0].Value() == cards[1].Value():
 		return fmt.Sprintf("pair %d", cards[0].Value())
-	case ace && total <= 11:
-		return fmt.Sprintf("soft %d", total+10)
+	case soft:
+		return fmt.Sprintf("soft %d", total)
 	}
 	return fmt.Sprint(total)
 }

@@ -16,13 +16,16 @@ import (
 )
 
 // enqueue adds so many jobs, each of which grades a submission.
-func (o *Office) enqueue(tx *sql.Tx, n int) error {
+func (o *Office) enqueue(tx *sql.Tx, n int) error { return o.insert(tx, gradeArgs{}, n) }
+
+// insert adds the same job so many times.
+func (o *Office) insert(tx *sql.Tx, args river.JobArgs, n int) error {
 	if n <= 0 {
 		return nil
 	}
 	jobs := make([]river.InsertManyParams, n)
 	for i := range jobs {
-		jobs[i] = river.InsertManyParams{Args: gradeArgs{}}
+		jobs[i] = river.InsertManyParams{Args: args}
 	}
 	_, err := o.queue.InsertManyFastTx(context.Background(), tx, jobs)
 	return err

@@ -71,9 +71,9 @@ func Spar(ctx context.Context, folder fs.FS, terms contest.Terms, functions, aga
 		return Sparring{}, err
 	}
 	defer s.program.Close()
-	m := meeting{rules: rules, terms: terms, players: [2]Player{{strategy: s}, {House: against}}, alone: alone, measure: measure, appraisers: &appraisers{}}
+	m := meeting{rules: rules, terms: terms, players: [2]contender{{strategy: s}, {house: against}}, alone: alone, measure: measure, appraisers: &appraisers{}}
 	if alone {
-		m.players[1] = Player{}
+		m.players[1] = contender{}
 	}
 	found := Sparring{Variant: string(rules.Variant()), Language: s.program.Language, Channel: s.channel(), Against: against, Measure: measure.Name, Less: measure.Less, Games: []SparGame{}}
 	err = m.play(ctx, 0, terms.Deals, func(b store.PlayedBout) error {

@@ -1,12 +1,9 @@
 package server
 
 import (
-	"bufio"
 	"context"
-	"encoding/json"
 	"fmt"
 	"net/http"
-	"time"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -272,61 +269,4 @@ func file(c fiber.Ctx, data []byte, err error, format, name string) error {
 	}
 	c.Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'")
 	return c.Status(http.StatusOK).Send(data)
-}
-
-// watchContest streams the progress of a contest as server-sent events until it is over or the
-// reader goes away.
-func (s *Server) watchContest(c fiber.Ctx) error {
-	found, err := s.office.Contest(c.Context(), param(c, "course"), param(c, "contest"))
-	if err != nil {
-		return err
-	}
-	c.Set(fiber.HeaderContentType, "text/event-stream")
-	c.Set(fiber.HeaderCacheControl, "no-store")
-	return c.SendStreamWriter(func(w *bufio.Writer) {
-		if err := s.streamContest(w, found.ID); err != nil {
-			s.log.Debug("a reader of progress went away", "contest", found.ID, "error", err)
-		}
-	})
-}
-
-func (s *Server) streamContest(w *bufio.Writer, id int64) error {
-	tick := time.NewTicker(lookEvery)
-	defer tick.Stop()
-	last, said := "", time.Now()
-	for {
-		ctx, cancel := context.WithTimeout(context.Background(), 5*time.Second)
-		now, err := s.office.ContestNow(ctx, id)
-		cancel()
-		now.Entrants = []record.Entrant{} // which names nobody who is to stay unnamed
-		now.Terms.Words, now.Terms.Seed = nil, 0
-		state := fmt.Sprint(now.State, now.Done, now.Matches)
-		switch {
-		case err == nil && state != last:
-			data, err := json.Marshal(now)
-			if err != nil {
-				return err
-			}
-			if _, err := fmt.Fprintf(w, "event: contest\ndata: %s\n\n", data); err != nil {
-				return err
-			}
-			last, said = state, time.Now()
-		case time.Since(said) > keepAlive:
-			said = time.Now()
-			if _, err := w.WriteString(": still there\n\n"); err != nil {
-				return err
-			}
-		}
-		if err := w.Flush(); err != nil {
-			return err
-		}
-		if now.State.Settled() && err == nil {
-			return nil
-		}
-		select {
-		case <-s.done:
-			return nil
-		case <-tick.C:
-		}
-	}
 }

@@ -17,69 +17,90 @@ const (
 	keepAlive = 15 * time.Second
 )
 
-// watch streams the progress of a run as server-sent events until it is done or
-// the reader goes away.
+// watch streams the progress of a run until it is done.
 func (s *Server) watch(c fiber.Ctx) error {
 	id, err := number(c, "id")
 	if err != nil {
 		return err
 	}
-	run, err := s.office.Run(c.Context(), id)
+	if _, err := s.office.Run(c.Context(), id); err != nil {
+		return err
+	}
+	return s.stream(c, "run", func(ctx context.Context) (progress, error) {
+		run, err := s.office.Run(ctx, id)
+		return progress{run, fmt.Sprint(run.State, run.Done), run.State.Over()}, err
+	})
+}
+
+// watchContest streams the progress of a contest until it is over.
+func (s *Server) watchContest(c fiber.Ctx) error {
+	found, err := s.office.Contest(c.Context(), param(c, "course"), param(c, "contest"))
 	if err != nil {
 		return err
 	}
+	return s.stream(c, "contest", func(ctx context.Context) (progress, error) {
+		now, err := s.office.ContestNow(ctx, found.ID)
+		now.Entrants = []record.Entrant{} // which names nobody who is to stay unnamed
+		now.Terms.Words, now.Terms.Seed = nil, 0
+		return progress{now, fmt.Sprint(now.State, now.Done, now.Matches), now.State.Settled()}, err
+	})
+}
+
+// progress is how far something has come: what is told of it, what tells one progress from
+// the next, and whether it was the last.
+type progress struct {
+	data  any
+	state string
+	over  bool
+}
+
+// stream answers with server-sent events, one at each progress, until the last one or the
+// reader goes away. While the database is away there is none.
+func (s *Server) stream(c fiber.Ctx, event string, look func(context.Context) (progress, error)) error {
 	c.Set(fiber.HeaderContentType, "text/event-stream")
 	c.Set(fiber.HeaderCacheControl, "no-store")
 	return c.SendStreamWriter(func(w *bufio.Writer) {
-		if err := s.stream(w, run); err != nil {
-			s.log.Debug("a reader of progress went away", "run", id, "error", err)
+		if err := s.send(w, event, look); err != nil {
+			s.log.Debug("a reader of progress went away", "event", event, "error", err)
 		}
 	})
 }
 
-func (s *Server) stream(w *bufio.Writer, run record.Run) error {
+func (s *Server) send(w *bufio.Writer, event string, look func(context.Context) (progress, error)) error {
 	tick := time.NewTicker(lookEvery)
 	defer tick.Stop()
-	said := time.Now()
-	if err := send(w, run); err != nil {
-		return err
-	}
-	for !run.State.Over() {
+	last, said := "", time.Now()
+	for {
+		ctx, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+		now, err := look(ctx)
+		cancel()
+		text := ""
+		switch {
+		case err == nil && now.state != last:
+			data, err := json.Marshal(now.data)
+			if err != nil {
+				return err
+			}
+			last, text = now.state, fmt.Sprintf("event: %s\ndata: %s\n\n", event, data)
+		case time.Since(said) > keepAlive:
+			text = ": still there\n\n"
+		}
+		if text != "" {
+			said = time.Now()
+			if _, err := w.WriteString(text); err != nil {
+				return err
+			}
+			if err := w.Flush(); err != nil {
+				return err
+			}
+		}
+		if err == nil && now.over {
+			return nil
+		}
 		select {
 		case <-s.done:
 			return nil
 		case <-tick.C:
 		}
-		ctx, cancel := context.WithTimeout(context.Background(), 5*time.Second)
-		next, err := s.office.Run(ctx, run.ID)
-		cancel()
-		switch {
-		case err == nil && (next.Done != run.Done || next.State != run.State):
-			run, said = next, time.Now()
-			err = send(w, run)
-		case time.Since(said) > keepAlive:
-			said = time.Now()
-			_, err = w.WriteString(": still running\n\n")
-			if err == nil {
-				err = w.Flush()
-			}
-		default:
-			err = nil // the database is away; the run goes on when it is back
-		}
-		if err != nil {
-			return err
-		}
 	}
-	return nil
-}
-
-func send(w *bufio.Writer, run record.Run) error {
-	data, err := json.Marshal(run)
-	if err != nil {
-		return err
-	}
-	if _, err := fmt.Fprintf(w, "event: run\ndata: %s\n\n", data); err != nil {
-		return err
-	}
-	return w.Flush()
 }

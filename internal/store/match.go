@@ -14,9 +14,9 @@ import (
 )
 
 // Advance lets a contest go on: with its row locked, next is told how it stands and returns
-// the matches of the next round, and whether the contest is over. Nothing happens while
-// matches are to be played, unless the contest is only to be begun.
-func (s *Store) Advance(ctx context.Context, id int64, start bool, next func(record.Contest, []contest.Match) ([]contest.Pairing, error), enqueue func(*sql.Tx, int) error) error {
+// the matches of the next round; with none the contest is over. Nothing happens while matches
+// are to be played. With start it begins, or goes on after it was over.
+func (s *Store) Advance(ctx context.Context, id int64, start bool, next func(record.Contest, []contest.Match) []contest.Pairing, enqueue func(*sql.Tx, int) error) error {
 	return s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{"id": id}
 		var state struct {
@@ -49,10 +49,7 @@ func (s *Store) Advance(ctx context.Context, id int64, start bool, next func(rec
 			if err != nil {
 				return err
 			}
-			pairs, err := next(c, played)
-			if err != nil {
-				return err
-			}
+			pairs := next(c, played)
 			if len(pairs) == 0 {
 				return exec(ctx, tx, `update contest set finished_at = now() where id = :id`, params)
 			}

@@ -2,7 +2,6 @@ package house
 
 import (
 	"slices"
-	"strconv"
 
 	"durchgang/core/game"
 	"durchgang/core/game/blackjack"
@@ -40,7 +39,7 @@ func cardPlayers() []Entry {
 // Deciding is a player who bets the least, declines insurance, and makes the decisions that
 // decide returns for the cards of a hand and the dealer's open card, as in 10S.
 func Deciding(rules *blackjack.Rules, decide func(hand []string, up string) string) Player {
-	return newCardPlayer(table{rules: rules}, func(h *seatedHand) string { return decide(h.cards[h.active], h.open) })
+	return newCardPlayer(table{rules: rules}, func(h *seatedHand) string { return decide(namesOf(h.hand()), h.open.String()) })
 }
 
 func hitBelow(total, limit int) string {
@@ -53,36 +52,22 @@ func hitBelow(total, limit int) string {
 // seatedHand is the hand that is decided on, as the player sees it.
 type seatedHand struct {
 	rules  *blackjack.Rules
-	cards  [][]string
-	hands  [][]int // what they count
-	open   string  // the dealer's card
+	hands  [][]blackjack.Card
 	active int
-	up     int
-	bank   int // hundredths
+	open   blackjack.Card // the dealer's; none before the deal
+	bank   int            // hundredths
 }
 
-func (h *seatedHand) hand() []int { return h.hands[h.active] }
+func (h *seatedHand) hand() []blackjack.Card { return h.hands[h.active] }
 
-func (h *seatedHand) total() int { n, _ := countUp(h.hand()); return n }
-func (h *seatedHand) soft() bool { _, soft := countUp(h.hand()); return soft }
-
-func countUp(cards []int) (n int, soft bool) {
-	ace := false
-	for _, c := range cards {
-		n += c
-		ace = ace || c == 1
-	}
-	if ace && n <= 11 {
-		return n + 10, true
-	}
-	return n, false
-}
+func (h *seatedHand) total() int { n, _ := h.rules.Total(h.hand()); return n }
+func (h *seatedHand) soft() bool { _, soft := h.rules.Total(h.hand()); return soft }
 
 func (h *seatedHand) situation() stakes.Situation {
-	s := stakes.Situation{Hand: h.hand(), Up: h.up, Split: len(h.hands) > 1, Hands: len(h.hands)}
+	s := stakes.Situation{Hand: valuesOf(h.hand()), Up: h.open.Value(), Split: len(h.hands) > 1, Hands: len(h.hands)}
 	for i, other := range h.hands {
 		if i != h.active {
-			s.Others = append(s.Others, other...)
+			s.Others = append(s.Others, valuesOf(other)...)
 		}
 	}
 	return s
@@ -123,21 +108,20 @@ func (c *cardPlayer) Choose(s Sight) game.Move {
 		switch {
 		case f.Kind == game.FactCard && f.Player == game.First:
 			for len(h.hands) < f.N {
-				h.hands, h.cards = append(h.hands, nil), append(h.cards, nil)
+				h.hands = append(h.hands, nil)
 			}
-			h.cards[f.N-1] = append(h.cards[f.N-1], f.Text)
-			h.hands[f.N-1] = append(h.hands[f.N-1], cardValue(f.Text))
-		case f.Kind == game.FactCard && h.up == 0:
-			h.open, h.up = f.Text, cardValue(f.Text)
+			h.hands[f.N-1] = append(h.hands[f.N-1], cardOf(f))
+		case f.Kind == game.FactCard && h.open == 0:
+			h.open = cardOf(f)
 		case f.Kind == game.FactBank:
 			h.bank = f.Amount
 		}
 	}
-	if r.Table().Insurance && h.up == 1 && !c.insured {
+	if r.Table().Insurance && h.open.Value() == 1 && !c.insured {
 		c.insured = true
 		return game.Move{Verb: blackjack.Decline}
 	}
-	for n, _ := countUp(h.hand()); h.active < len(h.hands)-1 && (c.closed[h.active] || n >= 21); n, _ = countUp(h.hand()) {
+	for h.active < len(h.hands)-1 && (c.closed[h.active] || h.total() >= 21) {
 		h.active++
 	}
 	verb := c.decide(h)
@@ -150,16 +134,21 @@ func (c *cardPlayer) Choose(s Sight) game.Move {
 	return game.Move{Verb: verb}
 }
 
-// cardValue is what a card counts as it is written, an ace 1.
-func cardValue(text string) int {
-	rank := text[:len(text)-1]
-	if rank == "A" {
-		return 1
+// cardOf is the card of a fact; none for one that is face down.
+func cardOf(f game.Fact) blackjack.Card {
+	c, err := blackjack.ParseCard(f.Text)
+	if err != nil {
+		return 0
 	}
-	if n, err := strconv.Atoi(rank); err == nil {
-		return n
+	return c
+}
+
+func namesOf(cards []blackjack.Card) []string {
+	names := make([]string, len(cards))
+	for i, c := range cards {
+		names[i] = c.String()
 	}
-	return 10
+	return names
 }
 
 // exactTable knows the worth of decisions at a blackjack table.

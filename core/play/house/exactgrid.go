@@ -93,28 +93,20 @@ func (e *exactGrid) small(p *grid.Position) (s place.Position) {
 	return s
 }
 
-// falling drops the marks of a position one by one, in an order in which they may have been.
+// falling is a position as the solver writes it.
 func (e *exactGrid) falling(p *grid.Position) drop.Position {
 	rows, cols := e.rules.Shape()
-	var mine, theirs []game.Cell
-	for col := range cols {
-		for row := rows - 1; row >= 0; row-- {
-			c := game.Cell{Row: int16(row), Col: int16(col)}
-			switch p.At(c) {
-			case p.Mover:
-				mine = append(mine, c)
-			case p.Mover.Opponent():
-				theirs = append(theirs, c)
-			}
+	var mine, theirs []drop.Cell
+	for i, mark := range p.Marks() {
+		at := drop.Cell{Col: i % cols, Row: rows - 1 - i/cols}
+		switch mark {
+		case p.Mover:
+			mine = append(mine, at)
+		case p.Mover.Opponent():
+			theirs = append(theirs, at)
 		}
 	}
-	cells := func(list []game.Cell) (at []drop.Cell) {
-		for _, c := range list {
-			at = append(at, drop.Cell{Col: int(c.Col), Row: rows - 1 - int(c.Row)})
-		}
-		return at
-	}
-	return e.falls.Place(cells(mine), cells(theirs))
+	return e.falls.Place(mine, theirs)
 }
 
 // after is what a move is worth to the player who makes it; false where that is not known.
