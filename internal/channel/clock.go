@@ -10,49 +10,56 @@ import (
 )
 
 // clock counts how long a program keeps one waiting, without the time for which a busy
-// machine had no processor for it, or for the clock itself.
+// machine had no processor for it, or for Durchgang itself.
 type clock struct {
-	box     *sandbox.Box
-	limit   time.Duration
-	began   time.Time
-	stalled time.Duration // how much later than asked for the clock was looked at
-	early   share         // when a quarter of the limit was over
-	read    bool          // whether that is known
+	box   *sandbox.Box
+	limit time.Duration
+	most  time.Duration // of time that passes, on any machine
+	began time.Time
+	lost  time.Duration // as the pulse had it at the beginning
+	early share         // when a quarter of the limit was over
+	read  bool          // whether that is known
 }
 
-// longest is how many times its limit a program gets at most on a busy machine.
-const longest = 10
+// What a program gets at most on a busy machine: so many times its limit of the processor,
+// which all its threads share, and of time.
+const (
+	mostRun = 2
+	longest = 60
+)
 
 func newClock(box *sandbox.Box, limit time.Duration) clock {
-	return clock{box: box, limit: limit, began: time.Now()}
+	return clock{box: box, limit: limit, most: longest * limit, began: time.Now(), lost: pulse.lost()}
 }
 
-// rested tells how long it took to wait for asked.
-func (c *clock) rested(asked, took time.Duration) {
-	if late := took - asked; late > stall {
-		c.stalled += late
-	}
+// sooner is a clock that begins now and has another limit.
+func (c *clock) sooner(limit time.Duration) clock {
+	s := newClock(c.box, limit)
+	s.most = c.most
+	return s
 }
-
-// stall is by how much a machine with a processor to spare is not late.
-const stall = 10 * time.Millisecond
 
 // over reports whether the limit is. Asking the kernel takes time, so it is not done
 // before a quarter of the limit has passed.
 func (c *clock) over() bool {
-	spent := time.Since(c.began)
-	if !c.read && spent > c.limit/4 {
+	passed := time.Since(c.began)
+	if !c.read && passed > c.limit/4 {
 		c.early, c.read = shareOf(c.box), true
 	}
-	if spent-c.stalled <= c.limit {
+	if passed <= c.limit {
 		return false
 	}
-	now := shareOf(c.box)
-	own := spent - c.stalled - (now.queued - c.early.queued)
-	if now.waits { // for how long is not counted before it gets one
-		own = min(own, c.limit/4+now.ran-c.early.ran)
+	own := passed - (pulse.lost() - c.lost)
+	if own <= c.limit {
+		return passed > c.most
 	}
-	return own > c.limit || spent > longest*c.limit
+	now := shareOf(c.box)
+	ran := now.ran - c.early.ran
+	own -= now.queued - c.early.queued
+	if now.waits { // for how long is not counted before it gets one
+		own = min(own, c.limit/4+ran)
+	}
+	return own > c.limit || ran > mostRun*c.limit || passed > c.most
 }
 
 // left is after how long it is worth asking again.

@@ -179,14 +179,14 @@ func (c *console) settle() ([]byte, rest) {
 	var out []byte
 	late := newClock(c.box, c.limits.Rest)
 	pause := c.first
-	silence := newClock(c.box, quiet)
+	silence := late.sooner(quiet)
 	told := c.await(reaction)
 	for {
 		c.letEnd(&out)
 		if told {
 			pause = firstPoll // other threads may still be at work; what was printed is on its way
 		} else if c.drain(&out) > 0 {
-			pause, silence = c.first, newClock(c.box, quiet)
+			pause, silence = c.first, late.sooner(quiet)
 		}
 		if len(out) > c.limits.Output || c.printed > c.limits.Total {
 			return out[:min(len(out), c.limits.Output)], floods
@@ -210,10 +210,7 @@ func (c *console) settle() ([]byte, rest) {
 		if late.over() {
 			return out, stuck
 		}
-		looked := time.Now()
 		if told = c.await(pause); !told {
-			late.rested(pause, time.Since(looked))
-			silence.rested(pause, time.Since(looked))
 			pause = min(pause*2, c.most)
 		}
 	}

@@ -2,12 +2,23 @@ package cli_test
 
 import (
 	"fmt"
+	"os/exec"
 	"testing"
 
 	"durchgang/internal/client"
 	"durchgang/internal/record"
 	"durchgang/internal/server/servertest"
 )
+
+// BenchmarkTry prints how long a whole trial of one submission takes, from the command's start.
+func BenchmarkTry(b *testing.B) {
+	binary := built(b)
+	for b.Loop() {
+		if out, err := exec.Command(binary, "try", "../../demo/class/greta-holm").CombinedOutput(); err != nil {
+			b.Fatalf("%v:\n%s", err, out)
+		}
+	}
+}
 
 // largeRun is how many submissions the service grades while its memory is looked at.
 const largeRun = 1000

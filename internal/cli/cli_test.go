@@ -11,7 +11,6 @@ import (
 	"strings"
 	"testing"
 	"testing/fstest"
-	"time"
 
 	"durchgang/internal/cli"
 	"durchgang/internal/record"
@@ -58,11 +57,7 @@ type trial struct {
 
 func TestTrySaysTheSameAsTextAndAsData(t *testing.T) {
 	const program = "../../demo/class/greta-holm"
-	start := time.Now()
 	text, _, status := durchgang(t, "try", program)
-	if took := time.Since(start); took > 5*time.Second {
-		t.Errorf("it took %v", took)
-	}
 	if status != 0 || !strings.Contains(text, "18 of 20 points") || !strings.Contains(text, "a1 is accepted") {
 		t.Fatalf("status %d:\n%s", status, text)
 	}

@@ -7,6 +7,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"runtime"
 	"slices"
 	"strconv"
 	"strings"
@@ -114,8 +115,22 @@ func (h hierarchies) prepare() bool {
 			continue
 		}
 		h.under[c] = own
+		if c == "cpu" {
+			h.weigh(own)
+		}
 	}
 	return len(h.under) > 0
+}
+
+// weigh gives all boxes together the share of the processors that as many ordinary processes
+// have as there are processors: by default they all weigh as one. It is no error where the
+// machine does not allow it.
+func (h hierarchies) weigh(own string) {
+	file, one := "cpu.shares", 1024
+	if h.kind == GroupsV2 {
+		file, one = "cpu.weight", 100
+	}
+	_ = write(own, file, strconv.Itoa(one*min(runtime.NumCPU(), 100)))
 }
 
 // delegate moves this process, where it is alone in its group, one group down, since only
