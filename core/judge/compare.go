@@ -84,7 +84,9 @@ func (c *comparer) afterEnd() bool {
 }
 
 // looked reports whether the step is no step, but a position to look at.
-func (c *comparer) looked() bool { return c.moment.Step.Act == suite.Look }
+func (c *comparer) looked() bool {
+	return c.moment.Step.Act == suite.Look || c.moment.Step.Act == suite.Reload
+}
 
 // opening reports whether the step begins a game.
 func (c *comparer) opening() bool {
@@ -148,6 +150,8 @@ func (c *comparer) acceptance() Comparison {
 		result.State, result.Seen = Differs, c.word()+" is accepted"
 	case c.turnIs(c.moment.Mover), c.seen.Silent && c.moment.Step.Act == suite.TypeLine:
 		result.State, result.Seen = Agrees, c.word()+" is passed over"
+	case c.shown.cells > 0 && !c.changed() && c.turnIs(game.Turn(c.moment.Facts)): // of rules by which the turn passes
+		result.State, result.Seen = Agrees, "the board stays as it was"
 	case c.turnIs(c.moment.Mover.Opponent()):
 		result.State, result.Seen = Differs, c.word()+" is accepted"
 	}
@@ -187,7 +191,7 @@ func (c *comparer) played() bool {
 func (c *comparer) changed() bool {
 	same := c.shown.all(func(at place, what content) bool {
 		before, _ := c.before.at(at)
-		return what == before
+		return what == before || before.text == game.ShipText && what.text == game.SeaText // which nobody has to turn up
 	})
 	return !same || c.moved()
 }

@@ -138,6 +138,9 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation, after, 
 		if j.kept {
 			j.claims[suite.TurnKept] = Agrees
 		}
+		if j.kept && shown.cells > 0 && j.claims[j.unsure] == NotShown {
+			j.claims[j.unsure], j.unsure = Agrees, "" // had it been accepted, the other player would have moved
+		}
 	}
 	j.gone = moment.Step.Act == suite.Again && seen.Untyped
 	if _, j.kept = game.Refused(moment.Facts); j.kept && !seen.Asked && acceptance(list).State == NotShown {

@@ -75,6 +75,8 @@ func (p *model) observe(script suite.Script, m suite.Moment) (o Observation, err
 			return Observation{Condition: Asking, Untyped: true}, nil
 		}
 		p.pos, err = p.rules.Again(p.pos, script.Setup)
+	case suite.Reload:
+		return Observation{Condition: Waiting}, nil // it goes on, which a page need not
 	case suite.TypeLine:
 		facts = []game.Fact{{Kind: game.FactRefused}}
 		if p.pos.Result().Over() {

@@ -62,6 +62,8 @@ func (g *gridList) turns() {
 	g.add("no-alternation", "The same player moves again and again.",
 		"In your program the same player is to move after every move.", func(r *grid.Rules) grid.Steps { return noAlternation{r} })
 	g.add("wrong-starter", "The second player begins.", "In your program the wrong player begins.", func(r *grid.Rules) grid.Steps { return wrongStarter{r} })
+	g.family("wrong-starter", "unannounced-starter", "The first player is announced, and the first mark is the second player's.",
+		"In your program another player begins than it says.", func(r *grid.Rules) grid.Steps { return unannouncedStarter{r} })
 }
 
 // places are mistakes in where a mark goes.

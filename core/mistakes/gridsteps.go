@@ -84,6 +84,15 @@ func (m wrongStarter) Begin(before *grid.Position) *grid.Position {
 	return p
 }
 
+type unannouncedStarter struct{ *grid.Rules }
+
+func (m unannouncedStarter) Put(p *grid.Position, c game.Cell) {
+	if p.Count == 0 {
+		p.Mover = p.Mover.Opponent()
+	}
+	m.Rules.Put(p, c)
+}
+
 type sharedRows struct{ *grid.Rules }
 
 func (m sharedRows) Put(p *grid.Position, c game.Cell) {

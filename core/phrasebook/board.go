@@ -298,3 +298,6 @@ func compact(line string, cols int) []string {
 	}
 	return cells
 }
+
+// Drawings are the signs that are known as a player's mark.
+func Drawings(p game.Player) []string { return drawings[p] }

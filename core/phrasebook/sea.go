@@ -233,6 +233,9 @@ func meaning(drawing string) string {
 
 // findOceans finds the boards on a screen, from the top.
 func (b *Book) findOceans(screen Screen, t Table) []ocean {
+	if t.Rows == 0 {
+		return nil
+	}
 	if found := b.oceansIn(screen, t); found != nil {
 		return found
 	}

@@ -86,3 +86,9 @@ func (k *Known) Deal(hands [3][]string) {
 		}
 	}
 }
+
+// Boardless is the table of a game whose board is not read from a screen.
+func (t Table) Boardless() Table {
+	t.Rows, t.Cols = 0, 0
+	return t
+}

@@ -96,6 +96,9 @@ func (t *telling) tell(s Script) error {
 			}
 			round++
 			m = opening(t.rules, pos, step, round)
+		case Reload:
+			view := t.rules.View(pos, game.Nobody, nil)
+			m = Moment{Step: step, Game: round, Mover: pos.Turn(), Before: t.view, View: view, Result: pos.Result()}
 		default:
 			m = t.moment(pos, step, round)
 			if err := t.check(step, t.rules, m.Facts); err != nil {

@@ -36,6 +36,7 @@ var (
 	ErrCost      = errors.New("it is followed by costs or keeps")
 	ErrServes    = errors.New("no script serves this criterion, nor does any claim it can be shown by: give it a script, or leave it out")
 	ErrEmpty     = errors.New("a suite has at least one script, and a script at least one step")
+	ErrReload    = errors.New("a page may begin another game or go on with this one when it is loaded anew, so that reload is a script's last step")
 	ErrTooLong   = errors.New("a line to type has at most 200 characters, none of them a control character")
 )
 
@@ -138,6 +139,8 @@ func (p *parser) statement(words []word) error {
 		return p.game(head, rest)
 	case "opponent":
 		return p.opponent(head, rest)
+	case "quick":
+		return p.quick(head, rest)
 	case "repeats":
 		return p.repeats(head, rest)
 	case "criterion":
@@ -183,6 +186,15 @@ func (p *parser) opponent(head word, rest []word) error {
 		}
 	}
 	return p.fail(rest[0].column, fmt.Errorf("a side is %s or %s", rules.PlayerName(game.First), rules.PlayerName(game.Second)), rest[0].text)
+}
+
+// quick says that no time passes between a script's steps.
+func (p *parser) quick(head word, rest []word) error {
+	if len(p.suite.Scripts) == 0 || len(rest) > 0 {
+		return p.fail(head.column, errors.New("quick stands alone, in a script"))
+	}
+	p.suite.Scripts[len(p.suite.Scripts)-1].Quick = true
+	return nil
 }
 
 const mostRepeats = 20
@@ -344,7 +356,7 @@ func (p *parser) step(w word, open bool) (Step, error) {
 		step.Act, step.Text, step.Refused = TypeLine, w.text, true
 		return step, nil
 	}
-	if act := Act(w.text); act == Again || act == Look || act == Finish && open {
+	if act := Act(w.text); act == Again || act == Look || act == Reload || act == Finish && open {
 		step.Act = act
 		return step, nil
 	}
@@ -378,6 +390,11 @@ func (p *parser) check() error {
 	for _, script := range s.Scripts {
 		if len(script.Steps) == 0 {
 			return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
+		}
+		for i, step := range script.Steps {
+			if step.Act == Reload && i+1 < len(script.Steps) {
+				return step.fail(ErrReload)
+			}
 		}
 		if s.Open(script) {
 			continue

@@ -41,6 +41,9 @@ func (s *Suite) String() string {
 				if script.Own {
 					fmt.Fprintf(&b, "  setup own\n")
 				}
+				if script.Quick {
+					b.WriteString("  quick\n")
+				}
 				if script.Repeats > 0 {
 					fmt.Fprintf(&b, "  repeats %d\n", script.Repeats)
 				}

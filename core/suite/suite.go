@@ -90,8 +90,9 @@ type Script struct {
 	Own       bool       // the program fixes it itself; see game.Implies
 	Public    bool       // students may see it and try their programs with it
 	Steps     []Step
-	Repeats   int // times it is played to see whether an opponent varies its play; 0 for once
-	Line      int // of the script's title in its file, from 1
+	Quick     bool // of a page: no time passes between the steps
+	Repeats   int  // times it is played to see whether an opponent varies its play; 0 for once
+	Line      int  // of the script's title in its file, from 1
 }
 
 // Act is what a step does.
@@ -104,6 +105,7 @@ const (
 	TypeLine Act = "line"      // a raw line is typed that is no move
 	Again    Act = "again"     // another game is asked for
 	Finish   Act = "..."       // the game is played to its end, in which free cells so ever
+	Reload   Act = "reload"    // a page is loaded anew; the last step of a script
 	Look     Act = "positions" // every position is looked at, where programs can be shown one
 )
 

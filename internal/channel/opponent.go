@@ -12,10 +12,12 @@ import (
 	"durchgang/internal/sandbox"
 )
 
-// Opponent plays scripts with console programs that play one side themselves. A script is
-// the plan of the other side: a cell of it that the program has taken is passed over.
+// Opponent plays scripts with programs that play one side themselves. A script is the plan of
+// the other side: a cell of it that the program has taken is passed over.
 type Opponent struct {
-	Terminal
+	On      Sitter
+	Rules   game.Rules
+	Setup   game.Setup
 	Program game.Player // the side that the program plays
 }
 
@@ -26,12 +28,12 @@ func (o Opponent) Play(ctx context.Context, spec sandbox.Spec, script suite.Scri
 	if err != nil {
 		return Performance{}, err
 	}
-	p, leave, err := o.sit(spec)
+	p, leave, err := o.On.sit(ctx, spec, o.Setup)
 	if err != nil {
 		return Performance{}, err
 	}
 	defer leave()
-	m := match{player: p, program: o.Program, pos: pos, round: 1}
+	m := match{Opponent: o, seat: p, pos: pos, round: 1}
 	m.begin(suite.Step{Act: suite.Start})
 	for _, step := range script.Steps {
 		if err := ctx.Err(); err != nil {
@@ -41,14 +43,15 @@ func (o Opponent) Play(ctx context.Context, spec sandbox.Spec, script suite.Scri
 			break
 		}
 	}
-	m.done.Moments = m.moments
-	return m.done, nil
+	done, err := m.performance()
+	done.Moments = m.moments
+	return *done, err
 }
 
 // match is one game against a program.
 type match struct {
-	player
-	program game.Player
+	Opponent
+	seat
 	pos     game.Position
 	round   int
 	moments []suite.Moment
@@ -60,7 +63,7 @@ func (m *match) begin(step suite.Step) {
 	view := m.view()
 	moment := suite.Moment{Step: step, Game: m.round, Before: view, View: view, Facts: []game.Fact{{Kind: game.FactTurn, Player: m.pos.Turn()}}}
 	m.play(moment)
-	if m.pos.Turn() == m.program {
+	if m.pos.Turn() == m.Program {
 		m.reply(len(m.moments) - 1)
 	}
 }
@@ -73,7 +76,8 @@ func (m *match) play(moment suite.Moment) {
 		m.lost = true
 	}
 	m.moments = append(m.moments, moment)
-	m.lost = m.lost || len(m.done.Observations) < len(m.moments)
+	done, _ := m.performance()
+	m.lost = m.lost || len(done.Observations) < len(m.moments)
 }
 
 // step plays one word of the plan; it returns false when the game cannot go on.
@@ -127,7 +131,8 @@ func (m *match) move(step suite.Step) {
 
 // reply reads from the board how the program has answered, and makes its move.
 func (m *match) reply(i int) {
-	moment, seen := &m.moments[i], &m.done.Observations[i]
+	done, _ := m.performance()
+	moment, seen := &m.moments[i], &done.Observations[i]
 	added, taken := m.answers(seen.Facts, moment.View)
 	said := func(agrees bool, expected, is string) {
 		seen.Checks = append(seen.Checks, judge.Check{Aspect: suite.Reply, Agrees: agrees, Expected: expected, Seen: is})
@@ -159,7 +164,7 @@ func (m *match) reply(i int) {
 		moment.Facts = append(slices.DeleteFunc(moment.Facts, func(f game.Fact) bool { return f.Kind == game.FactTurn }), facts...)
 		moment.View, moment.Result = m.view(), m.pos.Result()
 		said(true, once, "it plays "+cells(added))
-		m.done.Chose += added[0].String() + " "
+		done.Chose += added[0].String() + " "
 	}
 }
 
@@ -173,7 +178,7 @@ func (m *match) answers(seen, view []game.Fact) (added, taken []game.Cell) {
 		}
 	}
 	for _, f := range seen {
-		if f.Kind != game.FactCell || f.Player != m.program || held[f.Cell] == m.program {
+		if f.Kind != game.FactCell || f.Player != m.Program || held[f.Cell] == m.Program {
 			continue
 		}
 		if held[f.Cell] == game.Nobody {
@@ -193,7 +198,7 @@ func (m *match) at(c game.Cell) game.Move {
 	move := game.Move{Cell: game.Cell{Col: c.Col}}
 	after := m.pos.Clone()
 	m.Rules.Play(after, move, nil)
-	if !slices.Contains(m.Rules.View(after, game.Nobody, nil), game.Fact{Kind: game.FactCell, Player: m.program, Cell: c}) {
+	if !slices.Contains(m.Rules.View(after, game.Nobody, nil), game.Fact{Kind: game.FactCell, Player: m.Program, Cell: c}) {
 		return game.Move{Cell: game.Cell{Row: -1, Col: -1}} // the mark has not fallen
 	}
 	return move

@@ -7,15 +7,16 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/sandbox"
 )
 
-// Own plays scripts with console programs that make the hidden set-up themselves: they
-// place a fleet or shuffle cards. What it is, is told from what they show.
+// Own plays scripts with programs that make the hidden set-up themselves: they place a fleet
+// or shuffle cards. What it is, is told from what they show.
 type Own struct {
-	Terminal
+	On    Sitter
+	Rules game.Rules
+	Setup game.Setup
 }
 
 // Play starts the program anew and plays the script, whose moves are passed over where they
@@ -30,13 +31,13 @@ func (o Own) Play(ctx context.Context, spec sandbox.Spec, script suite.Script) (
 	if err := g.imply(); err != nil {
 		return Performance{}, err
 	}
-	p, leave, err := o.sit(spec)
+	p, leave, err := o.On.sit(ctx, spec, o.Setup)
 	if err != nil {
 		return Performance{}, err
 	}
 	defer leave()
-	p.table = phrasebook.TableOf(rules, g.played.Setup)
-	g.player = p
+	p.assume(g.played.Setup)
+	g.seat = p
 	g.look(g.moments[0])
 	for _, step := range script.Steps {
 		if err := ctx.Err(); err != nil {
@@ -49,16 +50,17 @@ func (o Own) Play(ctx context.Context, spec sandbox.Spec, script suite.Script) (
 			break
 		}
 	}
-	g.done.Moments = g.moments
+	done, err := g.performance()
+	done.Moments = g.moments
 	if last := g.moments[len(g.moments)-1]; last.Result.Over() {
-		g.done.Chose = string(g.played.Setup)
+		done.Chose = string(g.played.Setup)
 	}
-	return g.done, nil
+	return *done, err
 }
 
 // guess is one game with a set-up that becomes known.
 type guess struct {
-	player
+	seat
 	rules   game.Implies
 	played  suite.Script // what was typed so far, with the set-up that fits
 	moments []suite.Moment
@@ -71,7 +73,7 @@ func (g *guess) imply() (err error) {
 	var moves []game.Move
 	var seen [][]game.Fact
 	for i, s := range g.played.Steps {
-		if o := g.done.Observations; s.Act == suite.MakeMove && !s.Refused && i+1 < len(o) {
+		if o := g.observations(); s.Act == suite.MakeMove && !s.Refused && i+1 < len(o) {
 			moves, seen = append(moves, s.Move), append(seen, o[i+1].Facts)
 		}
 	}
@@ -98,9 +100,14 @@ func (g *guess) retell() (err error) {
 	return err
 }
 
+func (g *guess) observations() []judge.Observation {
+	done, _ := g.performance()
+	return done.Observations
+}
+
 // look lets the program see one step.
 func (g *guess) look(m suite.Moment) {
-	if n := len(g.done.Observations); !g.moment(m) || len(g.done.Observations) == n {
+	if n := len(g.observations()); !g.moment(m) || len(g.observations()) == n {
 		g.lost = true
 	}
 }
@@ -144,7 +151,7 @@ func (g *guess) play(step suite.Step) error {
 			return err
 		}
 		g.moments = append(g.moments, moment)
-		last := &g.done.Observations[len(g.done.Observations)-1]
+		last := &g.observations()[len(g.observations())-1]
 		last.Facts = nil // no set-up says what they should be
 		last.Checks = append(last.Checks, judge.Check{Aspect: aspectOf(moment), Expected: none.Expected, Seen: none.Seen})
 		g.lost = true

@@ -26,6 +26,12 @@ type Event struct {
 	Printed []byte        `json:"printed,omitempty"`
 }
 
+// Shot is how a page looked after a step.
+type Shot struct {
+	Picture []byte   // JPEG; empty where there was nothing to take one of
+	Outline []string // what those are told who cannot see it, a line for each thing
+}
+
 // Performance is how a program played a script: one observation and one list of
 // events for each moment that was tried.
 type Performance struct {
@@ -35,6 +41,23 @@ type Performance struct {
 	Chose        string         // what the program chose by itself and showed: its replies, or its set-up
 	Stuck        bool           // the program was, at some call
 	Forms        int            // how many forms the book has for what the program says
+	Shots        []Shot         // of a page, one for each moment that was tried
+}
+
+// seat is where a program sits while it plays.
+type seat interface {
+	// moment plays one moment; it returns false when the script cannot go on.
+	moment(suite.Moment) bool
+	// assume says which set-up what the program shows is read by.
+	assume(game.Setup)
+	// performance is what was observed so far. The error is about the machine.
+	performance() (*Performance, error)
+}
+
+// Sitter is a channel on which a program plays move by move.
+type Sitter interface {
+	// sit starts the program anew. leave ends it.
+	sit(ctx context.Context, spec sandbox.Spec, setup game.Setup) (s seat, leave func(), err error)
 }
 
 // Terminal plays scripts with console programs.
@@ -49,7 +72,12 @@ type Terminal struct {
 // Play starts the program anew and plays the moments of one script. The error is
 // about the machine, never about the program. A cancelled context ends it.
 func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (Performance, error) {
-	p, leave, err := t.sit(spec)
+	return perform(ctx, t, spec, t.Setup, moments)
+}
+
+// perform starts a program anew and plays the moments of one script with it.
+func perform(ctx context.Context, on Sitter, spec sandbox.Spec, setup game.Setup, moments []suite.Moment) (Performance, error) {
+	s, leave, err := on.sit(ctx, spec, setup)
 	if err != nil {
 		return Performance{}, err
 	}
@@ -58,26 +86,28 @@ func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.M
 		if err := ctx.Err(); err != nil {
 			return Performance{}, err
 		}
-		if !p.moment(m) {
+		if !s.moment(m) {
 			break
 		}
 	}
-	return p.done, nil
+	done, err := s.performance()
+	return *done, err
 }
 
-// sit starts the program with its set-up, on a terminal of its own. leave ends it.
-func (t Terminal) sit(spec sandbox.Spec) (p player, leave func(), err error) {
-	given := t.Book.Give(t.Rules.Spell(t.Setup))
+// sit implements Sitter: a terminal of the program's own.
+func (t Terminal) sit(_ context.Context, spec sandbox.Spec, setup game.Setup) (s seat, leave func(), err error) {
+	given := t.Book.Give(t.Rules.Spell(setup))
 	spec, remove, err := give(spec, given)
 	if err != nil {
-		return p, nil, err
+		return nil, nil, err
 	}
 	c, err := open(spec, t.Patience)
 	if err != nil {
 		remove()
-		return p, nil, err
+		return nil, nil, err
 	}
-	p = player{Terminal: t, console: c, started: time.Now(), table: phrasebook.TableOf(t.Rules, t.Setup), given: given}
+	p := &player{Terminal: t, console: c, started: time.Now(), given: given}
+	p.assume(setup)
 	return p, func() { c.close(); remove() }, nil
 }
 
@@ -177,7 +207,13 @@ type player struct {
 	now     judge.Observation
 }
 
-// moment plays one moment; it returns false when the script cannot go on.
+// assume implements seat.
+func (p *player) assume(setup game.Setup) { p.table = phrasebook.TableOf(p.Rules, setup) }
+
+// performance implements seat.
+func (p *player) performance() (*Performance, error) { return &p.done, nil }
+
+// moment implements seat.
 func (p *player) moment(m suite.Moment) bool {
 	p.step = phrasebook.Step{Usual: p.usual, Mover: m.Mover, Known: p.known}
 	if m.Step.Act == suite.MakeMove {
@@ -196,7 +232,7 @@ func (p *player) moment(m suite.Moment) bool {
 		}
 	case m.Step.Act == suite.Again:
 		p.again()
-	case m.Step.Act == suite.Look: // nobody shows a position to a program on a terminal
+	case m.Step.Act == suite.Look, m.Step.Act == suite.Reload: // nobody shows a position to a program on a terminal
 		p.now = judge.Observation{Condition: judge.Waiting, Untyped: true}
 	case p.now.Condition != judge.Asking && p.now.Condition != judge.Waiting:
 		p.now.Untyped, p.now.Facts = true, nil

@@ -50,7 +50,7 @@ func (w Wire) requests(m suite.Moment) []string {
 		return []string{wire.Hello, strings.TrimSpace(fmt.Sprintf("%s %s %s", wire.New, w.Rules.Variant(), w.Rules.Spell(w.Setup))), wire.Show}
 	case suite.Again:
 		return []string{wire.Again, wire.Show}
-	case suite.Look:
+	case suite.Look, suite.Reload:
 		return nil
 	case suite.TypeLine:
 		return []string{wire.Move + " " + m.Step.Text, wire.Show}

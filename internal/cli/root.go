@@ -83,7 +83,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 		signInCommand(&o), signOutCommand(&o), welcomeCommand(&o), accountCommand(&o), personCommand(&o), memberCommand(&o), trailCommand(&o),
 		importCommand(&o), submitCommand(&o), mineCommand(&o), runCommand(&o), regradeCommand(&o), compareCommand(&o), byHandCommand(&o),
 		publishCommand(&o), withdrawCommand(&o), requestCommand(&o), gradebookCommand(&o), officeCommand(&o), workCommand(), backupCommand(&o), restoreCommand(&o), configCommand(&o),
-		contestCommand(&o), sparCommand(&o), openingsCommand(), matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), phrasebookCommand(&o), openapiCommand(),
+		contestCommand(&o), sparCommand(&o), openingsCommand(), matrixCommand(&o), showCommand(&o), classCommand(&o), groupsCommand(&o), commentCommand(&o), reportCommand(&o), findingCommand(&o), gameCommand(&o), suiteCommand(&o), toolchainCommand(&o), sandboxCommand(&o), wireCommand(), pageCommand(&o), phrasebookCommand(&o), openapiCommand(),
 	)
 	return root
 }

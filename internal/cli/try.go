@@ -8,6 +8,7 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
+	"strings"
 	"testing/fstest"
 
 	"github.com/spf13/cobra"
@@ -42,8 +43,8 @@ unless the phrasebook settles it (docs/phrasebook.md).`,
 		RunE: func(c *cobra.Command, args []string) error { return try(c, o, f, args[0]) },
 	}
 	c.Flags().StringVar(&f.game, "game", "", gameFlag)
-	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: terminal, wire when it speaks the protocol of docs/wire.md, or function when its functions are called (docs/functions.md)")
-	c.Flags().StringVar(&f.phrasebook, "phrasebook", "", "YAML file that says how the program talks, or how its functions are called")
+	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: terminal, wire when it speaks the protocol of docs/wire.md, function when its functions are called (docs/functions.md), or page when it is one in a browser (docs/page-map.md)")
+	c.Flags().StringVar(&f.phrasebook, "phrasebook", "", "YAML file that says how the program talks, how its functions are called, or where on the page the game is")
 	c.Flags().StringVar(&f.suite, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
 	c.Flags().BoolVar(&f.strict, "strict", false, "exit with status 3 unless the program has every point")
 	return c
@@ -62,7 +63,11 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 	if err != nil {
 		return err
 	}
-	folder, err := programFolder(path)
+	find := programFolder
+	if f.channel == record.Page {
+		find = pageFolder
+	}
+	folder, err := find(path)
 	if err != nil {
 		return err
 	}
@@ -164,6 +169,18 @@ func plainCause(err error) error {
 		return path.Err
 	}
 	return err
+}
+
+// pageFolder returns the folder of a page, which may also be the page alone.
+func pageFolder(path string) (fs.FS, error) {
+	if end := strings.ToLower(filepath.Ext(path)); end != ".html" && end != ".htm" {
+		return programFolder(path)
+	}
+	data, err := os.ReadFile(path)
+	if err != nil {
+		return nil, fmt.Errorf("read the page %s: %w", path, plainCause(err))
+	}
+	return fstest.MapFS{filepath.Base(path): {Data: data, Mode: 0o644}}, nil
 }
 
 // programFolder returns the folder of a program, which may also be a single file.

@@ -233,13 +233,11 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 
 // replay plays one script.
 func (g Grader) replay(ctx context.Context, folder *zip.Reader, script suite.Script, number int, f judge.Finding) (e record.Evidence, same bool, err error) {
-	program, settings, err := g.prepare(ctx, folder)
+	p, err := g.prepare(ctx, folder)
 	if err != nil {
 		return e, false, err
 	}
-	defer program.Close()
-	program.Memory = g.Memory
-	p := &playing{program: program, settings: settings, usual: g.patience()}
+	defer p.close()
 	if err := g.probe(ctx, p); err != nil {
 		return e, false, err
 	}

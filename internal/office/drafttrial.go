@@ -32,7 +32,7 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 		return trial{}, fmt.Errorf("read the draft: %w", err)
 	}
 	g := Grader{Suite: d.suite, Book: book}
-	p := &playing{program: d.program, usual: channel.DefaultPatience()}
+	p := &playing{spec: d.program.Spec, usual: channel.DefaultPatience()}
 	p.usual.Rest /= 2
 	if err := g.probe(d.ctx, p); err != nil {
 		return trial{}, err
@@ -43,7 +43,7 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 		if err != nil {
 			return t, err
 		}
-		performance, err := g.channel(p, script).Play(d.ctx, p.program.Spec(), moments)
+		performance, err := g.play(d.ctx, p, script, moments)
 		if err != nil {
 			return t, err
 		}

@@ -15,6 +15,7 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
+	"durchgang/internal/browser"
 	"durchgang/internal/channel"
 	"durchgang/internal/driver"
 	"durchgang/internal/record"
@@ -35,6 +36,7 @@ type Grader struct {
 	Memory   int64            // bytes that a program may use; the usual limit when 0
 
 	cases *preparing
+	pages *pages // what pages are driven by; nil for other programs
 }
 
 // Graded is how a program fared.
@@ -53,6 +55,7 @@ func AtFault(err error) bool {
 	for _, cause := range []error{
 		toolchain.ErrNoProgram, toolchain.ErrAmbiguous, toolchain.ErrMissing,
 		toolchain.ErrBuild, toolchain.ErrTooLarge, driver.ErrLanguage, driver.ErrNoCall,
+		browser.ErrNoPage, browser.ErrPages, browser.ErrNotBuilt, channel.ErrNoMap, channel.ErrFits,
 	} {
 		if errors.Is(err, cause) {
 			return true
@@ -65,13 +68,12 @@ func AtFault(err error) bool {
 // evidence goes to keep as soon as it is complete, in no set order but one at a
 // time; keep may be nil.
 func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Evidence) error) (Graded, error) {
-	program, settings, err := g.prepare(ctx, folder)
+	p, err := g.prepare(ctx, folder)
 	if err != nil {
 		return Graded{}, err
 	}
-	defer program.Close()
-	program.Memory = g.Memory
-	p, list, err := g.playAll(ctx, program, settings, keep)
+	defer p.close()
+	list, err := g.playAll(ctx, p, keep)
 	if err != nil {
 		return Graded{}, err
 	}
@@ -84,7 +86,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	for i, p := range e.played {
 		verdicts[i] = p.verdict
 	}
-	graded := Graded{Language: program.Language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
+	graded := Graded{Language: p.language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
 	graded.Examination = record.Examination{Diagnosis: e.found, Causes: e.causes}.Whole()
 	graded.Behaviour = judge.Behaviour(graded.Verdict, verdicts)
 	graded.Played = judge.Briefs(verdicts)
@@ -92,29 +94,39 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	return graded, nil
 }
 
-// prepare builds the program, with a driver where its functions are called.
-func (g Grader) prepare(ctx context.Context, folder fs.FS) (p *toolchain.Program, settings string, err error) {
+// prepare builds the program, with a driver where its functions are called, or opens the page.
+func (g Grader) prepare(ctx context.Context, folder fs.FS) (*playing, error) {
+	p := &playing{usual: g.patience()}
+	if g.pages != nil {
+		return p, g.openPage(ctx, p, folder)
+	}
+	var program *toolchain.Program
+	var err error
 	if g.Calls == nil {
-		p, err = toolchain.Prepare(ctx, folder, g.Builds)
-		return p, "", err
+		program, err = toolchain.Prepare(ctx, folder, g.Builds)
+	} else {
+		_, cols := g.Suite.Rules.Shape()
+		var driven *driver.Program
+		if driven, err = driver.Prepare(ctx, folder, g.Calls.Settings(cols), g.Builds); err == nil {
+			program, p.settings = driven.Program, driven.Settings
+		}
 	}
-	_, cols := g.Suite.Rules.Shape()
-	driven, err := driver.Prepare(ctx, folder, g.Calls.Settings(cols), g.Builds)
 	if err != nil {
-		return nil, "", err
+		return nil, err
 	}
-	return driven.Program, driven.Settings, nil
+	program.Memory = g.Memory
+	p.language, p.spec, p.close = program.Language, program.Spec, program.Close
+	return p, nil
 }
 
 // playAll plays the scripts with g.Parallel players and returns how they went in the
 // order of the suite.
-func (g Grader) playAll(ctx context.Context, program *toolchain.Program, settings string, keep func(record.Evidence) error) (*playing, []played, error) {
+func (g Grader) playAll(ctx context.Context, p *playing, keep func(record.Evidence) error) ([]played, error) {
 	ctx, cancel := context.WithCancelCause(ctx)
 	defer cancel(nil)
 	list := make([]played, len(g.Suite.Scripts))
-	p := &playing{program: program, settings: settings, usual: g.patience()}
 	if err := g.probe(ctx, p); err != nil {
-		return nil, nil, err
+		return nil, err
 	}
 	next := make(chan int)
 	var keeping sync.Mutex
@@ -149,7 +161,7 @@ feed:
 	}
 	close(next)
 	players.Wait()
-	return p, list, context.Cause(ctx)
+	return list, context.Cause(ctx)
 }
 
 func (g Grader) patience() channel.Patience {
@@ -161,7 +173,11 @@ func (g Grader) patience() channel.Patience {
 
 // playing is one program that plays a suite.
 type playing struct {
-	program  *toolchain.Program
+	language string
+	spec     func() sandbox.Spec // of its box
+	close    func()
+	page     channel.Page // where it is one
+	loan     *browser.Loan
 	settings string // of its driver
 	usual    channel.Patience
 	form     int          // of the phrasebook's
@@ -173,7 +189,7 @@ type playing struct {
 // no fault at an edge concerns.
 func (g Grader) probe(ctx context.Context, p *playing) error {
 	rows, cols := g.Suite.Rules.Shape()
-	if rows == 0 || g.Wire || g.Calls != nil || g.Suite.Program != game.Nobody {
+	if rows == 0 || g.Wire || g.Calls != nil || g.pages != nil || g.Suite.Program != game.Nobody {
 		return nil // there is one way to write a move
 	}
 	n := int16(min(rows, cols) / 2)
@@ -190,7 +206,7 @@ func (g Grader) probe(ctx context.Context, p *playing) error {
 		return err
 	}
 	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: setup, Patience: p.patience()}
-	p.form, err = terminal.Probe(ctx, p.program.Spec(), moments)
+	p.form, err = terminal.Probe(ctx, p.spec(), moments)
 	return err
 }
 
@@ -223,7 +239,7 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 		if moments, err = script.Moments(g.Suite.Rules); err != nil {
 			return r, err
 		}
-		performance, err = g.channel(p, script).Play(ctx, p.program.Spec(), moments)
+		performance, err = g.play(ctx, p, script, moments)
 	}
 	if err != nil {
 		return r, fmt.Errorf("play the script %q: %w", script.Title, err)
@@ -236,7 +252,7 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
 		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}
-	if !script.Has(suite.Look) {
+	if !script.Has(suite.Look) && !script.Has(suite.Reload) {
 		r.witness = g.witnessOf(r.verdict, moments, performance.Observations)
 	}
 	p.judging.Add(int64(time.Since(began)))
@@ -248,17 +264,10 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 // says: against a program that plays one side, or with one that makes the set-up. Of several
 // games the first one with a fault counts, and it is a fault when all are the same.
 func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (channel.Performance, error) {
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
-	var course interface {
-		Play(context.Context, sandbox.Spec, suite.Script) (channel.Performance, error)
-	} = channel.Own{Terminal: terminal}
-	if g.Suite.Program != game.Nobody {
-		course = channel.Opponent{Terminal: terminal, Program: g.Suite.Program}
-	}
 	var first channel.Performance
 	times, varied := max(1, script.Repeats), false
 	for n := range times {
-		performance, err := course.Play(ctx, p.program.Spec(), script)
+		performance, err := g.course(ctx, p, script, n)
 		if err != nil {
 			return performance, err
 		}
@@ -279,19 +288,37 @@ func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (c
 	return first, nil
 }
 
-// player is a channel.
-type player interface {
-	Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (channel.Performance, error)
+// course plays one of the games in which the program has a part.
+func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n int) (channel.Performance, error) {
+	on := func(s channel.Sitter) (channel.Performance, error) {
+		if g.Suite.Program != game.Nobody {
+			return channel.Opponent{On: s, Rules: g.Suite.Rules, Setup: script.Setup, Program: g.Suite.Program}.Play(ctx, p.spec(), script)
+		}
+		return channel.Own{On: s, Rules: g.Suite.Rules, Setup: script.Setup}.Play(ctx, p.spec(), script)
+	}
+	if g.pages != nil {
+		return g.page(p, script, n).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) { return on(page) })
+	}
+	return on(g.terminal(p, script))
 }
 
-func (g Grader) channel(p *playing, script suite.Script) player {
-	if g.Calls != nil {
-		return channel.Function{Book: g.Calls, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Settings: p.settings}
-	}
-	if g.Wire {
-		return channel.Wire{Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience()}
-	}
+func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
 	return channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
+}
+
+// play plays a script whose moments are known.
+func (g Grader) play(ctx context.Context, p *playing, script suite.Script, moments []suite.Moment) (channel.Performance, error) {
+	switch {
+	case g.Calls != nil:
+		return channel.Function{Book: g.Calls, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Settings: p.settings}.Play(ctx, p.spec(), moments)
+	case g.Wire:
+		return channel.Wire{Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience()}.Play(ctx, p.spec(), moments)
+	case g.pages != nil:
+		return g.page(p, script, 0).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) {
+			return page.Play(ctx, p.spec(), moments)
+		})
+	}
+	return g.terminal(p, script).Play(ctx, p.spec(), moments)
 }
 
 func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {
@@ -303,7 +330,11 @@ func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performan
 		step := record.Step{
 			Word: g.Suite.Word(m.Step), Act: m.Step.Act, Says: g.says(m),
 			Reference: g.board(m.View), Shown: [][]string{}, ReferenceLines: game.Lines(g.Suite.Rules, m.View), ShownLines: []string{},
-			Condition: "was not reached", Events: []record.Event{}, Comparisons: []judge.Comparison{},
+			Condition: "was not reached", Outline: []string{}, Events: []record.Event{}, Comparisons: []judge.Comparison{},
+		}
+		if k < len(p.Shots) {
+			step.Outline = p.Shots[k].Outline
+			step.Picture = e.Keep(p.Shots[k].Picture)
 		}
 		if k < len(v.Steps) {
 			step.Shown, step.ShownLines = g.board(p.Observations[k].Facts), g.lines(p.Observations[k].Facts)
@@ -357,6 +388,8 @@ func (g Grader) says(m suite.Moment) string {
 		return "another game is asked for"
 	case suite.Look:
 		return "the position is looked at"
+	case suite.Reload:
+		return "the page is loaded anew"
 	case suite.TypeLine:
 		return fmt.Sprintf("the line %q is typed and must be refused", m.Step.Text)
 	}

@@ -25,20 +25,22 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 		g.Calls, err = calls.Parse(file, book)
 	case record.Terminal:
 		g.Book, err = phrasebook.ParseOpponent(file, book, s.Program)
+	case record.Page:
+		g.pages, err = newPages(file, book, s.Program)
 	case record.Wire:
 		g.Wire = true
 		_, err = phrasebook.Parse(file, book) // which is kept for when the channel changes
 	default:
-		return g, &InputError{"channel", fmt.Errorf("%q is none; it is %s, %s or %s", name, record.Terminal, record.Wire, record.Function)}
+		return g, &InputError{"channel", fmt.Errorf("%q is none; it is %s, %s, %s or %s", name, record.Terminal, record.Wire, record.Function, record.Page)}
 	}
 	if err != nil {
 		return g, &InputError{"phrasebook", err}
 	}
-	if own := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool { return c.Own }); own && g.Book == nil {
-		return g, &InputError{"suite", fmt.Errorf("programs that make the set-up themselves are driven through the channel %s only", record.Terminal)}
+	if own := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool { return c.Own }); own && g.Book == nil && g.pages == nil {
+		return g, &InputError{"suite", fmt.Errorf("programs that make the set-up themselves are driven through the channels %s and %s only", record.Terminal, record.Page)}
 	}
-	if s.Program != game.Nobody && g.Book == nil {
-		return g, &InputError{"suite", fmt.Errorf("programs that play one side themselves are driven through the channel %s only", record.Terminal)}
+	if s.Program != game.Nobody && g.Book == nil && g.pages == nil {
+		return g, &InputError{"suite", fmt.Errorf("programs that play one side themselves are driven through the channels %s and %s only", record.Terminal, record.Page)}
 	}
 	if looks := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool { return c.Has(suite.Look) }); looks && g.Calls == nil {
 		return g, &InputError{"suite", fmt.Errorf("positions are looked at through the channel %s only", record.Function)}

@@ -1,6 +1,9 @@
 package record
 
 import (
+	"crypto/sha256"
+	"encoding/hex"
+
 	"durchgang/core/judge"
 	"durchgang/core/suite"
 )
@@ -14,18 +17,36 @@ type Evidence struct {
 	Note      string      `json:"note" description:"What else there is to say of the run: why it was played beside the scripts, or how what was not reached was reached."`
 	Parting   int         `json:"parting" description:"The step at which program and reference part; -1 when they do not. Step 0 is the start."`
 	Steps     []Step      `json:"steps"`
+
+	Pictures map[string][]byte `json:"-"` // of the steps, by name
+}
+
+// Keep keeps a picture and returns its name, which is the same for the same picture.
+func (e *Evidence) Keep(picture []byte) string {
+	if len(picture) == 0 {
+		return ""
+	}
+	sum := sha256.Sum256(picture)
+	name := hex.EncodeToString(sum[:16])
+	if e.Pictures == nil {
+		e.Pictures = map[string][]byte{}
+	}
+	e.Pictures[name] = picture
+	return name
 }
 
 // Step is one step of a script: what the reference rules say, what was typed and
 // printed, and how the two compare. Boards are rows of marks, "" for a free cell.
 type Step struct {
 	Word           string             `json:"word" description:"The step as it stands in the script; start for the first."`
-	Act            suite.Act          `json:"act" enum:"start,move,line,again"`
+	Act            suite.Act          `json:"act" enum:"start,move,line,again,reload"`
 	Says           string             `json:"says" description:"The step in words."`
 	Reference      [][]string         `json:"reference" description:"The board of the reference rules after the step."`
 	Shown          [][]string         `json:"shown" description:"The board the program printed; empty when it printed none."`
 	ReferenceLines []string           `json:"reference_lines" description:"What the reference rules show beside a board, in words."`
 	ShownLines     []string           `json:"shown_lines" description:"What the program showed of it, in words."`
+	Picture        string             `json:"picture" description:"Of a page as it looked after the step: the name under which its picture is kept; empty without one."`
+	Outline        []string           `json:"outline" description:"Of a page: what those are told who cannot see it, a line for each thing."`
 	Condition      string             `json:"condition" description:"What the program did once the step was over."`
 	Events         []Event            `json:"events"`
 	Comparisons    []judge.Comparison `json:"comparisons"`

@@ -29,8 +29,8 @@ type Assignment struct {
 	Name       string `json:"name" db:"name"`
 	Title      string `json:"title" db:"title"`
 	Game       string `json:"game" db:"game" description:"The variant, as in connect-four:cols=6,rows=5."`
-	Channel    string `json:"channel" db:"channel" enum:"terminal,wire,function" description:"How programs are driven: as people do, by the protocol, or by calling their functions."`
-	Phrasebook string `json:"phrasebook" db:"phrasebook" description:"YAML text: how programs talk, empty for the built-in wording; through the channel function how they are called."`
+	Channel    string `json:"channel" db:"channel" enum:"terminal,wire,function,page" description:"How programs are driven: as people do, by the protocol, by calling their functions, or as pages in a browser."`
+	Phrasebook string `json:"phrasebook" db:"phrasebook" description:"YAML text: how programs talk, empty for the built-in wording; through the channel function how they are called, through page where on it the game is."`
 	Suite      string `json:"suite" db:"suite" description:"The scripts with their criteria."`
 	Terms
 	Revision    int        `json:"revision" db:"revision" description:"Counts the changes, from 1."`
@@ -68,6 +68,7 @@ const (
 	Terminal = "terminal"
 	Wire     = "wire"
 	Function = "function"
+	Page     = "page"
 )
 
 // Submission is a student's program as it was handed in.

@@ -70,3 +70,6 @@ func resident(pids []int) int64 {
 	}
 	return pages * int64(os.Getpagesize())
 }
+
+// Resident is the memory that the program in the box holds for itself, in bytes.
+func (b *Box) Resident() int64 { return resident(b.Processes()) }

@@ -20,7 +20,7 @@ func (l Limits) rlimits() []rlimit {
 		{unix.RLIMIT_DATA, "data", uint64(4 * l.Memory)},
 		{unix.RLIMIT_FSIZE, "fsize", uint64(l.Disk)},
 		{unix.RLIMIT_CORE, "core", 0},
-		{unix.RLIMIT_NOFILE, "nofile", 256},
+		{unix.RLIMIT_NOFILE, "nofile", uint64(l.Files)},
 	}
 }
 

@@ -19,11 +19,12 @@ type Limits struct {
 	Memory    int64         // bytes resident, all processes together
 	Processes int           // processes and threads
 	Disk      int64         // bytes in the working folder and in /tmp, each
+	Files     int           // that one process has open
 }
 
 // DefaultLimits are ample for a classroom game.
 func DefaultLimits() Limits {
-	return Limits{CPU: 10 * time.Second, Memory: 512 << 20, Processes: 64, Disk: 16 << 20}
+	return Limits{CPU: 10 * time.Second, Memory: 512 << 20, Processes: 64, Disk: 16 << 20, Files: 256}
 }
 
 // Spec says what runs in a box.
@@ -37,6 +38,7 @@ type Spec struct {
 	Argv     []string          // absolute program path first
 	Env      []string          // NAME=value, added to a minimal environment
 	Shown    []string          // more files of the system that are visible, read-only; * and ? as in filepath.Match
+	Passed   []*os.File        // files that the program has open beside its standard streams, from descriptor 3 on
 	Limits   Limits
 }
 
@@ -122,13 +124,13 @@ func (s Spec) command() (*exec.Cmd, error) {
 		return nil, err
 	}
 	const firstExtra = 3 // descriptor of the first of ExtraFiles
-	args = append(args, "--seccomp", strconv.Itoa(firstExtra))
+	args = append(args, "--seccomp", strconv.Itoa(firstExtra+len(s.Passed)))
 	args = append(args, "--")
 	if !hears() {
 		args = append(args, s.Limits.prlimit()...)
 	}
 	cmd := exec.Command(bwrap, append(args, s.Argv...)...)
-	cmd.ExtraFiles = []*os.File{file}
+	cmd.ExtraFiles = append(slices.Clip(s.Passed), file)
 	return cmd, nil
 }
 

@@ -1,0 +1,322 @@
+package pagemap
+
+import (
+	"errors"
+	"fmt"
+	"maps"
+	"regexp"
+	"slices"
+	"strings"
+	"time"
+
+	"github.com/goccy/go-yaml"
+
+	"durchgang/core/document"
+	"durchgang/core/game"
+	"durchgang/core/phrasebook"
+)
+
+// Error is an error in a map's text.
+type Error = document.Error
+
+// Causes of errors in a map, for errors.Is.
+var (
+	ErrThing    = errors.New("a thing of the page is a CSS selector, as in '#board td', or has css, role or name")
+	ErrKey      = errors.New("a thing has css, role and name, and nothing else")
+	ErrPattern  = errors.New("the pattern does not compile")
+	ErrBoard    = errors.New("a board has cells, or a canvas with left, top, right and bottom between 0 and 1")
+	ErrOrder    = errors.New("cells follow each other by place, rows or columns")
+	ErrBoards   = errors.New("there is one board, or boards of first and second")
+	ErrMark     = errors.New("marks are first, second and empty, or hit, miss, sunk, ship and sea")
+	ErrSign     = errors.New("a mark is told by text, class, attribute, picture, color, ink, letters or pattern")
+	ErrColor    = errors.New("a color is written as in #d02030")
+	ErrJoin     = errors.New("several things are joined as letters, cards or count")
+	ErrRest     = errors.New("rest is between 0 and 10 seconds")
+	ErrSend     = errors.New("send stands beside a field")
+	ErrFileName = errors.New("the page is a file of the folder, as in index.html")
+)
+
+type form struct {
+	Page     string               `yaml:"page,omitempty"`
+	Board    *boardForm           `yaml:"board,omitempty"`
+	Boards   map[string]boardForm `yaml:"boards,omitempty"`
+	Marks    map[string]signForm  `yaml:"marks,omitempty"`
+	Columns  *thing               `yaml:"columns,omitempty"`
+	Letters  *thing               `yaml:"letters,omitempty"`
+	Keyboard bool                 `yaml:"keyboard,omitempty"`
+	Field    *thing               `yaml:"field,omitempty"`
+	Send     *thing               `yaml:"send,omitempty"`
+	Buttons  map[string]thing     `yaml:"buttons,omitempty"`
+	Next     *thing               `yaml:"next,omitempty"`
+	Restart  *thing               `yaml:"restart,omitempty"`
+	Reload   bool                 `yaml:"reload,omitempty"`
+	Says     []sayingForm         `yaml:"says,omitempty"`
+	Turn     sidesForm            `yaml:"turn,omitempty"`
+	Won      sidesForm            `yaml:"won,omitempty"`
+	Drawn    *thing               `yaml:"drawn,omitempty"`
+	Score    sidesForm            `yaml:"score,omitempty"`
+	Touch    bool                 `yaml:"touch,omitempty"`
+	Rest     *float64             `yaml:"rest,omitempty"`
+	Words    words                `yaml:"words,omitempty"`
+}
+
+type boardForm struct {
+	Cells  *thing   `yaml:"cells,omitempty"`
+	Canvas *thing   `yaml:"canvas,omitempty"`
+	Left   *float64 `yaml:"left,omitempty"`
+	Top    *float64 `yaml:"top,omitempty"`
+	Right  *float64 `yaml:"right,omitempty"`
+	Bottom *float64 `yaml:"bottom,omitempty"`
+	Order  string   `yaml:"order,omitempty"`
+}
+
+type signForm struct {
+	Text      *string `yaml:"text,omitempty"`
+	Class     string  `yaml:"class,omitempty"`
+	Attribute string  `yaml:"attribute,omitempty"`
+	Is        string  `yaml:"is,omitempty"`
+	Picture   string  `yaml:"picture,omitempty"`
+	Color     string  `yaml:"color,omitempty"`
+	Ink       string  `yaml:"ink,omitempty"`
+	Letters   string  `yaml:"letters,omitempty"`
+	Pattern   string  `yaml:"pattern,omitempty"`
+	Within    int     `yaml:"within,omitempty"`
+}
+
+type sayingForm struct {
+	Of      thing  `yaml:"of"`
+	Caption string `yaml:"caption,omitempty"`
+	Join    string `yaml:"join,omitempty"`
+	Down    string `yaml:"down,omitempty"`
+}
+
+type sidesForm struct {
+	First  *thing `yaml:"first,omitempty"`
+	Second *thing `yaml:"second,omitempty"`
+}
+
+// thing is a Thing that may be written as its selector alone.
+type thing Thing
+
+// UnmarshalYAML implements yaml.BytesUnmarshaler.
+func (t *thing) UnmarshalYAML(text []byte) error {
+	var css string
+	if yaml.Unmarshal(text, &css) == nil {
+		t.CSS = css
+		return nil
+	}
+	if err := yaml.UnmarshalWithOptions(text, (*Thing)(t), yaml.Strict()); err != nil {
+		return ErrKey
+	}
+	return nil
+}
+
+// MarshalYAML implements yaml.InterfaceMarshaler.
+func (t thing) MarshalYAML() (any, error) {
+	if t.Role == "" && t.Name == "" {
+		return t.CSS, nil
+	}
+	return Thing(t), nil
+}
+
+// UnmarshalYAML implements yaml.BytesUnmarshaler: a place may be written as its selector alone.
+func (s *sayingForm) UnmarshalYAML(text []byte) error {
+	var css string
+	if yaml.Unmarshal(text, &css) == nil {
+		s.Of.CSS = css
+		return nil
+	}
+	type plain sayingForm
+	return yaml.UnmarshalWithOptions(text, (*plain)(s), yaml.Strict())
+}
+
+// MarshalYAML implements yaml.InterfaceMarshaler.
+func (s sayingForm) MarshalYAML() (any, error) {
+	if s == (sayingForm{Of: s.Of}) {
+		return s.Of, nil
+	}
+	type plain sayingForm
+	return plain(s), nil
+}
+
+// words is the text of a phrasebook inside a map.
+type words string
+
+// UnmarshalYAML implements yaml.BytesUnmarshaler.
+func (w *words) UnmarshalYAML(text []byte) error {
+	*w = words(text)
+	return nil
+}
+
+// MarshalYAML implements yaml.InterfaceMarshaler.
+func (w words) MarshalYAML() (any, error) {
+	var value any
+	err := yaml.Unmarshal([]byte(w), &value)
+	return value, err
+}
+
+// usualRest is what a page may put off and is still waited for.
+const usualRest = 2 * time.Second
+
+// Parse reads a map; file names it in errors, which are all *Error. An empty text is the map
+// of which nothing is known.
+func Parse(file, text string) (*Map, error) { return ParseOpponent(file, text, game.Nobody) }
+
+// ParseOpponent reads a map of pages that play one side themselves, as
+// phrasebook.ParseOpponent does a phrasebook.
+func ParseOpponent(file, text string, program game.Player) (*Map, error) {
+	var f form
+	if err := document.Read(file, text, &f); err != nil {
+		return nil, err
+	}
+	c := compiler{file: file, text: text, form: f}
+	m := c.compile()
+	book, err := phrasebook.ParseOpponent(file+", words", string(f.Words), program)
+	if c.err == nil && err != nil {
+		c.err = err
+	}
+	m.Book = book
+	return m, c.err
+}
+
+// String is the map's text.
+func (m *Map) String() string {
+	text, err := yaml.MarshalWithOptions(m.source, yaml.IndentSequence(true))
+	if err != nil {
+		return "" // what was read can be written
+	}
+	return string(text)
+}
+
+// compiler turns a form into a map and keeps the first error.
+type compiler struct {
+	file, text string
+	form       form
+	err        error
+}
+
+func (c *compiler) fail(path string, cause error) {
+	if c.err == nil {
+		c.err = document.Fail(c.file, c.text, path, cause)
+	}
+}
+
+func (c *compiler) compile() *Map {
+	f := c.form
+	m := &Map{
+		Page: f.Page, Keyboard: f.Keyboard, Reload: f.Reload, Touch: f.Touch, Rest: usualRest, source: f,
+		Marks: map[string]Sign{}, Buttons: map[string]Thing{},
+		Columns: c.thing("$.columns", f.Columns), Letters: c.thing("$.letters", f.Letters), Field: c.thing("$.field", f.Field),
+		Send: c.thing("$.send", f.Send), Next: c.thing("$.next", f.Next), Restart: c.thing("$.restart", f.Restart), Drawn: c.thing("$.drawn", f.Drawn),
+		Turn: c.sides("$.turn", f.Turn), Won: c.sides("$.won", f.Won), Score: c.sides("$.score", f.Score),
+	}
+	if strings.HasPrefix(f.Page, "/") || strings.Contains(f.Page, "..") {
+		c.fail("$.page", ErrFileName)
+	}
+	if m.Send != nil && m.Field == nil {
+		c.fail("$.send", ErrSend)
+	}
+	if f.Rest != nil {
+		if *f.Rest < 0 || *f.Rest > 10 {
+			c.fail("$.rest", ErrRest)
+		}
+		m.Rest = time.Duration(*f.Rest * float64(time.Second))
+	}
+	c.boards(m)
+	for name, s := range f.Marks {
+		if !slices.Contains(markNames, name) {
+			c.fail("$.marks", ErrMark)
+		}
+		m.Marks[name] = c.sign("$.marks."+name, s)
+	}
+	for _, name := range slices.Sorted(maps.Keys(f.Buttons)) {
+		t := f.Buttons[name]
+		m.Buttons[name] = *c.thing("$.buttons."+name, &t)
+	}
+	for i, s := range f.Says {
+		at := fmt.Sprintf("$.says[%d]", i)
+		if !slices.Contains([]string{"", JoinLetters, JoinCards, JoinCount}, s.Join) {
+			c.fail(at+".join", ErrJoin)
+		}
+		m.Says = append(m.Says, Saying{Of: *c.thing(at, &s.Of), Caption: s.Caption, Join: s.Join, Down: s.Down})
+	}
+	return m
+}
+
+func (c *compiler) thing(path string, t *thing) *Thing {
+	if t == nil {
+		return nil
+	}
+	if *t == (thing{}) {
+		c.fail(path, ErrThing)
+	}
+	if _, err := regexp.Compile(t.Name); err != nil {
+		c.fail(path, fmt.Errorf("%w: %w", ErrPattern, err))
+	}
+	return (*Thing)(t)
+}
+
+func (c *compiler) sides(path string, s sidesForm) Sides {
+	return Sides{c.thing(path+".first", s.First), c.thing(path+".second", s.Second)}
+}
+
+func (c *compiler) boards(m *Map) {
+	f := c.form
+	if f.Board != nil && f.Boards != nil {
+		c.fail("$.boards", ErrBoards)
+	}
+	if f.Board != nil {
+		m.Boards = append(m.Boards, c.board("$.board", "", *f.Board))
+	}
+	for _, owner := range slices.Sorted(maps.Keys(f.Boards)) {
+		if owner != First && owner != Second {
+			c.fail("$.boards", ErrBoards)
+		}
+		m.Boards = append(m.Boards, c.board("$.boards."+owner, owner, f.Boards[owner]))
+	}
+}
+
+func (c *compiler) board(path, owner string, f boardForm) Board {
+	b := Board{Owner: owner, Cells: c.thing(path+".cells", f.Cells), Order: f.Order}
+	if f.Order == "" {
+		b.Order = ByPlace
+	}
+	if !slices.Contains([]string{ByPlace, ByRows, ByColumns}, b.Order) {
+		c.fail(path+".order", ErrOrder)
+	}
+	if of := c.thing(path+".canvas", f.Canvas); of != nil {
+		b.Canvas = &Canvas{Of: *of, Left: or(f.Left, 0), Top: or(f.Top, 0), Right: or(f.Right, 1), Bottom: or(f.Bottom, 1)}
+	}
+	if k := b.Canvas; (b.Cells == nil) == (k == nil) || k != nil && (k.Left < 0 || k.Top < 0 || k.Right > 1 || k.Bottom > 1 || k.Left >= k.Right || k.Top >= k.Bottom) {
+		c.fail(path, ErrBoard)
+	}
+	return b
+}
+
+func or(v *float64, usual float64) float64 {
+	if v == nil {
+		return usual
+	}
+	return *v
+}
+
+var colorForm = regexp.MustCompile(`^#[0-9a-fA-F]{6}$`)
+
+func (c *compiler) sign(path string, f signForm) Sign {
+	s := Sign(f)
+	if f.Text == nil && f.Class+f.Attribute+f.Picture+f.Color+f.Ink+f.Letters+f.Pattern == "" {
+		c.fail(path, ErrSign)
+	}
+	for _, color := range []string{f.Color, f.Ink, f.Letters} {
+		if color != "" && !colorForm.MatchString(color) {
+			c.fail(path, ErrColor)
+		}
+	}
+	if s.Within == 0 {
+		s.Within = usualWithin
+	}
+	return s
+}
+
+// usualWithin is how far a colour may be from the one of a mark.
+const usualWithin = 90

@@ -1,0 +1,371 @@
+// Looks at a page, from a world that its scripts cannot reach. Positions are those of the
+// window, in CSS pixels.
+(() => {
+  'use strict'
+  const most = 400 // characters of a text
+  const short = (text) => (text || '').replace(/[^\S\n]+/g, ' ').trim().slice(0, most)
+  const seen = (element) => element.checkVisibility({ opacityProperty: true, visibilityProperty: true })
+
+  // every lists the elements of the page, also those in open shadow roots.
+  function* every(root) {
+    for (const element of root.querySelectorAll('*')) {
+      yield element
+      if (element.shadowRoot) yield* every(element.shadowRoot)
+    }
+  }
+  function all(css) {
+    let found = [...document.querySelectorAll(css)]
+    if (!found.length) {
+      for (const element of every(document)) if (element.shadowRoot) found.push(...element.shadowRoot.querySelectorAll(css))
+    }
+    return found
+  }
+  const roleOf = (element) => element.computedRole || element.getAttribute('role') || ''
+  const nameOf = (element) => element.computedName || element.getAttribute('aria-label') || ''
+
+  // find lists the elements that a thing of the map is.
+  function find(thing) {
+    if (!thing) return []
+    let found = thing.css ? all(thing.css) : [...every(document)]
+    if (thing.role) found = found.filter((e) => roleOf(e) === thing.role)
+    if (thing.name) {
+      const name = new RegExp(thing.name, 'i')
+      found = found.filter((e) => name.test(nameOf(e) || e.innerText || ''))
+    }
+    return found
+  }
+
+  // textOf is what an element shows: its text, what was typed into it, or else what is told
+  // of it to those who cannot see it.
+  function textOf(element) {
+    if ('value' in element && typeof element.value === 'string' && element.tagName !== 'LI') return short(element.value || element.innerText)
+    const text = element.innerText ?? element.textContent // of SVG
+    if (short(text)) return short(text)
+    const drawn = ['before', 'after'].map((at) => getComputedStyle(element, '::' + at).content).filter((c) => /^".+"$/.test(c))
+    if (drawn.length) return short(drawn.map((c) => c.slice(1, -1)).join(' '))
+    const picture = element.matches('img,[aria-label],[title]') ? element : element.querySelector('img[alt],[aria-label],[title]')
+    return picture ? short(picture.getAttribute('alt') || picture.getAttribute('aria-label') || picture.getAttribute('title')) : ''
+  }
+
+  function place(element) {
+    const box = element.getBoundingClientRect()
+    return { x: box.x, y: box.y, w: box.width, h: box.height, off: !seen(element) || element.disabled === true }
+  }
+
+  // features are what tells a mark.
+  function features(element) {
+    const inside = [element, ...element.querySelectorAll('*')].slice(0, 12)
+    const style = getComputedStyle(element)
+    const attributes = {}
+    const classes = new Set()
+    let picture = ''
+    let color = clear(style.backgroundColor) ? '' : style.backgroundColor
+    for (const e of inside) {
+      for (const c of e.classList) classes.add(c)
+      for (const a of e.attributes) {
+        if (a.name.startsWith('data-') || ['aria-label', 'title', 'alt', 'fill', 'href', 'aria-pressed'].includes(a.name)) attributes[a.name] ??= a.value.slice(0, 80)
+      }
+      const s = e === element ? style : getComputedStyle(e)
+      const from = e.tagName === 'IMG' ? e.src : /url\("?([^")]+)/.exec(s.backgroundImage)?.[1]
+      if (from && !picture) picture = from.startsWith('data:') ? 'data:' + hash(from) : from.split('/').pop()
+      if (e !== element && seen(e)) {
+        const own = e instanceof SVGElement ? s.fill : s.backgroundColor
+        if (!clear(own)) color = own
+      }
+    }
+    return { text: textOf(element), classes: [...classes], attributes, picture, color: rgb(color), letters: rgb(style.color) }
+  }
+  const clear = (color) => !color || color === 'none' || /^rgba\(.*, 0\)$/.test(color)
+  function rgb(color) {
+    const n = /(\d+), (\d+), (\d+)/.exec(color)
+    return n ? '#' + [1, 2, 3].map((i) => Number(n[i]).toString(16).padStart(2, '0')).join('') : ''
+  }
+  function hash(text) {
+    let h = 0
+    for (let i = 0; i < text.length; i++) h = (Math.imul(h, 31) + text.charCodeAt(i)) | 0
+    return (h >>> 0).toString(16)
+  }
+
+  // canvasCells looks at a drawn board: what colour lies on the ground of each cell, what
+  // colour is drawn on it, and on which of five by five parts.
+  function canvasCells(board, rows, cols) {
+    const canvas = find(board.canvas.of)[0]
+    if (!canvas) return []
+    const box = canvas.getBoundingClientRect()
+    const { left, top, right, bottom } = board.canvas
+    const wide = (right - left) / cols
+    const high = (bottom - top) / rows
+    const pixels = pixelsOf(canvas)
+    const cells = []
+    for (let row = 0; row < rows; row++) {
+      for (let col = 0; col < cols; col++) {
+        const at = { x: box.x + (left + col * wide) * box.width, y: box.y + (top + row * high) * box.height, w: wide * box.width, h: high * box.height, off: !seen(canvas) }
+        cells.push({ ...at, ...(pixels ? drawing(pixels, left + col * wide, top + row * high, wide, high) : {}) })
+      }
+    }
+    return cells
+  }
+  function pixelsOf(canvas) {
+    try {
+      const context = canvas.getContext('2d')
+      return context && context.getImageData(0, 0, canvas.width, canvas.height)
+    } catch {
+      return null // drawn from elsewhere, or not in two dimensions
+    }
+  }
+  const parts = 5
+  const per = 4 // samples of a part, each way
+  function drawing(pixels, left, top, wide, high) {
+    const samples = []
+    const margin = 0.14 // where the lines between cells are
+    for (let i = 0; i < parts * per; i++) {
+      for (let k = 0; k < parts * per; k++) {
+        const x = Math.floor((left + wide * (margin + ((1 - 2 * margin) * (k + 0.5)) / (parts * per))) * pixels.width)
+        const y = Math.floor((top + high * (margin + ((1 - 2 * margin) * (i + 0.5)) / (parts * per))) * pixels.height)
+        const at = 4 * (Math.min(y, pixels.height - 1) * pixels.width + Math.min(x, pixels.width - 1))
+        const a = pixels.data[at + 3] / 255
+        samples.push([0, 1, 2].map((c) => Math.round(pixels.data[at + c] * a + 255 * (1 - a))))
+      }
+    }
+    const count = new Map()
+    for (const s of samples) count.set(coarse(s), (count.get(coarse(s)) || 0) + 1)
+    const usual = [...count].sort((a, b) => b[1] - a[1])[0][0]
+    const ground = samples.find((s) => coarse(s) === usual)
+    const ink = samples.filter((s) => apart(s, ground) > 60)
+    const mean = ink.length ? [0, 1, 2].map((c) => Math.round(ink.reduce((sum, s) => sum + s[c], 0) / ink.length)) : ground
+    let pattern = ''
+    for (let i = 0; i < parts; i++) {
+      for (let k = 0; k < parts; k++) {
+        let n = 0
+        for (let a = 0; a < per; a++) for (let b = 0; b < per; b++) if (apart(samples[(i * per + a) * parts * per + k * per + b], ground) > 60) n++
+        pattern += Math.min(9, Math.round((n * 9) / (per * per)))
+      }
+    }
+    return { color: hex(ground), ink: ink.length > 8 ? hex(mean) : '', pattern }
+  }
+  const coarse = (s) => s.map((v) => v >> 4).join()
+  const apart = (a, b) => Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + Math.abs(a[2] - b[2])
+  const hex = (s) => '#' + s.map((v) => v.toString(16).padStart(2, '0')).join('')
+
+  function cellsOf(board, rows, cols) {
+    if (board.canvas) return canvasCells(board, rows, cols)
+    return find(board.cells).slice(0, 2000).map((e) => ({ ...place(e), ...features(e) }))
+  }
+
+  // lines are what the page says where the map has it read.
+  function lines(says) {
+    const out = []
+    for (const s of says || []) {
+      const found = find(s.of).filter(seen)
+      if (s.join === 'count') out.push(`${s.caption}: ${found.length}`)
+      else if (s.join) out.push({ join: s.join, caption: s.caption || '', parts: found.map((e) => ({ text: textOf(e), classes: [...e.classList] })) })
+      else for (const e of found) for (const line of textOf(e).split('\n')) if (line.trim()) out.push(s.caption ? `${s.caption}: ${line.trim()}` : line.trim())
+    }
+    return out
+  }
+
+  let asked = null // what is looked for
+  let before = '' // the lines that were seen last
+  let said = [] // lines that were seen meanwhile
+  function listen(anyway) {
+    const now = lines(asked.says)
+    const text = JSON.stringify(now)
+    if (text === before && !anyway) return
+    before = text
+    if (said.length < 40) said.push(now)
+  }
+  // What is said once more in the same words is said as well.
+  const watch = new MutationObserver((list) => {
+    if (!asked) return
+    const places = (asked.says || []).flatMap((s) => find(s.of))
+    listen(list.some((m) => places.some((p) => p.contains(m.target))))
+  })
+
+  // durchgangDrawn tells which parts of a canvas are drawn otherwise than when it was asked
+  // last, as boxes in fractions of its size; parts that touch are one.
+  const drawnBefore = new Map()
+  self.durchgangDrawn = (css) => {
+    const canvas = all(css)[0]
+    const now = canvas && pixelsOf(canvas)
+    const old = drawnBefore.get(css)
+    drawnBefore.set(css, now)
+    if (!now || !old || now.width !== old.width || now.height !== old.height) return []
+    const n = 64
+    const dirty = new Uint8Array(n * n)
+    for (let y = 0; y < now.height; y++) {
+      for (let x = 0; x < now.width; x++) {
+        const at = 4 * (y * now.width + x)
+        let far = 0
+        for (let c = 0; c < 4; c++) far += Math.abs(now.data[at + c] - old.data[at + c])
+        if (far > 60) dirty[Math.floor((y * n) / now.height) * n + Math.floor((x * n) / now.width)] = 1
+      }
+    }
+    const boxes = []
+    for (let start = 0; start < n * n; start++) {
+      if (dirty[start] !== 1) continue
+      const box = { left: n, top: n, right: 0, bottom: 0 }
+      const open = [start]
+      dirty[start] = 2
+      while (open.length) {
+        const at = open.pop()
+        const x = at % n
+        const y = Math.floor(at / n)
+        box.left = Math.min(box.left, x)
+        box.right = Math.max(box.right, x + 1)
+        box.top = Math.min(box.top, y)
+        box.bottom = Math.max(box.bottom, y + 1)
+        for (let dy = -1; dy <= 1; dy++) {
+          for (let dx = -1; dx <= 1; dx++) {
+            const next = (y + dy) * n + x + dx
+            if (x + dx >= 0 && x + dx < n && y + dy >= 0 && y + dy < n && dirty[next] === 1) {
+              dirty[next] = 2
+              open.push(next)
+            }
+          }
+        }
+      }
+      boxes.push({ left: box.left / n, top: box.top / n, right: box.right / n, bottom: box.bottom / n })
+    }
+    return boxes
+  }
+
+  // outline is what those are told who cannot see the page.
+  function outline() {
+    const out = []
+    const roles = /^(button|cell|gridcell|link|textbox|heading|status|alert|img|image|checkbox|radio|combobox|paragraph|dialog|alertdialog|columnheader|rowheader|switch)$/
+    for (const element of every(document.body)) {
+      if (out.length === 300) break
+      const role = roleOf(element)
+      if (!roles.test(role) || !seen(element)) continue
+      const name = nameOf(element) || (element.childElementCount ? '' : short(element.textContent))
+      out.push(short(`${role} ${name ? JSON.stringify(name.slice(0, 80)) : ''}${element.disabled ? ' disabled' : ''}`))
+    }
+    return out
+  }
+
+  // look tells what a map's things are and show. With a question it is remembered.
+  self.durchgangLook = (question) => {
+    if (question) {
+      asked = question
+      said = []
+      before = JSON.stringify(lines(asked.says))
+      watch.disconnect()
+      watch.observe(document, { subtree: true, childList: true, characterData: true, attributes: true })
+    }
+    if (!asked) return null
+    listen()
+    const things = {}
+    for (const [name, thing] of Object.entries(asked.things || {})) things[name] = find(thing).slice(0, 200).map((e) => ({ ...place(e), text: textOf(e), classes: [...e.classList] }))
+    const result = { boards: (asked.boards || []).map((b) => cellsOf(b, b.rows, b.cols)), things, said, state: state(), lines: lines(asked.says), width: innerWidth, height: innerHeight }
+    said = []
+    return result
+  }
+  self.durchgangOutline = outline
+
+  // state is the same for pages that look the same.
+  function state() {
+    let text = document.documentElement.outerHTML + scrollX + ',' + scrollY
+    for (const field of document.querySelectorAll('input,textarea,select')) text += '\n' + field.value + field.checked
+    for (const canvas of document.querySelectorAll('canvas')) {
+      const pixels = pixelsOf(canvas)
+      if (!pixels) return ''
+      const words = new Uint32Array(pixels.data.buffer)
+      let h = 0
+      for (let i = 0; i < words.length; i++) h = (Math.imul(h, 31) + words[i]) | 0
+      text += '\n' + h
+    }
+    return hash(text) + text.length.toString(16)
+  }
+
+  // bring scrolls a place into the window and tells by how much all has moved.
+  self.durchgangBring = (x, y) => {
+    const from = [scrollX, scrollY]
+    if (x < 0 || y < 0 || x >= innerWidth || y >= innerHeight) scrollBy({ left: x - innerWidth / 2, top: y - innerHeight / 2, behavior: 'instant' })
+    return [x - (scrollX - from[0]), y - (scrollY - from[1])]
+  }
+
+  // under tells whether a place belongs to something that is made to be clicked.
+  self.durchgangUnder = (x, y) => {
+    const element = document.elementFromPoint(x, y)
+    return element ? Boolean(element.closest('button,a,input,select,textarea,[role=button],[onclick]')) : false
+  }
+
+  // grids finds what may be a board: sets of elements of one size that lie in rows and columns.
+  self.durchgangScan = () => {
+    const sets = new Map()
+    const texts = []
+    const controls = []
+    for (const element of every(document.body)) {
+      if (!seen(element) || element.closest('script,style')) continue
+      const box = element.getBoundingClientRect()
+      const css = pathOf(element)
+      const leaf = [...element.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim())
+      if (box.width >= 8 && box.height >= 8 && element.parentElement) {
+        const tag = element.tagName.toLowerCase()
+        const key = `${tag} ${Math.round(box.width)} ${Math.round(box.height)} ${depth(element)}`
+        if (!sets.has(key)) sets.set(key, [])
+        sets.get(key).push({ x: box.x, y: box.y, w: box.width, h: box.height, css, element })
+      }
+      if (element.matches('button,a,input,select,[role=button],[onclick]')) controls.push({ css, text: textOf(element), kind: element.tagName.toLowerCase(), type: element.type || '', x: box.x, y: box.y, w: box.width, h: box.height, off: element.disabled === true })
+      else if (leaf || element.matches('[aria-live],[role=status],[role=alert],output')) texts.push({ css, text: textOf(element), x: box.x, y: box.y, w: box.width, h: box.height })
+    }
+    const grids = []
+    const add = (list) => {
+      if (list.length < 3 || list.length > 1200 || grids.length > 300) return
+      grids.push({ css: common(list.map((c) => c.element)), cells: list.map(({ x, y, w, h }) => ({ x, y, w, h })), tag: list[0].element.tagName.toLowerCase() })
+    }
+    for (const list of sets.values()) {
+      add(list)
+      for (let up = 1, below = 1; up <= 3; up++) { // those that lie in one thing together
+        const groups = new Map()
+        for (const c of list) {
+          let above = c.element
+          for (let i = 0; i < up && above; i++) above = above.parentElement
+          if (!groups.has(above)) groups.set(above, [])
+          groups.get(above).push(c)
+        }
+        if (groups.size === 1 || groups.size === list.length && up > 1) break
+        if (groups.size !== below) groups.forEach(add)
+        below = groups.size
+      }
+    }
+    const canvases = [...document.querySelectorAll('canvas')].filter(seen).map((c) => ({ css: pathOf(c), ...place(c), width: c.width, height: c.height }))
+    return { grids, texts: texts.slice(0, 200), controls: controls.slice(0, 200), canvases, title: document.title, empty: !document.body.innerText.trim() && !document.querySelector('canvas,img,svg') }
+  }
+  const depth = (element) => {
+    let n = 0
+    for (let e = element; e.parentElement; e = e.parentElement) n++
+    return n
+  }
+  const quote = (name) => CSS.escape(name)
+
+  // pathOf is a selector that finds an element alone, as short as can be.
+  function pathOf(element) {
+    if (element.id && document.querySelectorAll('#' + quote(element.id)).length === 1) return '#' + quote(element.id)
+    const tag = element.tagName.toLowerCase()
+    for (const c of element.classList) {
+      if (document.querySelectorAll(`${tag}.${quote(c)}`).length === 1) return `${tag}.${quote(c)}`
+    }
+    if (!element.parentElement || document.querySelectorAll(tag).length === 1) return tag
+    const same = [...element.parentElement.children].filter((e) => e.tagName === element.tagName)
+    const nth = same.length > 1 ? `:nth-of-type(${same.indexOf(element) + 1})` : ''
+    return `${pathOf(element.parentElement)} > ${tag}${nth}`
+  }
+
+  // common is a selector that finds just these elements, or empty.
+  function common(elements) {
+    const tag = elements[0].tagName.toLowerCase()
+    const classes = [...elements[0].classList].filter((c) => elements.every((e) => e.classList.contains(c)))
+    let above = elements[0].parentElement
+    while (above && !elements.every((e) => above.contains(e))) above = above.parentElement
+    const under = above ? pathOf(above) : 'body'
+    const tries = []
+    for (const c of classes) tries.push(`.${quote(c)}`, `${under} .${quote(c)}`)
+    tries.push(`${under} > ${tag}`, `${under} ${tag}`, `${under} ${elements[0].parentElement.tagName.toLowerCase()} > ${tag}`)
+    for (const css of tries) {
+      const found = document.querySelectorAll(css)
+      if (found.length === elements.length && elements.every((e) => [...found].includes(e))) return css
+    }
+    return ''
+  }
+})()

@@ -1,0 +1,382 @@
+package browser
+
+import (
+	"context"
+	_ "embed"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"strconv"
+	"strings"
+	"sync"
+	"time"
+
+	cdpbrowser "github.com/chromedp/cdproto/browser"
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
+	"github.com/chromedp/cdproto/fetch"
+	"github.com/chromedp/cdproto/input"
+	"github.com/chromedp/cdproto/inspector"
+	"github.com/chromedp/cdproto/page"
+	"github.com/chromedp/cdproto/runtime"
+	"github.com/chromedp/cdproto/target"
+)
+
+var (
+	//go:embed clock.js
+	clockScript string
+	//go:embed look.js
+	lookScript string
+)
+
+// Page is one page in a browser context of its own. One goroutine at a time uses it.
+type Page struct {
+	browser *Browser
+	wire    *wire
+	context cdp.BrowserContextID
+	target  target.ID
+	session target.SessionID
+	site    Site
+	clock   string // name of what moves the page's clock
+	asked   string // what is looked for, as JSON
+	looks   string // the world that was told so
+
+	mu      sync.Mutex
+	changed chan struct{} // something of what follows is new
+	answer  func(Dialog) (accept bool, text string)
+	frame   cdp.FrameID
+	own     string // the page's world
+	apart   string // the world it is looked at from
+	loads   int    // how often the page has been loaded
+	crashed bool
+	notes   []Note
+}
+
+// Dialog is a message in a window of its own: an alert, a question to be confirmed, or a
+// prompt for a text.
+type Dialog struct{ Kind, Text, Default string }
+
+// Note is something that happened beside what the page shows.
+type Note struct {
+	Kind NoteKind `json:"kind"`
+	Text string   `json:"text"`
+	File string   `json:"file,omitempty"`
+	Line int      `json:"line,omitempty"` // from 1; 0 when it is not known
+}
+
+// NoteKind is what a note is about.
+type NoteKind string
+
+// The kinds.
+const (
+	NoteDialog  NoteKind = "dialog"  // a message in a window of its own
+	NoteError   NoteKind = "error"   // a script failed
+	NoteConsole NoteKind = "console" // a script noted something
+	NoteRefused NoteKind = "refused" // the page asked for what is not its own
+	NoteMissing NoteKind = "missing" // the page asked for a file that is not there
+	NoteAway    NoteKind = "away"    // the page tried to lead elsewhere
+)
+
+// String is the note as a person reads it.
+func (n Note) String() string {
+	at := ""
+	if n.File != "" {
+		at = " (" + n.File
+		if n.Line > 0 {
+			at += ", line " + strconv.Itoa(n.Line)
+		}
+		at += ")"
+	}
+	switch n.Kind {
+	case NoteDialog:
+		return "a message says: " + n.Text
+	case NoteError:
+		return "a script fails: " + n.Text + at
+	case NoteConsole:
+		return "console: " + n.Text + at
+	case NoteMissing:
+		return "a file is missing: " + n.Text
+	case NoteAway:
+		return "the page tries to lead to " + n.Text + ", which is refused"
+	}
+	return "the page asks for " + n.Text + ", which is refused: it has only its own files"
+}
+
+const (
+	mostNotes = 200 // of a page
+	mostText  = 500 // characters of a note
+)
+
+// ErrCrashed means that the page, and not the browser, has ended.
+var ErrCrashed = errors.New("the page has crashed")
+
+// Open opens a site in a context that nothing has touched. seed settles the page's random
+// numbers. answer says what is done at dialogs; nil accepts them. Errors are ErrGone and
+// ErrCrashed, of the context, or about the machine.
+func (b *Browser) Open(ctx context.Context, site Site, seed uint32, answer func(Dialog) (bool, string)) (*Page, error) {
+	p, err := b.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	b.opened.Add(1)
+	p.mu.Lock()
+	p.site, p.answer = site, answer
+	p.mu.Unlock()
+	clock := strings.NewReplacer("(SEED,", fmt.Sprintf("(%d,", seed), "'HANDLE'", strconv.Quote(p.clock)).Replace(clockScript)
+	if _, err := call(ctx, p.wire, p.session, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: clock}); err != nil {
+		p.Close()
+		return nil, p.cause(err)
+	}
+	if err := p.load(ctx, func() error {
+		_, err := call(ctx, p.wire, p.session, page.Navigate, page.NavigateParams{URL: site.address()})
+		return err
+	}); err != nil {
+		p.Close()
+		return nil, err
+	}
+	return p, nil
+}
+
+// prepare sets the page up before it shows anything.
+func (p *Page) prepare(ctx context.Context) error {
+	yes := true
+	made, err := call(ctx, p.wire, "", target.CreateTarget, target.CreateTargetParams{URL: "about:blank", BrowserContextID: p.context, Width: windowWidth, Height: windowHeight})
+	if err != nil {
+		return err
+	}
+	p.target = made.TargetID
+	attached, err := call(ctx, p.wire, "", target.AttachToTarget, target.AttachToTargetParams{TargetID: p.target, Flatten: &yes})
+	if err != nil {
+		return err
+	}
+	p.session = attached.SessionID
+	p.clock = "durchgang" + string(p.target)
+	p.wire.handle(p.session, p.handle)
+	post(p.wire, "", cdpbrowser.SetDownloadBehavior, cdpbrowser.SetDownloadBehaviorParams{Behavior: cdpbrowser.SetDownloadBehaviorBehaviorDeny, BrowserContextID: p.context})
+	post(p.wire, p.session, emulation.SetDeviceMetricsOverride, emulation.SetDeviceMetricsOverrideParams{Width: windowWidth, Height: windowHeight, DeviceScaleFactor: 1})
+	post(p.wire, p.session, inspector.Enable, cdp.Empty{})
+	post(p.wire, p.session, page.Enable, page.EnableParams{})
+	post(p.wire, p.session, runtime.Enable, cdp.Empty{})
+	post(p.wire, p.session, fetch.Enable, fetch.EnableParams{Patterns: []*fetch.RequestPattern{{URLPattern: "*"}}})
+	post(p.wire, p.session, emulation.SetFocusEmulationEnabled, emulation.SetFocusEmulationEnabledParams{Enabled: true})
+	post(p.wire, p.session, page.SetInterceptFileChooserDialog, page.SetInterceptFileChooserDialogParams{Enabled: true})
+	_, err = call(ctx, p.wire, p.session, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: lookScript, WorldName: "durchgang"})
+	return err
+}
+
+// load does what makes the page load, and waits until it has.
+func (p *Page) load(ctx context.Context, act func() error) error {
+	p.mu.Lock()
+	before := p.loads
+	p.mu.Unlock()
+	if err := act(); err != nil {
+		return p.cause(err)
+	}
+	for {
+		p.mu.Lock()
+		loaded, crashed := p.loads > before && p.apart != "", p.crashed
+		p.mu.Unlock()
+		switch {
+		case crashed:
+			return ErrCrashed
+		case loaded:
+			return nil
+		}
+		select {
+		case <-p.changed:
+		case <-p.wire.gone:
+			return ErrGone
+		case <-ctx.Done():
+			return ctx.Err()
+		}
+	}
+}
+
+// cause is what is behind an error of a call: a page that has crashed answers nothing.
+func (p *Page) cause(err error) error {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	if p.crashed {
+		return ErrCrashed
+	}
+	return err
+}
+
+// Reload loads the page anew, as a person can at any time.
+func (p *Page) Reload(ctx context.Context) error {
+	return p.load(ctx, func() error {
+		_, err := call(ctx, p.wire, p.session, page.Reload, page.ReloadParams{})
+		return err
+	})
+}
+
+// Notes returns what happened since it was asked last.
+func (p *Page) Notes() []Note {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	notes := p.notes
+	p.notes = nil
+	return notes
+}
+
+// Close ends the page and forgets all that it has left behind.
+func (p *Page) Close() {
+	if p.session != "" {
+		post(p.wire, p.session, runtime.TerminateExecution, cdp.Empty{}) // it may be in a loop
+		p.wire.handle(p.session, nil)
+	}
+	ctx, cancel := context.WithTimeout(context.Background(), 10*time.Second)
+	defer cancel()
+	_, _ = call(ctx, p.wire, "", target.DisposeBrowserContext, target.DisposeBrowserContextParams{BrowserContextID: p.context})
+}
+
+// evaluate asks for a value in one of the page's worlds.
+func (p *Page) evaluate(ctx context.Context, world func() string, expression string, result any) error {
+	yes := true
+	for try := 0; ; try++ {
+		id, err := p.world(ctx, world)
+		if err != nil {
+			return err
+		}
+		r, err := call(ctx, p.wire, p.session, runtime.Evaluate, runtime.EvaluateParams{Expression: expression, UniqueContextID: id, ReturnByValue: &yes, AwaitPromise: &yes})
+		switch {
+		case err != nil && ctx.Err() == nil && try < 3 && !errors.Is(err, ErrGone) && p.cause(err) == err:
+			time.Sleep(time.Millisecond) // the page was loaded anew meanwhile
+			continue
+		case err != nil:
+			return p.cause(err)
+		case r.ExceptionDetails != nil:
+			return fmt.Errorf("look at the page: %s", said(r.ExceptionDetails))
+		case result == nil || len(r.Result.Value) == 0:
+			return nil
+		}
+		return json.Unmarshal(r.Result.Value, result)
+	}
+}
+
+func (p *Page) mainWorld() string  { return p.own }
+func (p *Page) apartWorld() string { return p.apart }
+
+// world waits until the world is there: there is none while a page is being loaded.
+func (p *Page) world(ctx context.Context, which func() string) (string, error) {
+	for {
+		p.mu.Lock()
+		id, crashed := which(), p.crashed
+		p.mu.Unlock()
+		switch {
+		case crashed:
+			return "", ErrCrashed
+		case id != "":
+			return id, nil
+		}
+		select {
+		case <-p.changed:
+		case <-p.wire.gone:
+			return "", ErrGone
+		case <-ctx.Done():
+			return "", ctx.Err()
+		}
+	}
+}
+
+// Click clicks at a place of the window, so many times in a row.
+func (p *Page) Click(ctx context.Context, x, y float64, times int) error {
+	var at [2]float64
+	if x < 0 || y < 0 || x >= windowWidth || y >= windowHeight {
+		if err := p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangBring(%g, %g)", x, y), &at); err != nil {
+			return err
+		}
+		x, y = at[0], at[1]
+	}
+	event := func(kind input.DispatchMouseEventType, n int) input.DispatchMouseEventParams {
+		e := input.DispatchMouseEventParams{Type: kind, X: x, Y: y, PointerType: input.DispatchMouseEventPointerTypeMouse}
+		if n > 0 {
+			e.Button, e.ClickCount = input.MouseButtonLeft, int64(n)
+		}
+		return e
+	}
+	post(p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseMoved, 0))
+	for n := 1; ; n++ {
+		post(p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMousePressed, n))
+		if n < times {
+			post(p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseReleased, n))
+			continue
+		}
+		_, err := call(ctx, p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseReleased, n))
+		return p.cause(err)
+	}
+}
+
+// Tap touches a place of the window with a finger.
+func (p *Page) Tap(ctx context.Context, x, y float64) error {
+	post(p.wire, p.session, input.DispatchTouchEvent, input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchStart, TouchPoints: []*input.TouchPoint{{X: x, Y: y}}})
+	_, err := call(ctx, p.wire, p.session, input.DispatchTouchEvent, input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchEnd, TouchPoints: []*input.TouchPoint{}})
+	return p.cause(err)
+}
+
+// Type presses the keys of a text, one after the other; a line end is the enter key.
+func (p *Page) Type(ctx context.Context, text string) error {
+	for _, r := range text {
+		down := keyOf(r)
+		up := input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyUp, Key: down.Key, Code: down.Code, WindowsVirtualKeyCode: down.WindowsVirtualKeyCode}
+		post(p.wire, p.session, input.DispatchKeyEvent, down)
+		if _, err := call(ctx, p.wire, p.session, input.DispatchKeyEvent, up); err != nil {
+			return p.cause(err)
+		}
+	}
+	return nil
+}
+
+func keyOf(r rune) input.DispatchKeyEventParams {
+	e := input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyDown, Key: string(r), Text: string(r), UnmodifiedText: string(r)}
+	upper := strings.ToUpper(string(r))
+	switch {
+	case r == '\n':
+		e.Key, e.Code, e.Text, e.UnmodifiedText, e.WindowsVirtualKeyCode = "Enter", "Enter", "\r", "\r", 13
+	case r == '\b':
+		e.Key, e.Code, e.Text, e.UnmodifiedText, e.WindowsVirtualKeyCode = "Backspace", "Backspace", "", "", 8
+	case len(upper) == 1 && upper[0] >= 'A' && upper[0] <= 'Z':
+		e.Code, e.WindowsVirtualKeyCode = "Key"+upper, int64(upper[0])
+	case r >= '0' && r <= '9':
+		e.Code, e.WindowsVirtualKeyCode = "Digit"+string(r), int64(r)
+	}
+	return e
+}
+
+// Under reports whether a place of the window belongs to something made to be clicked.
+func (p *Page) Under(ctx context.Context, x, y float64) (control bool, err error) {
+	return control, p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangUnder(%g, %g)", x, y), &control)
+}
+
+// Picture is the page as it looks, as JPEG, half as wide and high as the window.
+func (p *Page) Picture(ctx context.Context) ([]byte, error) {
+	yes, quality := true, int64(60)
+	r, err := call(ctx, p.wire, p.session, page.CaptureScreenshot, page.CaptureScreenshotParams{
+		Format: page.CaptureScreenshotFormatJpeg, Quality: &quality, OptimizeForSpeed: &yes,
+		Clip: &page.Viewport{Width: windowWidth, Height: windowHeight, Scale: 0.5},
+	})
+	return r.Data, p.cause(err)
+}
+
+// Outline is what those are told who cannot see the page, a line for each thing: its role
+// and its name.
+func (p *Page) Outline(ctx context.Context) (lines []string, err error) {
+	return lines, p.evaluate(ctx, p.apartWorld, "durchgangOutline()", &lines)
+}
+
+// Scan tells what may be of use on a page of which nothing is known, as JSON.
+func (p *Page) Scan(ctx context.Context) (found json.RawMessage, err error) {
+	return found, p.evaluate(ctx, p.apartWorld, "durchgangScan()", &found)
+}
+
+// Drawn tells which parts of a canvas are drawn otherwise than when it was asked last, in
+// fractions of its size.
+func (p *Page) Drawn(ctx context.Context, css string) (parts []Part, err error) {
+	return parts, p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangDrawn(%q)", css), &parts)
+}
+
+// Part is a part of a canvas, in fractions of its size.
+type Part struct{ Left, Top, Right, Bottom float64 }
+
+// Center is the middle of the part.
+func (p Part) Center() (x, y float64) { return (p.Left + p.Right) / 2, (p.Top + p.Bottom) / 2 }

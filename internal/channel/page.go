@@ -1,0 +1,436 @@
+package channel
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"hash/fnv"
+	"net/url"
+	"slices"
+	"strings"
+	"sync"
+	"time"
+
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/pagemap"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/browser"
+	"durchgang/internal/sandbox"
+)
+
+// Page plays scripts with pages in a browser.
+type Page struct {
+	Map      *pagemap.Map
+	Site     browser.Site
+	Browser  *browser.Browser
+	Rules    game.Rules
+	Setup    game.Setup // of the script that is played
+	Patience Patience
+	Seed     string // settles the page's random numbers
+	Quick    bool   // no time passes between the steps
+	Album    *Album // of the page; nil where no pictures are wanted
+}
+
+// Album keeps the pictures of a page by what it shows, so that each is taken once. It is safe
+// for concurrent use.
+type Album struct {
+	mu    sync.Mutex
+	shots map[string]Shot
+}
+
+func (a *Album) find(state string) (Shot, bool) {
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	s, there := a.shots[state]
+	return s, there
+}
+
+func (a *Album) keep(state string, s Shot) {
+	a.mu.Lock()
+	defer a.mu.Unlock()
+	if a.shots == nil {
+		a.shots = map[string]Shot{}
+	}
+	if state != "" && len(a.shots) < mostShots {
+		a.shots[state] = s
+	}
+}
+
+const mostShots = 2000 // of some four kilobytes each
+
+// Play opens the page in a browser context of its own and plays the moments of one script.
+// The error is about the machine, never about the page. A cancelled context ends it.
+func (p Page) Play(ctx context.Context, _ sandbox.Spec, moments []suite.Moment) (Performance, error) {
+	return perform(ctx, playing{p, moments}, sandbox.Spec{}, p.Setup, moments)
+}
+
+// playing is a page of which is known what will be played.
+type playing struct {
+	Page
+	moments []suite.Moment
+}
+
+func (p playing) sit(ctx context.Context, spec sandbox.Spec, setup game.Setup) (seat, func(), error) {
+	s, leave, err := p.Page.sit(ctx, spec, setup)
+	if err == nil {
+		s.(*pageSeat).coming = p.moments
+	}
+	return s, leave, err
+}
+
+// On plays with a browser that is lent, and once more where it has ended meanwhile. When it
+// does again, that is the page's doing.
+func (p Page) On(ctx context.Context, loan *browser.Loan, play func(Page) (Performance, error)) (done Performance, err error) {
+	how, err := loan.Use(ctx, func(b *browser.Browser) error {
+		p.Browser = b
+		done, err = play(p)
+		return err
+	})
+	if err != nil || how == "" {
+		return done, err
+	}
+	if len(done.Observations) == 0 {
+		done.Observations, done.Events, done.Shots = []judge.Observation{{}}, [][]Event{nil}, []Shot{{}}
+	}
+	last := &done.Observations[len(done.Observations)-1]
+	*last = judge.Observation{Condition: judge.Exceeded, Detail: how}
+	return done, nil
+}
+
+// sit implements Sitter: a browser context of the page's own. Only who holds the browser
+// may call it.
+func (p Page) sit(ctx context.Context, _ sandbox.Spec, setup game.Setup) (seat, func(), error) {
+	s := &pageSeat{Page: p, ctx: ctx, started: time.Now(), given: p.Map.Book.Give(p.Rules.Spell(setup))}
+	s.rows, s.cols = p.Rules.Shape()
+	s.assume(setup)
+	site := p.Site
+	site.Query = query(s.given.Arguments, p.Rules.Spell(setup))
+	if len(s.given.Files) > 0 {
+		site.Files = overlay{site.Files, s.given.Files}
+	}
+	seed := fnv.New32a()
+	seed.Write([]byte(p.Seed))
+	err := s.bounded(func(ctx context.Context) (err error) {
+		s.page, err = p.Browser.Open(ctx, site, seed.Sum32(), s.answer)
+		if err != nil {
+			return err
+		}
+		if err = s.page.Ask(p.Map.Question(s.rows, s.cols)); err == nil {
+			err = s.settle(ctx)
+		}
+		return err
+	})
+	leave := func() {
+		if s.page != nil {
+			s.page.Close()
+		}
+	}
+	if err != nil && s.fallen == nil {
+		leave()
+		return nil, nil, err
+	}
+	return s, leave, nil
+}
+
+// query is what a page is given in its address: the book's arguments of the form name=value,
+// or else the parts of the set-up by their names.
+func query(arguments []string, setup game.Setup) string {
+	q := url.Values{}
+	for _, a := range arguments {
+		if name, value, is := strings.Cut(a, "="); is {
+			q.Set(name, value)
+		}
+	}
+	if len(q) == 0 {
+		for name, value := range setup.Values() {
+			q.Set(name, value)
+		}
+	}
+	return q.Encode()
+}
+
+// pageSeat is one script on one page.
+type pageSeat struct {
+	Page
+	ctx        context.Context
+	page       *browser.Page // nil when it could not be opened
+	started    time.Time
+	given      phrasebook.Given
+	table      phrasebook.Table
+	rows, cols int
+	coming     []suite.Moment // what will be played, where that is known
+	done       Performance
+	err        error              // of the machine
+	fallen     *judge.Observation // how the page came to its end; nil while it runs
+
+	mu      sync.Mutex
+	again   bool // another game is agreed to
+	began   bool // one was begun by that
+	looked  pagemap.Look
+	before  pagemap.Look
+	said    [][]pagemap.Line
+	notes   []browser.Note
+	dialogs []string
+	state   string
+	rests   bool
+}
+
+// assume implements seat.
+func (s *pageSeat) assume(setup game.Setup) { s.table = phrasebook.TableOf(s.Rules, setup) }
+
+// performance implements seat.
+func (s *pageSeat) performance() (*Performance, error) { return &s.done, s.err }
+
+// errStuck is why a context ends that patience has lost.
+var errStuck = errors.New("the page does not come to rest")
+
+// bounded does something with the page for as long as patience allows, without the time that
+// a busy machine had none for it. What the page is at fault for is kept in fallen.
+func (s *pageSeat) bounded(act func(context.Context) error) error {
+	if s.fallen != nil {
+		return nil
+	}
+	ctx, cancel := context.WithCancelCause(s.ctx)
+	defer cancel(nil)
+	late := newClock(s.Browser.Box(), s.Patience.Rest)
+	var timer *time.Timer
+	timer = time.AfterFunc(late.left(), func() {
+		if late.over() {
+			cancel(errStuck)
+		} else {
+			timer.Reset(late.left())
+		}
+	})
+	err := act(ctx)
+	timer.Stop()
+	switch {
+	case err == nil:
+	case s.ctx.Err() != nil:
+		s.err = s.ctx.Err()
+	case errors.Is(context.Cause(ctx), errStuck):
+		s.fallen = &judge.Observation{Condition: judge.Stuck, Detail: "for " + s.Patience.Rest.String()}
+	case errors.Is(err, browser.ErrCrashed):
+		s.fallen = &judge.Observation{Condition: judge.Crashed, Detail: "its page in the browser ended, as one does that needs too much memory"}
+	default:
+		s.err = err
+	}
+	return err
+}
+
+// settle lets the page come to rest, and takes what it shows then.
+func (s *pageSeat) settle(ctx context.Context) error {
+	settled, err := s.page.Settle(ctx, s.Map.Rest)
+	if err != nil {
+		return err
+	}
+	s.rests = settled.Rests
+	for _, shown := range settled.Said {
+		var l pagemap.Look
+		if err := json.Unmarshal(shown, &l); err != nil {
+			return fmt.Errorf("read what the page shows: %w", err)
+		}
+		s.said = append(append(s.said, l.Said...), l.Lines)
+	}
+	return s.take(settled.Shown)
+}
+
+// take takes what the page shows now.
+func (s *pageSeat) take(shown json.RawMessage) error {
+	var l struct {
+		pagemap.Look
+		State string `json:"state"`
+	}
+	if err := json.Unmarshal(shown, &l); err != nil {
+		return fmt.Errorf("read what the page shows: %w", err)
+	}
+	s.looked, s.state = l.Look, l.State
+	s.said = append(s.said, l.Said...)
+	return nil
+}
+
+// answer says what is done at a dialog: what the set-up or the book has for it, and yes to
+// another game only when that is asked for next.
+func (s *pageSeat) answer(d browser.Dialog) (accept bool, text string) {
+	if text, found := s.given.Answer(d.Text); found {
+		return true, text
+	}
+	if text, found := s.Map.Book.Answer(d.Text); found {
+		return true, text
+	}
+	s.mu.Lock()
+	defer s.mu.Unlock()
+	if _, offered := s.Map.Book.Offers(d.Text); offered && d.Kind != "alert" {
+		s.began = s.began || s.again
+		return s.again, d.Default
+	}
+	return true, d.Default
+}
+
+// next tells which act follows the moment that is played now.
+func (s *pageSeat) next() suite.Act {
+	if n := len(s.done.Observations) + 1; n < len(s.coming) {
+		return s.coming[n].Step.Act
+	}
+	return ""
+}
+
+// moment implements seat.
+func (s *pageSeat) moment(m suite.Moment) bool {
+	s.mu.Lock()
+	s.again = s.next() == suite.Again || m.Step.Act == suite.Again
+	anew := s.began // by the step before
+	s.began = false
+	s.mu.Unlock()
+	o := judge.Observation{Condition: judge.Waiting, ByTurn: false}
+	var events []Event
+	tried := true
+	if s.fallen == nil && m.Step.Act != suite.Start {
+		s.before, s.said, s.notes, s.dialogs = s.looked, nil, nil, nil
+		_ = s.bounded(func(ctx context.Context) (err error) {
+			var what string
+			if what, tried, err = s.act(ctx, m, anew); what != "" {
+				events = append(events, Event{At: time.Since(s.started), Typed: &what})
+			}
+			if err != nil || s.Quick && s.next() != "" {
+				return err
+			}
+			return s.settle(ctx)
+		})
+	}
+	if s.page != nil {
+		for _, n := range s.page.Notes() {
+			s.notes = append(s.notes, n)
+			if n.Kind == browser.NoteDialog {
+				s.dialogs = append(s.dialogs, n.Text)
+			}
+		}
+	}
+	switch {
+	case s.err != nil:
+		return false
+	case s.fallen != nil:
+		o = *s.fallen
+	case s.Quick && s.next() != "" && m.Step.Act != suite.Start:
+	default:
+		o = s.observe(m)
+		o.Untyped = !tried
+	}
+	events = append(events, s.printed(o)...)
+	s.done.Observations, s.done.Events = append(s.done.Observations, o), append(s.done.Events, events)
+	s.done.Shots = append(s.done.Shots, s.shot())
+	return s.err == nil && (tried || m.Step.Act != suite.Again)
+}
+
+// observe turns what the page shows into the observation of this moment.
+func (s *pageSeat) observe(m suite.Moment) judge.Observation {
+	step := phrasebook.Step{Mover: m.Mover}
+	if m.Step.Act == suite.MakeMove {
+		step.Move = &m.Step.Move
+	}
+	seen := pagemap.Seen{Look: s.looked, Before: s.before, Said: s.said, Dialogs: s.dialogs, Table: s.table, Step: step, Rows: s.rows, Cols: s.cols}
+	o := judge.Observation{Facts: s.Map.Facts(seen), Condition: judge.Waiting}
+	s.mu.Lock()
+	anew := s.began
+	s.mu.Unlock()
+	switch {
+	case !s.rests:
+		o.Condition, o.Detail = judge.Stuck, "it shows something else again and again"
+	case s.empty():
+		o.Condition, o.Detail = judge.Crashed, s.complaint("the page shows nothing")
+	case anew:
+		o.Condition = judge.Anew
+	case m.Step.Act == suite.Reload:
+		o = s.reloaded(m, o)
+	case game.Turn(o.Facts) != game.Nobody:
+		o.Condition = judge.Asking
+	}
+	return o
+}
+
+// reloaded judges a page that was loaded anew: it goes on with the game, or begins another.
+func (s *pageSeat) reloaded(m suite.Moment, o judge.Observation) judge.Observation {
+	fresh, same := true, true
+	for _, f := range o.Facts {
+		if f.Kind == game.FactCell {
+			fresh = fresh && (f.Player == game.Nobody || f.Text == game.SeaText)
+			same = same && slices.Contains(m.View, f)
+		}
+	}
+	seen := "it shows the same position"
+	switch {
+	case !same && !fresh:
+		seen = "it shows a board that is neither"
+	case !same:
+		seen = "it begins another game"
+	}
+	o.Facts = nil
+	o.Checks = []judge.Check{{Aspect: suite.NewGame, Agrees: fresh || same, Expected: "the page goes on with the game or begins another when it is loaded anew", Seen: seen}}
+	return o
+}
+
+// empty reports whether nothing of the map is on the page.
+func (s *pageSeat) empty() bool {
+	for _, b := range s.looked.Boards {
+		if len(b) > 0 {
+			return false
+		}
+	}
+	for _, t := range s.looked.Things {
+		if len(t) > 0 {
+			return false
+		}
+	}
+	return len(s.looked.Lines) == 0
+}
+
+// complaint is the first error that a script has noted, or else.
+func (s *pageSeat) complaint(other string) string {
+	for _, n := range s.notes {
+		if n.Kind == browser.NoteError {
+			return n.String()
+		}
+	}
+	return other
+}
+
+// printed is what the page said and noted in this moment.
+func (s *pageSeat) printed(o judge.Observation) []Event {
+	var lines []string
+	if s.fallen == nil && o.Condition != "" {
+		lines = s.Map.Screen(pagemap.Seen{Look: s.looked, Said: s.said})
+		lines = slices.DeleteFunc(lines, func(l string) bool { return l == "" })
+	}
+	for _, n := range s.notes {
+		lines = append(lines, "("+n.String()+")")
+	}
+	if len(lines) == 0 {
+		return nil
+	}
+	return []Event{{At: time.Since(s.started), Printed: []byte(strings.Join(lines, "\n") + "\n")}}
+}
+
+// shot is how the page looks now.
+func (s *pageSeat) shot() (shot Shot) {
+	if s.Album == nil || s.fallen != nil || s.Quick && s.next() != "" {
+		return shot
+	}
+	if known, there := s.Album.find(s.state); there {
+		return known
+	}
+	ctx, cancel := context.WithTimeout(s.ctx, pictureTime)
+	defer cancel()
+	var err error
+	if shot.Picture, err = s.page.Picture(ctx); err == nil {
+		shot.Outline, err = s.page.Outline(ctx)
+	}
+	if err == nil {
+		s.Album.keep(s.state, shot)
+	}
+	return shot // a picture that could not be taken costs nobody anything
+}
+
+// pictureTime is how long a picture is waited for.
+const pictureTime = 5 * time.Second

@@ -1,0 +1,273 @@
+package channel
+
+import (
+	"cmp"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/pagemap"
+	"durchgang/core/suite"
+	"durchgang/internal/browser"
+	"durchgang/internal/sandbox"
+)
+
+// Causes of a page that cannot be played, for errors.Is.
+var (
+	ErrNoMap = errors.New("the game was not found on the page")
+	ErrFits  = errors.New("the page map does not fit the page")
+)
+
+// Check opens the page and reports how the map does not fit it; what the page noted about
+// itself says more. Errors are ErrFits, or about the machine.
+func (p Page) Check(ctx context.Context, loan *browser.Loan) error {
+	var misfit error
+	_, err := p.On(ctx, loan, func(p Page) (Performance, error) {
+		s, leave, err := p.sit(ctx, sandbox.Spec{}, p.Setup)
+		if err != nil {
+			return Performance{}, err
+		}
+		defer leave()
+		seat := s.(*pageSeat)
+		seat.moment(suite.Moment{Step: suite.Step{Act: suite.Start}})
+		if seat.fallen == nil {
+			if misfit = p.Map.Fits(seat.looked, seat.rows, seat.cols); misfit != nil {
+				misfit = fmt.Errorf("%w: %w%s", ErrFits, misfit, seat.remarks())
+			}
+		}
+		return Performance{}, seat.err
+	})
+	return errors.Join(err, misfit)
+}
+
+// remarks are what a page noted about itself, to be put behind an error.
+func (s *pageSeat) remarks() string {
+	var list []string
+	for _, n := range s.notes {
+		if n.Kind != browser.NoteConsole && n.Kind != browser.NoteDialog && len(list) < 3 {
+			list = append(list, n.String())
+		}
+	}
+	if len(list) == 0 {
+		return ""
+	}
+	return "; " + strings.Join(list, "; ")
+}
+
+// Drafting is a page of which the map is to be found.
+type Drafting struct {
+	Site     browser.Site
+	Rules    game.Rules
+	Setup    game.Setup
+	Program  game.Player // that the page plays itself; Nobody where people play both
+	Patience Patience
+}
+
+// PageDraft is a map that was found, and how sure it is.
+type PageDraft struct {
+	Map   *pagemap.Map
+	Sure  float64 // the share of what was tried that came out as the rules say, 0 to 1
+	Parts []PagePart
+}
+
+// PagePart is one thing that was looked for.
+type PagePart struct {
+	What  string `json:"what"`
+	Found string `json:"found"` // in words; empty when it was not
+}
+
+// DraftPage finds the map of a page: it looks for a board of the right shape, makes moves
+// whose facts it knows, and watches what changes. Errors are ErrNoMap, or about the machine.
+func DraftPage(ctx context.Context, loan *browser.Loan, d Drafting) (draft PageDraft, err error) {
+	_, err = Page{}.On(ctx, loan, func(p Page) (Performance, error) {
+		p.Site, p.Rules, p.Setup, p.Patience, p.Seed = d.Site, d.Rules, d.Setup, d.Patience, "draft"
+		drafter := pageDrafter{Drafting: d, page: p, ctx: ctx, texts: map[string]pagemap.Control{}}
+		drafter.rows, drafter.cols = d.Rules.Shape()
+		var err error
+		draft, err = drafter.draft()
+		return Performance{}, err
+	})
+	return draft, err
+}
+
+// pageDrafter finds the map of one page.
+type pageDrafter struct {
+	Drafting
+	ctx        context.Context
+	page       Page
+	rows, cols int
+	sketch     pagemap.Sketch
+	first      pagemap.Scan               // of the page as it was opened
+	texts      map[string]pagemap.Control // texts that have changed, by their selectors
+	parts      []PagePart
+	places     []pagemap.Box // of single letters or cards, which are no texts of their own
+}
+
+func (d *pageDrafter) found(what, found string) { d.parts = append(d.parts, PagePart{what, found}) }
+
+func (d *pageDrafter) draft() (PageDraft, error) {
+	v, err := d.open()
+	if err != nil {
+		return PageDraft{}, err
+	}
+	d.first, err = v.scan()
+	v.leave()
+	switch {
+	case err != nil:
+		return PageDraft{}, err
+	case v.fallen != nil:
+		return PageDraft{}, fmt.Errorf("%w: the page %s%s", ErrNoMap, v.fallen.Condition, v.remarks())
+	case d.first.Empty:
+		return PageDraft{}, fmt.Errorf("%w: it shows nothing%s", ErrNoMap, v.remarks())
+	}
+	switch {
+	case d.rows == 0 && d.Rules.MoveKind() == game.NamesText:
+		err = d.words()
+	case d.Rules.Solo() || d.afloat():
+		err = d.sea()
+	default:
+		err = d.grid()
+	}
+	if err != nil {
+		return PageDraft{}, err
+	}
+	return d.settle(v)
+}
+
+// visit is a page that is tried.
+type visit struct {
+	*pageSeat
+	leave func()
+	d     *pageDrafter
+}
+
+// open opens the page anew, with what is known of it so far.
+func (d *pageDrafter) open() (*visit, error) {
+	m, err := d.sketch.Map(d.Program)
+	if err != nil {
+		return nil, fmt.Errorf("read the draft: %w", err)
+	}
+	d.page.Map = m
+	s, leave, err := d.page.sit(d.ctx, sandbox.Spec{}, d.Setup)
+	if err != nil {
+		return nil, err
+	}
+	v := &visit{s.(*pageSeat), leave, d}
+	v.moment(suite.Moment{Step: suite.Step{Act: suite.Start}})
+	return v, v.err
+}
+
+// scan looks at all of the page.
+func (v *visit) scan() (s pagemap.Scan, err error) {
+	if v.fallen != nil {
+		return s, nil
+	}
+	var raw json.RawMessage
+	if err := v.bounded(func(ctx context.Context) (err error) {
+		raw, err = v.page.Scan(ctx)
+		return err
+	}); err != nil {
+		return s, v.err
+	}
+	return s, json.Unmarshal(raw, &s)
+}
+
+// click clicks at a place and lets the page come to rest. changed are the board's cells that
+// show something else then.
+func (v *visit) clickAt(x, y float64) (changed []int, err error) {
+	before := v.board()
+	v.notes, v.said = nil, nil
+	_ = v.bounded(func(ctx context.Context) error {
+		if err := v.page.Click(ctx, x, y, 1); err != nil {
+			return err
+		}
+		return v.settle(ctx)
+	})
+	v.notes = v.page.Notes()
+	return pagemap.Changed(before, v.board()), v.err
+}
+
+func (v *visit) board() []pagemap.Cell { return v.Map.InOrder(v.looked, 0, v.rows, v.cols) }
+
+// watch notes which texts beside the board are others than when the page was opened.
+func (v *visit) watch() error {
+	now, err := v.scan()
+	if err != nil {
+		return err
+	}
+	board := v.board()
+	for _, t := range now.Beside(board) {
+		old := slices.IndexFunc(v.d.first.Texts, func(o pagemap.Control) bool { return o.CSS == t.CSS })
+		if _, known := v.d.texts[t.CSS]; !known && (old < 0 || v.d.first.Texts[old].Text != t.Text) {
+			v.d.texts[t.CSS] = t
+		}
+	}
+	return nil
+}
+
+// afloat reports whether ships are shot at.
+func (d *pageDrafter) afloat() bool {
+	pos, err := d.Rules.Start(d.Setup)
+	return err == nil && slices.ContainsFunc(d.Rules.View(pos, game.Second, nil), func(f game.Fact) bool { return f.Kind == game.FactCell && f.Owner() != game.Nobody })
+}
+
+// says are the places where the page says something: the texts that changed, in the order of
+// the page.
+func (d *pageDrafter) says() {
+	order := slices.SortedFunc(maps.Keys(d.texts), func(a, b string) int {
+		x, y := d.texts[a], d.texts[b]
+		return cmp.Or(cmp.Compare(x.Y, y.Y), cmp.Compare(x.X, y.X), cmp.Compare(a, b))
+	})
+	order = slices.DeleteFunc(order, func(css string) bool {
+		x, y := d.texts[css].Center()
+		return slices.ContainsFunc(d.places, func(b pagemap.Box) bool { return x > b.X && x < b.X+b.W && y > b.Y && y < b.Y+b.H })
+	})
+	for _, css := range order {
+		d.sketch.Says = append(d.sketch.Says, pagemap.Saying{Of: pagemap.Thing{CSS: css}})
+	}
+	if len(order) > 0 {
+		d.found("what it says", strings.Join(order, ", "))
+	} else {
+		d.found("what it says", "")
+	}
+}
+
+// settle plays some scripts by the map, to see how far it leads.
+func (d *pageDrafter) settle(opened *visit) (PageDraft, error) {
+	m, err := d.sketch.Map(d.Program)
+	if err != nil {
+		return PageDraft{}, fmt.Errorf("read the draft: %w", err)
+	}
+	d.page.Map = m
+	agrees, tried := 0, 0
+	for _, script := range d.trials() {
+		moments, err := script.Moments(d.Rules)
+		if err != nil {
+			continue // the trial does not fit the variant
+		}
+		p, err := d.page.Play(d.ctx, sandbox.Spec{}, moments)
+		if err != nil {
+			return PageDraft{}, err
+		}
+		for i, o := range p.Observations {
+			for _, f := range o.Facts {
+				if f.Kind == game.FactCell || f.Kind == game.FactTurn || f.Kind == game.FactWon || f.Kind == game.FactDrawn || f.Kind == game.FactShown {
+					tried++
+					if slices.Contains(moments[i].View, f) || slices.Contains(moments[i].Facts, f) || moments[i].Result.Over() && (f.Kind == game.FactWon || f.Kind == game.FactTurn) {
+						agrees++
+					}
+				}
+			}
+		}
+	}
+	draft := PageDraft{Map: m, Parts: d.parts, Sure: 0}
+	if tried > 0 {
+		draft.Sure = float64(agrees) / float64(tried)
+	}
+	return draft, nil
+}

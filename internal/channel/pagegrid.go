@@ -1,0 +1,453 @@
+package channel
+
+import (
+	"cmp"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/pagemap"
+	"durchgang/core/suite"
+)
+
+// lines are moves that end a game on a board: with a win of whoever begins, and of the other.
+func (d *pageDrafter) lines() (begins, other []game.Move) {
+	run := d.run()
+	at := func(row, col int) game.Move { return game.Move{Cell: game.Cell{Row: int16(row), Col: int16(col)}} }
+	for i := range run {
+		if d.Rules.MoveKind() == game.NamesColumn {
+			begins = append(begins, at(0, 0), at(0, 1))
+			other = append(other, at(0, []int{0, 2}[boolInt(i == run-1)]), at(0, 1))
+			continue
+		}
+		begins = append(begins, at(0, i), at(d.rows-1, i))
+		if i == run-1 {
+			other = append(other, at(1, 0), at(0, i))
+		} else {
+			other = append(other, at(d.rows-1, i), at(0, i))
+		}
+	}
+	if d.Rules.MoveKind() == game.NamesColumn { // marks of both in many columns
+		for col := d.cols - 2; col > 2; col -= 2 {
+			other = append([]game.Move{at(0, col), at(0, col+1)}, other...)
+		}
+	}
+	return begins[:len(begins)-1], other
+}
+
+func boolInt(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
+}
+
+// run is how many marks in a line win: the moves of a column or row until the rules say so.
+func (d *pageDrafter) run() int {
+	for n := 3; n <= max(d.rows, d.cols); n++ {
+		pos, err := d.Rules.Start(d.Setup)
+		if err != nil {
+			return 3
+		}
+		for i := range n {
+			first, second := game.Move{Cell: game.Cell{Col: int16(i)}}, game.Move{Cell: game.Cell{Row: int16(d.rows - 1), Col: int16(i)}}
+			if d.Rules.MoveKind() == game.NamesColumn {
+				first, second = game.Move{}, game.Move{Cell: game.Cell{Col: 1}}
+			}
+			d.Rules.Play(pos, first, nil)
+			if pos.Result().Over() {
+				return n
+			}
+			d.Rules.Play(pos, second, nil)
+		}
+	}
+	return 3
+}
+
+// trials are scripts by which a map is tried.
+func (d *pageDrafter) trials() []suite.Script {
+	if d.rows == 0 || d.Rules.Solo() || d.Program != game.Nobody || d.afloat() {
+		return d.wordTrials()
+	}
+	begins, other := d.lines()
+	var list []suite.Script
+	for _, moves := range [][]game.Move{begins, other} {
+		script := suite.Script{Setup: d.Setup}
+		for _, m := range moves {
+			script.Steps = append(script.Steps, suite.Step{Act: suite.MakeMove, Move: m})
+		}
+		list = append(list, script)
+	}
+	return list
+}
+
+// grid finds a board of which all see the same.
+func (d *pageDrafter) grid() error {
+	if err := d.findBoard(); err != nil {
+		return err
+	}
+	if d.Program != game.Nobody {
+		return d.watchOpponent()
+	}
+	begins, other := d.lines()
+	samples := map[string][]pagemap.Cell{}
+	v, err := d.open()
+	if err != nil {
+		return err
+	}
+	defer v.leave()
+	if err := v.watchMoves(begins, samples); err != nil {
+		return err
+	}
+	saidFirst := v.newLines()
+	d.findRestart(v)
+	if err := v.err; err != nil {
+		return err
+	}
+	second, err := d.open()
+	if err != nil {
+		return err
+	}
+	defer second.leave()
+	if err := second.watchMoves(other, samples); err != nil {
+		return err
+	}
+	saidSecond := second.newLines()
+	if d.sketch.Marks = pagemap.Tell(samples, pagemap.Empty); d.sketch.Marks == nil {
+		return fmt.Errorf("%w: the marks of the two players cannot be told apart", ErrNoMap)
+	}
+	d.sketch.Right(d.Rules)
+	if err := d.announced(); err != nil {
+		return err
+	}
+	d.found("marks", fmt.Sprintf("%d marks of the two players were told apart", len(samples[pagemap.First])+len(samples[pagemap.Second])))
+	return d.learnWin(saidFirst, saidSecond)
+}
+
+// announced gives the first player the mark of whom the page announces, where it calls the
+// players by their marks and begins with the other one.
+func (d *pageDrafter) announced() error {
+	d.says()
+	m, err := d.sketch.Map(d.Program)
+	if err != nil {
+		return fmt.Errorf("read the draft: %w", err)
+	}
+	v, err := d.open()
+	if err != nil {
+		return err
+	}
+	defer v.leave()
+	if game.Turn(m.Facts(pagemap.Seen{Look: v.looked})) == game.Second {
+		s := d.sketch.Marks
+		s[pagemap.First], s[pagemap.Second] = s[pagemap.Second], s[pagemap.First]
+	}
+	return nil
+}
+
+// watchMoves makes moves and takes samples of marks from all that the rules know of.
+func (v *visit) watchMoves(moves []game.Move, samples map[string][]pagemap.Cell) error {
+	pos, err := v.d.Rules.Start(v.d.Setup)
+	if err != nil {
+		return err
+	}
+	marked := map[int]string{}
+	for _, m := range moves {
+		mover, before := pos.Turn(), pos.Clone()
+		v.d.Rules.Play(pos, m, nil)
+		x, y, there := v.Map.Place(v.looked, v.rows, v.cols, m.Cell, v.Rules.MoveKind() == game.NamesColumn, mover)
+		if !there || v.fallen != nil {
+			return fmt.Errorf("%w: the page does not go on%s", ErrNoMap, v.remarks())
+		}
+		changed, err := v.clickAt(x, y)
+		if err != nil {
+			return err
+		}
+		if err := v.watch(); err != nil {
+			return err
+		}
+		if len(changed) == 0 {
+			return nil // the page sees it otherwise from here on
+		}
+		at := changed[0]
+		if landed := v.landed(before, pos); slices.Contains(changed, landed) {
+			at = landed
+		}
+		marked[at] = map[game.Player]string{game.First: pagemap.First, game.Second: pagemap.Second}[mover]
+		for i, c := range v.board() {
+			name := cmp.Or(marked[i], pagemap.Empty)
+			samples[name] = append(samples[name], c)
+		}
+	}
+	return nil
+}
+
+// landed is the cell by which two positions differ, -1 when they do not.
+func (v *visit) landed(before, after game.Position) int {
+	old := v.d.Rules.View(before, game.Nobody, nil)
+	for _, f := range v.d.Rules.View(after, game.Nobody, nil) {
+		if f.Kind == game.FactCell && !slices.Contains(old, f) {
+			return int(f.Cell.Row)*v.cols + int(f.Cell.Col)
+		}
+	}
+	return -1
+}
+
+// newLines are the texts that the page shows now and did not show when it was opened, and
+// what its last dialog said.
+func (v *visit) newLines() (lines []string) {
+	for _, n := range v.notes {
+		if n.Kind == "dialog" {
+			lines = append(lines, strings.Split(n.Text, "\n")...)
+		}
+	}
+	now, err := v.scan()
+	if err != nil {
+		return lines
+	}
+	for _, t := range now.Beside(v.board()) {
+		if !slices.ContainsFunc(v.d.first.Texts, func(o pagemap.Control) bool { return o.CSS == t.CSS && o.Text == t.Text }) {
+			lines = append(lines, strings.Split(t.Text, "\n")...)
+		}
+	}
+	return lines
+}
+
+// findBoard finds the board, by clicking in two places of what may be one.
+func (d *pageDrafter) findBoard() error {
+	var options []pagemap.Board
+	for _, t := range d.first.Boards(d.rows, d.cols) {
+		options = append(options, pagemap.Board{Cells: &t, Order: pagemap.ByPlace})
+	}
+	heads := []*pagemap.Thing{nil}
+	if d.Rules.MoveKind() == game.NamesColumn {
+		for _, t := range d.first.Heads(d.cols) {
+			heads = append(heads, &t)
+		}
+	}
+	best, most := -1, 0
+	var columns *pagemap.Thing
+	for i, b := range options {
+		for _, h := range heads {
+			d.sketch.Board, d.sketch.Columns = &b, h
+			n, err := d.answers()
+			if err != nil {
+				return err
+			}
+			if n > most {
+				best, most, columns = i, n, h
+			}
+		}
+		if most == 2*right {
+			break
+		}
+	}
+	if most >= 2 {
+		d.sketch.Board, d.sketch.Columns = &options[best], columns
+		d.found("board", fmt.Sprintf("%s, %d × %d, answers where it is clicked", options[best].Cells, d.rows, d.cols))
+		return nil
+	}
+	d.sketch.Board, d.sketch.Columns = nil, nil
+	for _, c := range d.first.Canvases {
+		board, err := d.findCanvas(c)
+		if err != nil {
+			return err
+		}
+		if board != nil {
+			d.sketch.Board = board
+			d.found("board", fmt.Sprintf("drawn on the canvas '%s', %d × %d", c.CSS, d.rows, d.cols))
+			return nil
+		}
+	}
+	return fmt.Errorf("%w: there is nothing of %d × %d cells that answers to a click (%d sets of that shape, %d canvases)%s",
+		ErrNoMap, d.rows, d.cols, len(options), len(d.first.Canvases), "")
+}
+
+// answers tells how well a board answers to two moves: right for each where the cell changes in
+// which the mark should be, and 1 where another one does.
+func (d *pageDrafter) answers() (n int, err error) {
+	v, err := d.open()
+	if err != nil {
+		return 0, err
+	}
+	defer v.leave()
+	begins, _ := d.lines()
+	pos, err := d.Rules.Start(d.Setup)
+	if err != nil {
+		return 0, err
+	}
+	for _, m := range begins[:2] {
+		before := pos.Clone()
+		d.Rules.Play(pos, m, nil)
+		x, y, there := v.Map.Place(v.looked, v.rows, v.cols, m.Cell, v.Rules.MoveKind() == game.NamesColumn, game.First)
+		if !there || v.fallen != nil {
+			return n, nil
+		}
+		changed, err := v.clickAt(x, y)
+		if err != nil {
+			return n, err
+		}
+		switch {
+		case slices.Contains(changed, v.landed(before, pos)):
+			n += right
+		case len(changed) == 1:
+			n++
+		}
+		if d.Program != game.Nobody {
+			return 2 * n, nil // the page has answered, and the game has gone another way
+		}
+	}
+	return n, nil
+}
+
+const right = 10
+
+// findRestart looks for what begins another game once one is over: what is called so, and
+// brings back what the page showed at first.
+func (d *pageDrafter) findRestart(v *visit) {
+	now, err := v.scan()
+	if err != nil {
+		return
+	}
+	fresh := d.fresh()
+	for _, c := range now.Restarts() {
+		if c.Off || c.W == 0 {
+			continue
+		}
+		x, y := c.Center()
+		before := v.unlike(fresh)
+		if _, err := v.clickAt(x, y); err != nil {
+			return
+		}
+		_ = v.watch()
+		if v.unlike(fresh) < before {
+			d.sketch.Restart = &pagemap.Thing{CSS: c.CSS}
+			d.found("another game", fmt.Sprintf("%q begins one", c.Text))
+			return
+		}
+	}
+	d.found("another game", "")
+}
+
+// fresh is what the page shows when it is opened: its board, and its texts.
+func (d *pageDrafter) fresh() pagemap.Look {
+	v, err := d.open()
+	if err != nil {
+		return pagemap.Look{}
+	}
+	defer v.leave()
+	return v.looked
+}
+
+// unlike counts what the page shows otherwise than in a look: cells, and texts.
+func (v *visit) unlike(l pagemap.Look) (n int) {
+	for i := range min(len(l.Boards), len(v.looked.Boards)) {
+		n += len(pagemap.Changed(v.looked.Boards[i], l.Boards[i]))
+	}
+	now, err := v.scan()
+	if err != nil {
+		return n
+	}
+	for _, t := range now.Texts {
+		if !slices.ContainsFunc(v.d.first.Texts, func(o pagemap.Control) bool { return o.CSS == t.CSS && o.Text == t.Text }) {
+			n++
+		}
+	}
+	return n
+}
+
+// watchOpponent takes samples from a page that answers.
+func (d *pageDrafter) watchOpponent() error {
+	v, err := d.open()
+	if err != nil {
+		return err
+	}
+	defer v.leave()
+	person, program := pagemap.First, pagemap.Second
+	if d.Program == game.First {
+		person, program = program, person
+	}
+	samples := map[string][]pagemap.Cell{}
+	taken := map[int]bool{}
+	for range 2 {
+		free := 0
+		for i := range v.rows * v.cols {
+			if !taken[i] {
+				free = i
+				break
+			}
+		}
+		at := game.Cell{Row: int16(free / v.cols), Col: int16(free % v.cols)}
+		x, y, _ := v.Map.Place(v.looked, v.rows, v.cols, at, v.Rules.MoveKind() == game.NamesColumn, game.First)
+		changed, err := v.clickAt(x, y)
+		if err != nil {
+			return err
+		}
+		if err := v.watch(); err != nil {
+			return err
+		}
+		board := v.board()
+		for _, i := range changed {
+			name := program
+			if own := i == free; own || v.Rules.MoveKind() == game.NamesColumn && i%v.cols == free%v.cols && len(changed) > 1 && i == slices.Max(changed) {
+				name = person
+			}
+			taken[i] = true
+			samples[name] = append(samples[name], board[i])
+		}
+		if len(changed) == 0 {
+			taken[free] = true
+		}
+	}
+	for i, c := range v.board() {
+		if !taken[i] {
+			samples[pagemap.Empty] = append(samples[pagemap.Empty], c)
+		}
+	}
+	if d.sketch.Marks = pagemap.Tell(samples, pagemap.Empty); len(d.sketch.Marks) < 2 {
+		return fmt.Errorf("%w: the page does not answer a move on its board", ErrNoMap)
+	}
+	d.found("marks", "the page answers, and the two marks were told apart")
+	d.findRestart(v)
+	d.says()
+	return v.err
+}
+
+// learnWin adds the phrase by which the page says who has won, where nothing known does.
+func (d *pageDrafter) learnWin(first, second []string) error {
+	for i, lines := range [][]string{first, second} {
+		m, err := d.sketch.Map(d.Program)
+		if err != nil {
+			return fmt.Errorf("read the draft: %w", err)
+		}
+		seen := m.Facts(pagemap.Seen{Dialogs: []string{strings.Join(lines, "\n")}})
+		if slices.ContainsFunc(seen, func(f game.Fact) bool { return f.Kind == game.FactWon }) {
+			continue
+		}
+		names := append([]string{"X", "O"}[i:i+1], m.Called(i)...)
+		for _, line := range lines {
+			if phrase, named := namedIn(line, names); named && !strings.ContainsAny(line, "0123456789") {
+				d.sketch.Won[i] = phrase
+				d.found("a win", fmt.Sprintf("%q is taken for one", line))
+				break
+			}
+		}
+	}
+	return nil
+}
+
+// namedIn is a line as a pattern with {player} for the first name in it.
+func namedIn(line string, names []string) (string, bool) {
+	for _, n := range names {
+		at := regexp.MustCompile(`(?i)(?:^|[^\pL\pN])(` + regexp.QuoteMeta(n) + `)(?:$|[^\pL\pN])`).FindStringSubmatchIndex(line)
+		if at != nil {
+			before, after := strings.TrimSpace(line[:at[2]]), strings.TrimSpace(line[at[3]:])
+			if before+after == "" {
+				return "", false
+			}
+			return strings.TrimSpace(regexp.QuoteMeta(before) + ` *{player} *` + regexp.QuoteMeta(after)), true
+		}
+	}
+	return "", false
+}
