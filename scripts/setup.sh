@@ -1,6 +1,6 @@
 #!/bin/bash
 # Installs what is missing of Debian's packages: the box, the database, the
-# languages of student programs, and the browser of the tests.
+# languages of student programs, the browser of pages, and the one of the tests.
 set -euo pipefail
 
 missing=()
@@ -24,6 +24,7 @@ need /usr/bin/node nodejs
 need /usr/share/nodejs/typescript node-typescript
 need /usr/bin/npm npm
 need /usr/bin/chromium chromium fonts-dejavu-core
+need /usr/lib/chromium/chromium-headless-shell chromium-headless-shell
 
 if ! command -v go > /dev/null; then
   echo "setup: Go 1.26 or newer is needed and not on the PATH; install it and try again" >&2

@@ -47,6 +47,9 @@
   self.requestIdleCallback = (run) => later(() => run({ didTimeout: false, timeRemaining: () => 10 }), 1, [], false)
   self.cancelIdleCallback = self.clearTimeout
 
+  // There is one window.
+  self.open = (address) => (console.warn('a window is not opened: ' + (address ?? '')), null)
+
   const counted = (promise) => {
     busy++
     const done = () => void busy--

@@ -15,7 +15,6 @@ type Pool struct {
 
 	mu   sync.Mutex
 	idle []*Browser
-	shut bool
 }
 
 // What a browser is used for at most: pages of it that were opened, and bytes that it holds
@@ -107,7 +106,7 @@ func (l *Loan) Return() {
 	}
 	_, gone := b.Gone()
 	l.pool.mu.Lock()
-	keep := !gone && !l.pool.shut && len(l.pool.idle) < l.pool.Keep && b.Opened() < mostPages && b.box.Resident() < mostGrown
+	keep := !gone && len(l.pool.idle) < l.pool.Keep && b.Opened() < mostPages && b.box.Resident() < mostGrown
 	if keep {
 		l.pool.idle = append(l.pool.idle, b)
 	}
@@ -117,11 +116,11 @@ func (l *Loan) Return() {
 	}
 }
 
-// Close ends the browsers that nobody uses, and from now on every one that is handed back.
+// Close ends the browsers that nobody uses.
 func (p *Pool) Close() {
 	p.mu.Lock()
 	idle := p.idle
-	p.idle, p.shut = nil, true
+	p.idle = nil
 	p.mu.Unlock()
 	for _, b := range idle {
 		b.Close()

@@ -403,6 +403,9 @@ func (s *pageSeat) printed(o judge.Observation) []Event {
 		lines = s.Map.Screen(pagemap.Seen{Look: s.looked, Said: s.said})
 		lines = slices.DeleteFunc(lines, func(l string) bool { return l == "" })
 	}
+	if extra := len(lines) - mostLines; extra > 0 { // of a page that does not rest
+		lines = append(lines[:mostLines:mostLines], fmt.Sprintf("(and %d lines more)", extra))
+	}
 	for _, n := range s.notes {
 		lines = append(lines, "("+n.String()+")")
 	}
@@ -411,6 +414,8 @@ func (s *pageSeat) printed(o judge.Observation) []Event {
 	}
 	return []Event{{At: time.Since(s.started), Printed: []byte(strings.Join(lines, "\n") + "\n")}}
 }
+
+const mostLines = 60 // that are kept of what a page says in one step
 
 // shot is how the page looks now.
 func (s *pageSeat) shot() (shot Shot) {

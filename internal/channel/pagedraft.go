@@ -84,7 +84,7 @@ type PagePart struct {
 // DraftPage finds the map of a page: it looks for a board of the right shape, makes moves
 // whose facts it knows, and watches what changes. Errors are ErrNoMap, or about the machine.
 func DraftPage(ctx context.Context, loan *browser.Loan, d Drafting) (draft PageDraft, err error) {
-	_, err = Page{}.On(ctx, loan, func(p Page) (Performance, error) {
+	ended, err := Page{}.On(ctx, loan, func(p Page) (Performance, error) {
 		p.Site, p.Rules, p.Setup, p.Patience, p.Seed = d.Site, d.Rules, d.Setup, d.Patience, "draft"
 		drafter := pageDrafter{Drafting: d, page: p, ctx: ctx, texts: map[string]pagemap.Control{}}
 		drafter.rows, drafter.cols = d.Rules.Shape()
@@ -92,6 +92,9 @@ func DraftPage(ctx context.Context, loan *browser.Loan, d Drafting) (draft PageD
 		draft, err = drafter.draft()
 		return Performance{}, err
 	})
+	if n := len(ended.Observations); err == nil && n > 0 {
+		err = fmt.Errorf("%w: it ends the browser: %s", ErrNoMap, ended.Observations[n-1].Detail)
+	}
 	return draft, err
 }
 
@@ -105,6 +108,7 @@ type pageDrafter struct {
 	first      pagemap.Scan               // of the page as it was opened
 	texts      map[string]pagemap.Control // texts that have changed, by their selectors
 	parts      []PagePart
+	fallen     string        // how the page came to an end when it was clicked, or empty
 	places     []pagemap.Box // of single letters or cards, which are no texts of their own
 }
 

@@ -261,7 +261,7 @@ func (d *pageDrafter) findBoard() error {
 		}
 	}
 	return fmt.Errorf("%w: there is nothing of %d × %d cells that answers to a click (%d sets of that shape, %d canvases)%s",
-		ErrNoMap, d.rows, d.cols, len(options), len(d.first.Canvases), "")
+		ErrNoMap, d.rows, d.cols, len(options), len(d.first.Canvases), d.fallen)
 }
 
 // answers tells how well a board answers to two moves: right for each where the cell changes in
@@ -287,6 +287,9 @@ func (d *pageDrafter) answers() (n int, err error) {
 		changed, err := v.clickAt(x, y)
 		if err != nil {
 			return n, err
+		}
+		if v.fallen != nil {
+			d.fallen = fmt.Sprintf("; when it is clicked the page %s (%s)", v.fallen.Condition, v.fallen.Detail)
 		}
 		switch {
 		case slices.Contains(changed, v.landed(before, pos)):

@@ -127,6 +127,7 @@ func (e *exitError) Unwrap() error { return e.err }
 
 // Main runs the command tree and returns the exit status.
 func Main(ctx context.Context, console fs.FS, args []string, stdout, stderr io.Writer) int {
+	defer office.CloseBrowsers()
 	root := New(console)
 	root.SetArgs(args)
 	root.SetOut(stdout)

@@ -234,3 +234,9 @@ func (o *Office) Evidence(ctx context.Context, result int64, number int) (record
 	e, err := o.store.Evidence(ctx, result, number)
 	return e, about(err, "script", fmt.Sprintf("%d of result %d", number, result))
 }
+
+// Picture finds how a page looked at a step, by the name that the step has: a JPEG.
+func (o *Office) Picture(ctx context.Context, result int64, name string) ([]byte, error) {
+	data, err := o.store.Picture(ctx, result, name)
+	return data, about(err, "picture", fmt.Sprintf("%s of result %d", name, result))
+}

@@ -53,7 +53,15 @@ func (o *Office) studentPage(ctx context.Context, b *bytes.Buffer, r record.Resu
 	if err != nil {
 		return err
 	}
-	page, err := report.ForStudent(a.Title, r, func(number int) (record.Evidence, error) { return o.Evidence(ctx, r.ID, number) })
+	page, err := report.ForStudent(a.Title, r, func(number int) (record.Evidence, error) {
+		e, err := o.Evidence(ctx, r.ID, number)
+		if n := e.Last(); err == nil && n >= 0 && e.Steps[n].Picture != "" {
+			var picture []byte
+			picture, err = o.Picture(ctx, r.ID, e.Steps[n].Picture)
+			e.Keep(picture)
+		}
+		return e, err
+	})
 	if err != nil {
 		return err
 	}

@@ -106,6 +106,7 @@ func (w *Worker) Stop(ctx context.Context) error {
 	w.stop()
 	w.pulse.Wait()
 	w.presence.Leave()
+	CloseBrowsers()
 	return err
 }
 

@@ -21,6 +21,15 @@ type Evidence struct {
 	Pictures map[string][]byte `json:"-"` // of the steps, by name
 }
 
+// Last is the step up to which there is something to tell: the parting one, or the last; -1
+// without any.
+func (e *Evidence) Last() int {
+	if e.Parting >= 0 {
+		return min(e.Parting, len(e.Steps)-1)
+	}
+	return len(e.Steps) - 1
+}
+
 // Keep keeps a picture and returns its name, which is the same for the same picture.
 func (e *Evidence) Keep(picture []byte) string {
 	if len(picture) == 0 {

@@ -2,6 +2,7 @@ package report
 
 import (
 	"embed"
+	"encoding/base64"
 	"fmt"
 	"html/template"
 	"io"
@@ -29,6 +30,9 @@ func page(name string) *template.Template {
 		"share": share,
 		"names": func(list []string) string { return strings.Join(list, ", ") },
 		"state": func(c record.ClassCriterion, state string) int { return c.States[judge.State(state)] },
+		"picture": func(jpeg []byte) template.URL { // what the browser drew, of nothing but bytes
+			return template.URL("data:image/jpeg;base64," + base64.StdEncoding.EncodeToString(jpeg))
+		},
 		"cell": func(mark string) string {
 			if mark == "" {
 				return "·"

@@ -44,6 +44,7 @@ type Fault struct {
 	Seen     string
 	Should   [][]string // the board as it should be after the last step, by rows
 	Shows    [][]string // and as the program shows it; empty when it shows none or the same
+	Picture  []byte     // of a page as it looked then, a JPEG; empty for other programs
 	Terminal []Piece
 	More     int // scripts that show the same
 }
@@ -120,10 +121,7 @@ func fault(r record.Result, c diagnosis.Cause, titles map[string]string, evidenc
 	if err != nil {
 		return f, err
 	}
-	last := len(e.Steps) - 1
-	if e.Parting >= 0 {
-		last = min(e.Parting, last)
-	}
+	last := e.Last()
 	for i, step := range e.Steps[:last+1] {
 		for k, event := range step.Events {
 			if k > 0 && !event.Typed && step.Events[k-1].Typed { // some programs print themselves what is typed
@@ -134,7 +132,7 @@ func fault(r record.Result, c diagnosis.Cause, titles map[string]string, evidenc
 	}
 	if last >= 0 {
 		step := e.Steps[last]
-		f.Should = step.Reference
+		f.Should, f.Picture = step.Reference, e.Pictures[step.Picture]
 		if len(step.Shown) > 0 && !slices.EqualFunc(step.Shown, step.Reference, slices.Equal) {
 			f.Shows = step.Shown
 		}

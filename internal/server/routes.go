@@ -40,6 +40,10 @@ type (
 	byID struct {
 		ID int64 `path:"id" json:"-"`
 	}
+	byPicture struct {
+		ID      int64  `path:"id" json:"-"`
+		Picture string `path:"picture" json:"-" description:"The name that the step has."`
+	}
 	byScript struct {
 		ID     int64 `path:"id" json:"-"`
 		Script int   `path:"script" json:"-" description:"Number of the script, from 1."`
@@ -172,6 +176,7 @@ func routes() []route {
 		{"GET", "/results/{id}/report", own, "reportResult", "What the student reads, or a form for other tools", ofFormat{}, nil, ok, "text/html", (*Server).reportResult},
 		{"POST", "/findings/{id}/replay", assistant, "replayFinding", "Run the sequence of a finding again", byID{}, record.Replay{}, ok, "", byNumber((*office.Office).Replay)},
 		{"GET", "/results/{id}/scripts/{script}", assistant, "getEvidence", "The recorded run of one script", byScript{}, record.Evidence{}, ok, "", (*Server).evidence},
+		{"GET", "/results/{id}/pictures/{picture}", assistant, "getPicture", "How a page looked at a step of a script", byPicture{}, nil, ok, "image/jpeg", (*Server).picture},
 	}, contestRoutes()...)
 }
 
@@ -234,6 +239,21 @@ func (s *Server) evidence(c fiber.Ctx) error {
 	}
 	e, err := s.office.Evidence(c.Context(), id, int(script))
 	return reply(c, http.StatusOK, e, err)
+}
+
+// picture answers with a picture, which never changes.
+func (s *Server) picture(c fiber.Ctx) error {
+	id, err := number(c, "id")
+	if err != nil {
+		return err
+	}
+	data, err := s.office.Picture(c.Context(), id, c.Params("picture"))
+	if err != nil {
+		return err
+	}
+	c.Set("Content-Type", "image/jpeg")
+	c.Set("Cache-Control", "private, max-age=86400, immutable")
+	return c.Send(data)
 }
 
 func reply(c fiber.Ctx, status int, answer any, err error) error {

@@ -5,6 +5,10 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"maps"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
 
 	"durchgang/internal/record"
 )
@@ -16,8 +20,23 @@ func (s *Store) AddEvidence(ctx context.Context, result int64, attempt int, e re
 	if err != nil {
 		return fmt.Errorf("write evidence: %w", err)
 	}
+	return s.in(ctx, func(tx *sqlx.Tx) error {
+		if err := addEvidence(ctx, tx, result, attempt, e, body); err != nil {
+			return err
+		}
+		for _, name := range slices.Sorted(maps.Keys(e.Pictures)) {
+			if err := exec(ctx, tx, `insert into picture (result_id, name, data) values (:result, :name, :data) on conflict do nothing`,
+				map[string]any{"result": result, "name": name, "data": e.Pictures[name]}); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+func addEvidence(ctx context.Context, tx *sqlx.Tx, result int64, attempt int, e record.Evidence, body []byte) error {
 	var kept int
-	err = get(ctx, s.db, &kept, `
+	err := get(ctx, tx, &kept, `
 		with mine as (select id from result where id = :result and attempt = :attempt and state = 'running' for share)
 		insert into evidence (result_id, number, title, criterion, state, body)
 		select id, :number, :title, :criterion, :state, :body from mine
@@ -46,4 +65,12 @@ func (s *Store) Evidence(ctx context.Context, result int64, number int) (e recor
 		return e, fmt.Errorf("read evidence %d of result %d: %w", number, result, err)
 	}
 	return e, nil
+}
+
+// Picture finds how a page looked in a result, by the name that its evidence has.
+func (s *Store) Picture(ctx context.Context, result int64, name string) (data []byte, err error) {
+	err = get(ctx, s.db, &data, `
+		select data from picture where result_id = (select coalesce(evidence_of, id) from result where id = :result) and name = :name`,
+		map[string]any{"result": result, "name": name})
+	return data, err
 }

@@ -56,8 +56,10 @@ func (s *Store) TakeResult(ctx context.Context, ticket int64, worker string) (t 
 			from (`+selectTask+` where x.id = :id for update of x) q`, params); err != nil {
 			return err
 		}
-		if err := exec(ctx, tx, `delete from evidence where result_id = :id`, params); err != nil {
-			return err
+		for _, statement := range []string{`delete from evidence where result_id = :id`, `delete from picture where result_id = :id`} {
+			if err := exec(ctx, tx, statement, params); err != nil {
+				return err
+			}
 		}
 		if err := exec(ctx, tx, `
 			update course set served_at = clock_timestamp()

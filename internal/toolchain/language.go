@@ -294,8 +294,11 @@ func (l Language) main(folder fs.FS, files []string) (Source, error) {
 	return Source{}, fmt.Errorf("%w: which of %s starts the game? call it main%s", ErrAmbiguous, strings.Join(names, ", "), l.Extensions[0])
 }
 
-// IsSource reports whether a file name belongs to a language Durchgang knows.
+// IsSource reports whether a file name belongs to a language Durchgang knows, or to a page.
 func IsSource(name string) bool {
+	if end := strings.ToLower(path.Ext(name)); end == ".html" || end == ".htm" {
+		return true
+	}
 	return slices.ContainsFunc(Languages(), func(l Language) bool { return l.Owns(name) })
 }
 

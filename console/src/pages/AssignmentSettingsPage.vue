@@ -79,7 +79,7 @@ const address = computed(() => `/api/v1/courses/${props.course}/assignments/${pr
         </section>
         <section class="panel columns">
           <EditorField v-model="suite" label="Suite" hint="Scripts with the criteria they belong to; write public after a script's title to let students try it" />
-          <EditorField v-model="phrasebook" label="Phrasebook" hint="How programs talk, or how functions are called" />
+          <EditorField v-model="phrasebook" label="Phrasebook" hint="How programs talk, how functions are called, or where on a page the game is" />
         </section>
         <div v-if="view.course.role === 'teacher'"><BButton type="submit" variant="primary">Save</BButton></div>
       </form>

@@ -35,7 +35,7 @@ const { data: guide } = useLoad<Guide>(() => game.value, () => ask(api.GET('/gam
 
 const title = ref('')
 const name = ref('')
-const channel = ref<'terminal' | 'wire' | 'function'>('terminal')
+const channel = ref<'terminal' | 'wire' | 'function' | 'page'>('terminal')
 const phrasebook = ref('')
 const suite = ref('')
 const terms = ref(termsForm())
@@ -48,6 +48,7 @@ const channels = [
   { value: 'terminal', text: 'on a terminal, as people play' },
   { value: 'wire', text: 'by the wire protocol' },
   { value: 'function', text: 'by calling their functions' },
+  { value: 'page', text: 'as pages in a browser' },
 ]
 const { notice, failure, act } = useAct()
 const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: suite.value, ...termsBody(terms.value) })
@@ -92,7 +93,7 @@ const adopt = () => act(async () => {
           <SelectField v-model="channel" label="Programs are played" :options="channels" />
           <div class="columns">
             <EditorField v-model="suite" label="Suite" placeholder="Empty: the one that ships for the game" hint="Scripts with the criteria they belong to. Empty takes the one that ships." />
-            <EditorField v-model="phrasebook" label="Phrasebook" :placeholder="channel === 'function' ? 'functions: …' : 'Empty: the built-in wording'" hint="How programs talk, or how functions are called. It can be written later, from what programs print." />
+            <EditorField v-model="phrasebook" label="Phrasebook" :placeholder="channel === 'function' ? 'functions: …' : channel === 'page' ? 'Empty: each page\'s map is drafted' : 'Empty: the built-in wording'" hint="How programs talk, how functions are called, or where on a page the game is. It can be written later, from what programs print." />
           </div>
         </section>
         <section class="panel">

@@ -7,6 +7,7 @@ import ComparisonTable from '../parts/ComparisonTable.vue'
 import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import GameBoard from '../parts/GameBoard.vue'
 import LoadState from '../parts/LoadState.vue'
+import PagePicture from '../parts/PagePicture.vue'
 import ShownLines from '../parts/ShownLines.vue'
 import StateMark from '../parts/StateMark.vue'
 import StepList from '../parts/StepList.vue'
@@ -82,6 +83,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
               <p class="quiet align-self-end mb-0">Then the program {{ step.condition }}.</p>
             </div>
           </section>
+          <PagePicture v-if="step.picture || step.outline.length" :result="view.result.id" :step="step" />
           <TerminalText :steps="view.evidence.steps" :current="current" />
           <section v-if="step.comparisons.length" class="panel scroll" tabindex="0" aria-label="Comparisons"><ComparisonTable :comparisons="step.comparisons" /></section>
         </div>

@@ -1,0 +1,1 @@
+self.addEventListener('fetch', (e) => e.respondWith(new Response('taken over')))

@@ -1,0 +1,202 @@
+package programs_test
+
+import (
+	"errors"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"durchgang/core/diagnosis"
+	"durchgang/core/games"
+	"durchgang/core/suite"
+	"durchgang/internal/browser"
+	"durchgang/internal/channel"
+	"durchgang/internal/office"
+	"durchgang/internal/record"
+)
+
+const pagesDir = "../../../demo/page/"
+
+// pageSuite reads the suite of one folder of demo pages.
+func pageSuite(t *testing.T, name string) *suite.Suite {
+	t.Helper()
+	text, err := os.ReadFile(pagesDir + name + ".suite")
+	if err != nil {
+		t.Fatal(err)
+	}
+	s, err := suite.Parse(name+".suite", string(text), games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	return s
+}
+
+func pageGrader(t *testing.T, name, chart string) office.Grader {
+	t.Helper()
+	g, err := office.NewGrader(record.Page, pageSuite(t, name), "map", chart)
+	if err != nil {
+		t.Fatal(err)
+	}
+	g.Parallel = 2
+	return g
+}
+
+// Each page is graded by the map that is drafted of it: right ones get every point, and of
+// others the mistake is named, or else what is found.
+func TestPages(t *testing.T) {
+	t.Cleanup(office.CloseBrowsers)
+	tests := []struct {
+		page     string
+		mistakes string // names; empty for a right page
+		seen     string // of a finding, where no mistake explains it
+	}{
+		{"tic-tac-toe/ada-buttons", "", ""},
+		{"tic-tac-toe/boris-plays-on", "", "c2 is accepted"},
+		{"tic-tac-toe/celia-counter", "stale-counter-exact", ""},
+		{"tic-tac-toe/dirk-taken", "taken-passes-turn", ""},
+		{"tic-tac-toe/edda-count", "wins-by-count", ""},
+		{"tic-tac-toe/emil-vue", "", ""},
+		{"tic-tac-toe/falk-label", "wrong-winner", ""},
+		{"tic-tac-toe/gesa-starter", "unannounced-starter", ""},
+		{"tic-tac-toe/henk-table", "", ""},
+		{"tic-tac-toe/ilse-canvas", "", ""},
+		{"tic-tac-toe/jan-alerts", "", ""},
+		{"tic-tac-toe-opponent/kaja-computer", "", ""},
+		{"tic-tac-toe-opponent/lars-same-game", "", "all of 4 games are the same"},
+		{"connect-four/dora-react", "", ""},
+		{"connect-four/moira-drops", "", ""},
+		{"connect-four/nico-rising", "upside-down", ""},
+		{"connect-four/olga-full-column", "taken-passes-turn", ""},
+		{"connect-four/paul-starter", "unannounced-starter", ""},
+		{"connect-four/quinn-canvas", "", ""},
+		{"five-in-a-row/rosa-stones", "", ""},
+		{"five-in-a-row/sven-diagonal", "line-missing-down", ""},
+		{"hangman/tilda-letters", "", ""},
+		{"hangman/udo-first-only", "first-only", ""},
+		{"hangman/vera-lives", "last-life-left", ""},
+		{"hangman/willi-keyboard", "", ""},
+		{"battleship/xenia-two-seas", "", ""},
+		{"battleship/yuri-sunk-late", "sunk-never", ""},
+		{"battleship/zora-repeat", "", "player 2 is to move"},
+		{"blackjack/arne-table", "", ""},
+		{"blackjack/britt-hole-card", "shows-hole-card", ""},
+		{"blackjack/carl-push", "push-loses", ""},
+	}
+	for _, tt := range tests {
+		t.Run(tt.page, func(t *testing.T) {
+			t.Parallel()
+			g := pageGrader(t, filepath.Dir(tt.page), "")
+			pictures := 0
+			graded, err := g.Grade(t.Context(), os.DirFS(pagesDir+tt.page), func(e record.Evidence) error {
+				pictures += len(e.Pictures)
+				return nil
+			})
+			if err != nil {
+				t.Fatal(err)
+			}
+			v := graded.Verdict
+			if right := tt.mistakes+tt.seen == ""; right != (v.Points == v.Of) {
+				t.Errorf("%s of %s points: %+v", v.Points, v.Of, v.Findings)
+			}
+			if pictures == 0 {
+				t.Error("there are no pictures")
+			}
+			var named []string
+			if len(graded.Diagnosis) > 0 {
+				named = graded.Diagnosis[0].Mistakes
+			}
+			if tt.mistakes != "" && strings.Join(named, " ") != tt.mistakes {
+				t.Errorf("named %v", named)
+			}
+			if tt.seen != "" && !slices.ContainsFunc(graded.Causes, func(c diagnosis.Cause) bool { return c.Seen == tt.seen }) {
+				t.Errorf("no cause says that %s: %+v", tt.seen, graded.Causes)
+			}
+		})
+	}
+}
+
+// Hostile pages neither keep the grader nor gain anything; what they do is told.
+func TestHostilePages(t *testing.T) {
+	t.Cleanup(office.CloseBrowsers)
+	const chart = "board: {cells: '#board > button'}\nmarks: {first: {text: X}, second: {text: O}}\nrestart: '#again'\nsays: ['#status']\n"
+	tests := []struct {
+		page, condition, said string // what is seen in the end of the first script, and printed
+	}{
+		{"alerts-forever", "is stuck", "hello"},
+		{"asks-the-net", "", "the page asks for https://elsewhere.example/solution, which is refused"},
+		{"breaks-the-tools", "", ""},
+		{"downloads", "", ""},
+		{"eats-buffers", "", ""},
+		{"eats-memory", "has crashed", ""},
+		{"leads-away", "", "the page tries to lead to https://elsewhere.example/, which is refused"},
+		{"leaves-traces", "", ""},
+		{"loops", "is stuck", ""},
+		{"never-rests", "is stuck", ""},
+		{"opens-windows", "", "a window is not opened"},
+		{"reads-files", "", ""},
+		{"spies", "", ""},
+	}
+	for _, tt := range tests {
+		t.Run(tt.page, func(t *testing.T) {
+			g := pageGrader(t, "tic-tac-toe", chart)
+			g.Suite.Scripts = g.Suite.Scripts[:1]
+			var said, condition strings.Builder
+			graded, err := g.Grade(t.Context(), os.DirFS(pagesDir+"hostile/"+tt.page), func(e record.Evidence) error {
+				for _, s := range e.Steps {
+					condition.WriteString(s.Condition + "\n")
+					for _, event := range s.Events {
+						said.WriteString(event.Text)
+					}
+				}
+				return nil
+			})
+			if err != nil {
+				t.Fatal(err)
+			}
+			marks := graded.Verdict.Criteria[0]
+			if fell := strings.Contains(condition.String(), "is stuck") || strings.Contains(condition.String(), "has crashed") || strings.Contains(condition.String(), "has exceeded"); fell == (marks.Points == marks.Of) {
+				t.Errorf("%s of %s points for\n%s", marks.Points, marks.Of, condition.String())
+			}
+			if !strings.Contains(condition.String(), tt.condition) || !strings.Contains(said.String(), tt.said) {
+				t.Errorf("it\n%ssays\n%s", condition.String(), said.String())
+			}
+		})
+	}
+}
+
+// What is no page, or another than the map says, is told with what is there.
+func TestFaultyPages(t *testing.T) {
+	t.Cleanup(office.CloseBrowsers)
+	page := func(body string) fstest.MapFS {
+		return fstest.MapFS{"index.html": {Data: []byte("<!doctype html><title>x</title>" + body)}}
+	}
+	grid := `<div id=b style="display:grid;grid-template-columns:repeat(3,50px)">` + strings.Repeat("<button>.</button>", 9) + "</div>"
+	tests := []struct {
+		name, chart string
+		files       fstest.MapFS
+		cause       error
+		says        string
+	}{
+		{"no page", "", fstest.MapFS{"game.js": {Data: []byte("1")}}, browser.ErrNoPage, "index.html is opened first"},
+		{"two pages", "", fstest.MapFS{"a.html": {Data: []byte("a")}, "b.html": {Data: []byte("b")}}, browser.ErrPages, "a.html, b.html"},
+		{"a page that is not built", "", fstest.MapFS{"index.html": {Data: []byte(`<script type="module" src="/src/main.tsx"></script>`)}}, browser.ErrNotBuilt, "npm run build"},
+		{"a script that fails at once", "", page("<script>\nlet x = 1\nboard.show()\n</script>"), channel.ErrNoMap, "a script fails: ReferenceError: board is not defined (index.html, line 3)"},
+		{"a page that needs the internet", "", page(`<script src="https://cdn.example/vue.js"></script>`), channel.ErrNoMap, "https://cdn.example/vue.js"},
+		{"a file that is missing", "", page(`<script src="gone.js"></script>`), channel.ErrNoMap, "a file is missing: gone.js"},
+		{"no board", "", page("<p>Hello"), channel.ErrNoMap, "3 × 3"},
+		{"a selector that finds nothing", "board: {cells: '.cell'}", page(grid), channel.ErrFits, "cells '.cell' finds 0 on the page, and the game has 9"},
+		{"a selector that finds too much", "board: {cells: 'button'}", page(grid + "<button>again</button>"), channel.ErrFits, "finds 10 on the page, and the game has 9"},
+		{"a map for another page", "page: other.html\nboard: {cells: button}", page(grid), browser.ErrNoPage, "names other.html"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			_, err := pageGrader(t, "tic-tac-toe", tt.chart).Grade(t.Context(), tt.files, nil)
+			if !errors.Is(err, tt.cause) || !office.AtFault(err) || !strings.Contains(err.Error(), tt.says) {
+				t.Errorf("error is %v", err)
+			}
+		})
+	}
+}
