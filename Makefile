@@ -31,11 +31,11 @@ test: build
 	go test -timeout 30m ./...
 
 # Some figures take minutes, and are measured once.
-LONG := EmptyBoard|FiveByFive|HundredPlayers|Load|Memory
+LONG := PageMemory|EmptyBoard|FiveByFive|HundredPlayers|Load|Memory
 
 bench: build
 	go test -run '^$$' -bench . -skip '$(LONG)' -benchtime 40x ./...
-	go test -run '^$$' -bench '$(LONG)' -benchtime 1x -timeout 90m ./core/play/drop ./internal/cli ./internal/server
+	go test -run '^$$' -bench '$(LONG)' -benchtime 1x -timeout 90m ./core/play/drop ./internal/channel ./internal/cli ./internal/server
 
 validity: build
 	go test -count=1 -timeout 30m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md

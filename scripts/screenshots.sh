@@ -51,6 +51,7 @@ terminal() { # terminal COMMAND NAME [SECONDS]
   page /courses/$assignment matrix
   page "/results/$(result hugo-tandy)" submission
   page "/results/$(result jonas-petri)/scripts/$(script jonas-petri)" script
+  page "/results/$(assignment=workshop/clicks result dirk-taken)/scripts/$(assignment=workshop/clicks script dirk-taken)" page
   page /courses/$assignment/wording wording
   page /runs/1/class class
   page /runs/1/groups groups
@@ -72,4 +73,3 @@ terminal "durchgang phrasebook draft internal/office/testdata/foreign/kreuze.py 
 terminal "durchgang matrix $assignment" terminal-matrix
 terminal "durchgang try demo/class/greta-holm" terminal-try
 terminal "durchgang suite strength blackjack" terminal-strength
-terminal "durchgang sandbox check" terminal-sandbox 16

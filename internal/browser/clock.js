@@ -143,7 +143,7 @@
     await turn()
     await turn()
     let more = frames.size > 0 || busy > 0 || document.readyState !== 'complete'
-    for (const timer of timers.values()) more ||= timer.due <= until
+    for (const timer of timers.values()) more ||= timer.due <= now + within
     return { ran, more }
   }
   Object.defineProperty(self, handle, { value: advance })

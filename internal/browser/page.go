@@ -44,7 +44,6 @@ type Page struct {
 	mu      sync.Mutex
 	changed chan struct{} // something of what follows is new
 	answer  func(Dialog) (accept bool, text string)
-	frame   cdp.FrameID
 	own     string // the page's world
 	apart   string // the world it is looked at from
 	loads   int    // how often the page has been loaded

@@ -126,3 +126,6 @@ func (p *Pool) Close() {
 		b.Close()
 	}
 }
+
+// Resident is the memory that the browser holds for itself, in bytes.
+func (l *Loan) Resident() int64 { return l.browser.box.Resident() }

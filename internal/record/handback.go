@@ -97,7 +97,7 @@ type Mine struct {
 	Assignment string `json:"assignment"`
 	Title      string `json:"title"`
 	Game       string `json:"game"`
-	Channel    string `json:"channel" enum:"terminal,wire,function"`
+	Channel    string `json:"channel" enum:"terminal,wire,function,page"`
 	Zone       string `json:"zone"`
 	Terms
 	Open      bool         `json:"open" description:"One can hand in now."`

@@ -60,7 +60,7 @@ func (f Fault) markdown(b *strings.Builder) {
 		fmt.Fprintf(b, "It shows when the game begins with this:\n\n%s\n", block(f.Setup))
 	}
 	if len(f.Typed) > 0 {
-		fmt.Fprintf(b, "Start your program and type, line by line:\n\n%s\n", block(strings.Join(f.Typed, "\n")))
+		fmt.Fprintf(b, "%s, line by line:\n\n%s\n", f.Way(), block(strings.Join(f.Typed, "\n")))
 	} else {
 		b.WriteString("It shows as soon as the program is started.\n\n")
 	}

@@ -199,6 +199,14 @@ func clean(text string) string {
 	}, text)
 }
 
+// Way begins the sentence that says what was done.
+func (f Fault) Way() string {
+	if len(f.Picture) > 0 {
+		return "Open your page; somebody"
+	}
+	return "Start your program and type"
+}
+
 // Heading says what a fault is about.
 func (f Fault) Heading() string {
 	if len(f.Titles) == 0 {

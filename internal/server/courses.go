@@ -56,7 +56,7 @@ type (
 		Name       string `json:"name"`
 		Title      string `json:"title,omitempty"`
 		Game       string `json:"game"`
-		Channel    string `json:"channel,omitempty" enum:"terminal,wire,function" description:"Without it terminal."`
+		Channel    string `json:"channel,omitempty" enum:"terminal,wire,function,page" description:"Without it terminal."`
 		Phrasebook string `json:"phrasebook,omitempty" description:"YAML; without it the built-in wording."`
 		Suite      string `json:"suite,omitempty" description:"Without it the one that ships for the game."`
 		terms
@@ -71,7 +71,7 @@ type (
 		Revision   int    `json:"revision" description:"The one that the change was made from."`
 		Title      string `json:"title"`
 		Game       string `json:"game"`
-		Channel    string `json:"channel" enum:"terminal,wire,function"`
+		Channel    string `json:"channel" enum:"terminal,wire,function,page"`
 		Phrasebook string `json:"phrasebook"`
 		Suite      string `json:"suite"`
 		terms

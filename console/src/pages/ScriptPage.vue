@@ -76,6 +76,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
                 <GameBoard title="Reference" :board="step.reference" />
                 <GameBoard title="Program" :board="step.shown" :other="step.reference" />
               </template>
+              <PagePicture v-if="step.picture" :result="view.result.id" :step="step" />
               <template v-if="step.reference_lines.length">
                 <ShownLines title="Reference" :lines="step.reference_lines" />
                 <ShownLines title="Program" :lines="step.shown_lines" :other="step.reference_lines" />
@@ -83,7 +84,12 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
               <p class="quiet align-self-end mb-0">Then the program {{ step.condition }}.</p>
             </div>
           </section>
-          <PagePicture v-if="step.picture || step.outline.length" :result="view.result.id" :step="step" />
+          <details v-if="step.outline.length" class="panel">
+            <summary>What is told of the page to those who cannot see it</summary>
+            <ul class="mb-0 mt-2">
+              <li v-for="(line, i) in step.outline" :key="i">{{ line }}</li>
+            </ul>
+          </details>
           <TerminalText :steps="view.evidence.steps" :current="current" />
           <section v-if="step.comparisons.length" class="panel scroll" tabindex="0" aria-label="Comparisons"><ComparisonTable :comparisons="step.comparisons" /></section>
         </div>

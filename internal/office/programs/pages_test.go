@@ -8,6 +8,7 @@ import (
 	"strings"
 	"testing"
 	"testing/fstest"
+	"time"
 
 	"durchgang/core/diagnosis"
 	"durchgang/core/games"
@@ -130,7 +131,7 @@ func TestHostilePages(t *testing.T) {
 		{"breaks-the-tools", "", ""},
 		{"downloads", "", ""},
 		{"eats-buffers", "", ""},
-		{"eats-memory", "has crashed", ""},
+		{"eats-memory", "", ""},
 		{"leads-away", "", "the page tries to lead to https://elsewhere.example/, which is refused"},
 		{"leaves-traces", "", ""},
 		{"loops", "is stuck", ""},
@@ -143,6 +144,8 @@ func TestHostilePages(t *testing.T) {
 		t.Run(tt.page, func(t *testing.T) {
 			g := pageGrader(t, "tic-tac-toe", chart)
 			g.Suite.Scripts = g.Suite.Scripts[:1]
+			g.Patience = channel.DefaultPatience()
+			g.Patience.Rest = time.Second
 			var said, condition strings.Builder
 			graded, err := g.Grade(t.Context(), os.DirFS(pagesDir+"hostile/"+tt.page), func(e record.Evidence) error {
 				for _, s := range e.Steps {
