@@ -25,7 +25,7 @@ func TestPageIsShownWhereItGoesWrong(t *testing.T) {
 	if _, err := s.Client.CreateCourse(ctx, "evening", "Evening class", ""); err != nil {
 		t.Fatal(err)
 	}
-	const suite = "game tic-tac-toe\ncriterion taken \"A taken cell is refused\"\n  points 2\n  claims taken kept\nscript \"twice\" public\n  b2 !b2 a1\nscript \"very fast\"\n  quick\n  b2 !b2\nscript \"anew\"\n  b2 reload\n"
+	const suite = "game tic-tac-toe\ncriterion taken \"A taken cell is refused\"\n  points 2\n  claims taken kept\nscript \"twice\" public\n  b2 !b2 a1\nscript \"very fast\"\n  quick\n  b2 !b2\ncriterion again \"It goes on, or begins anew\"\n  points 1\n  claims again\nscript \"anew\"\n  b2 reload\n"
 	if _, err := s.Client.CreateAssignment(ctx, record.Assignment{Course: "evening", Name: "clicks", Title: "To click on", Game: "tic-tac-toe", Channel: record.Page, Suite: suite}, client.Times{}); err != nil {
 		t.Fatal(err)
 	}
@@ -50,7 +50,7 @@ func TestPageIsShownWhereItGoesWrong(t *testing.T) {
 		t.Fatal(err)
 	}
 	m, err := s.Client.Matrix(ctx, run.ID)
-	if err != nil || m.Rows[0].Points != m.Rows[0].Of || m.Rows[1].Points != 0 || m.Rows[1].Cells[0] != judge.Differs {
+	if err != nil || m.Rows[0].Points != m.Rows[0].Of || m.Rows[1].Points != 1_00 || m.Rows[1].Cells[0] != judge.Differs {
 		t.Fatalf("%+v, %v", m.Rows, err)
 	}
 	wrong := m.Rows[1].Result
