@@ -135,7 +135,7 @@ func (s Scan) Letters() *Thing {
 	for _, c := range s.Controls {
 		if len([]rune(strings.TrimSpace(c.Text))) == 1 {
 			letters++
-			parent[above(c.CSS)]++
+			parent[Siblings(c.CSS)]++
 		}
 	}
 	for css, n := range parent {
@@ -146,9 +146,9 @@ func (s Scan) Letters() *Thing {
 	return nil
 }
 
-// above is a selector for the elements that lie beside one in its parent; empty where its
+// Siblings is a selector for the elements that lie beside one in its parent; empty where its
 // selector does not tell.
-func above(css string) string {
+func Siblings(css string) string {
 	i := strings.LastIndex(css, " > ")
 	if i < 0 {
 		return ""

@@ -272,7 +272,7 @@ func (d *pageDrafter) cards() error {
 	s.Next = now.Named(goesOn)
 	hands := map[string]pagemap.Control{}
 	for _, t := range now.Texts {
-		if of := above(t.CSS); of != "" && card.MatchString(t.Text) {
+		if of := pagemap.Siblings(t.CSS); of != "" && card.MatchString(t.Text) {
 			if _, known := hands[of]; !known {
 				hands[of] = t
 			}
@@ -282,7 +282,7 @@ func (d *pageDrafter) cards() error {
 		return err
 	}
 	for _, t := range now.Texts {
-		if _, is := hands[above(t.CSS)]; is {
+		if _, is := hands[pagemap.Siblings(t.CSS)]; is {
 			row := t.Box
 			row.X, row.W = 0, now.Width()
 			d.places = append(d.places, row)
@@ -327,15 +327,6 @@ func (v *visit) begin() game.Position {
 		return nil // the set-up was read before
 	}
 	return pos
-}
-
-func above(css string) string {
-	i := strings.LastIndex(css, " > ")
-	if i < 0 {
-		return ""
-	}
-	tag, _, _ := strings.Cut(css[i+3:], ":")
-	return css[:i] + " > " + tag
 }
 
 // wordTrials are scripts by which a map is tried where there is no board of all.
