@@ -1,4 +1,4 @@
-package programs_test
+package pages_test
 
 import (
 	"errors"
