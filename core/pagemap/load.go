@@ -40,7 +40,7 @@ type form struct {
 	Page     string               `yaml:"page,omitempty"`
 	Board    *boardForm           `yaml:"board,omitempty"`
 	Boards   map[string]boardForm `yaml:"boards,omitempty"`
-	Marks    map[string]signForm  `yaml:"marks,omitempty"`
+	Marks    map[string]Sign      `yaml:"marks,omitempty"`
 	Columns  *thing               `yaml:"columns,omitempty"`
 	Letters  *thing               `yaml:"letters,omitempty"`
 	Keyboard bool                 `yaml:"keyboard,omitempty"`
@@ -68,19 +68,6 @@ type boardForm struct {
 	Right  *float64 `yaml:"right,omitempty"`
 	Bottom *float64 `yaml:"bottom,omitempty"`
 	Order  string   `yaml:"order,omitempty"`
-}
-
-type signForm struct {
-	Text      *string `yaml:"text,omitempty"`
-	Class     string  `yaml:"class,omitempty"`
-	Attribute string  `yaml:"attribute,omitempty"`
-	Is        string  `yaml:"is,omitempty"`
-	Picture   string  `yaml:"picture,omitempty"`
-	Color     string  `yaml:"color,omitempty"`
-	Ink       string  `yaml:"ink,omitempty"`
-	Letters   string  `yaml:"letters,omitempty"`
-	Pattern   string  `yaml:"pattern,omitempty"`
-	Within    int     `yaml:"within,omitempty"`
 }
 
 type sayingForm struct {
@@ -302,12 +289,11 @@ func or(v *float64, usual float64) float64 {
 
 var colorForm = regexp.MustCompile(`^#[0-9a-fA-F]{6}$`)
 
-func (c *compiler) sign(path string, f signForm) Sign {
-	s := Sign(f)
-	if f.Text == nil && f.Class+f.Attribute+f.Picture+f.Color+f.Ink+f.Letters+f.Pattern == "" {
+func (c *compiler) sign(path string, s Sign) Sign {
+	if s.Text == nil && s.Class+s.Attribute+s.Picture+s.Color+s.Ink+s.Letters+s.Pattern == "" {
 		c.fail(path, ErrSign)
 	}
-	for _, color := range []string{f.Color, f.Ink, f.Letters} {
+	for _, color := range []string{s.Color, s.Ink, s.Letters} {
 		if color != "" && !colorForm.MatchString(color) {
 			c.fail(path, ErrColor)
 		}

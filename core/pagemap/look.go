@@ -32,10 +32,10 @@ type sayingQuestion struct {
 const (
 	columnsThing = "columns"
 	lettersThing = "letters"
-	fieldThing   = "field"
-	sendThing    = "send"
-	restartThing = "restart"
-	nextThing    = "next"
+	FieldThing   = "field"
+	SendThing    = "send"
+	RestartThing = "restart"
+	NextThing    = "next"
 	turnThing    = "turn "
 	wonThing     = "won "
 	drawnThing   = "drawn"
@@ -50,7 +50,7 @@ func (m *Map) Question(rows, cols int) Question {
 		q.Boards = append(q.Boards, boardQuestion{b.Cells, b.Canvas, rows, cols})
 	}
 	for name, t := range map[string]*Thing{
-		columnsThing: m.Columns, lettersThing: m.Letters, fieldThing: m.Field, sendThing: m.Send, restartThing: m.Restart, nextThing: m.Next,
+		columnsThing: m.Columns, lettersThing: m.Letters, FieldThing: m.Field, SendThing: m.Send, RestartThing: m.Restart, NextThing: m.Next,
 		turnThing + First: m.Turn.First, turnThing + Second: m.Turn.Second, wonThing + First: m.Won.First, wonThing + Second: m.Won.Second,
 		drawnThing: m.Drawn, scoreThing + First: m.Score.First, scoreThing + Second: m.Score.Second,
 	} {
@@ -71,10 +71,7 @@ func (m *Map) Question(rows, cols int) Question {
 type Look struct {
 	Boards [][]Cell         `json:"boards"`
 	Things map[string][]Box `json:"things"`
-	Said   [][]Line         `json:"said"`  // what it said since the look before, the oldest first
-	Lines  []Line           `json:"lines"` // what it says now
-	Width  float64          `json:"width"`
-	Height float64          `json:"height"`
+	Lines  []Line           `json:"lines"` // what it says
 }
 
 // Box is where a thing lies in the window, in CSS pixels, and what it shows. One that is off
@@ -87,6 +84,12 @@ type Box struct {
 	Off     bool     `json:"off"`
 	Text    string   `json:"text"`
 	Classes []string `json:"classes"`
+}
+
+// Covers reports whether the middle of another box lies in this one.
+func (b Box) Covers(o Box) bool {
+	x, y := o.Center()
+	return x >= b.X && x <= b.X+b.W && y >= b.Y && y <= b.Y+b.H
 }
 
 // Center is the middle of the box.
@@ -163,9 +166,6 @@ type Mismatch struct {
 }
 
 func (e *Mismatch) Error() string {
-	if e.Want == 0 {
-		return fmt.Sprintf("%s finds nothing on the page", e.What)
-	}
 	return fmt.Sprintf("%s finds %d on the page, and the game has %d", e.What, e.Found, e.Want)
 }
 

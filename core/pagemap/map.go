@@ -86,16 +86,16 @@ type Canvas struct {
 // Sign is what tells a mark. All that is given must hold; colours as in #rrggbb, and may be
 // as far from it as Within, summed over red, green and blue.
 type Sign struct {
-	Text      *string // all that the cell shows, in any case
-	Class     string
-	Attribute string
-	Is        string // what the attribute is; any without it
-	Picture   string // name of the picture's file, or a part of it
-	Color     string // of the cell's ground, or of what lies on it
-	Ink       string // colour of what is drawn on the ground of a canvas
-	Letters   string // colour of the cell's text
-	Pattern   string // how much is drawn on each of five by five parts of a cell, from 0 to 9
-	Within    int
+	Text      *string `yaml:"text,omitempty"` // all that the cell shows, in any case
+	Class     string  `yaml:"class,omitempty"`
+	Attribute string  `yaml:"attribute,omitempty"`
+	Is        string  `yaml:"is,omitempty"`      // what the attribute is; any without it
+	Picture   string  `yaml:"picture,omitempty"` // name of the picture's file, or a part of it
+	Color     string  `yaml:"color,omitempty"`   // of the cell's ground, or of what lies on it
+	Ink       string  `yaml:"ink,omitempty"`     // colour of what is drawn on the ground of a canvas
+	Letters   string  `yaml:"letters,omitempty"` // colour of the cell's text
+	Pattern   string  `yaml:"pattern,omitempty"` // how much is drawn on each of five by five parts of a cell, from 0 to 9
+	Within    int     `yaml:"within,omitempty"`
 }
 
 // Saying is a place where the page says something.

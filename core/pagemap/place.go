@@ -7,14 +7,6 @@ import (
 	"durchgang/core/game"
 )
 
-// Names of things for Box.
-const (
-	RestartThing = restartThing
-	NextThing    = nextThing
-	FieldThing   = fieldThing
-	SendThing    = sendThing
-)
-
 // Box returns where a thing of the map lies, the first one that is not hidden.
 func (m *Map) Box(l Look, name string) (Box, bool) {
 	list := l.Things[name]

@@ -59,17 +59,6 @@ func (s Scan) Boards(rows, cols int) []Thing {
 	return things
 }
 
-// Twins lists the sets that are two boards of rows × columns, one beside the other or below.
-func (s Scan) Twins(rows, cols int) []Thing {
-	var found []Thing
-	for _, g := range s.Grids {
-		if g.CSS != "" && len(g.Cells) == 2*rows*cols {
-			found = append(found, Thing{CSS: g.CSS})
-		}
-	}
-	return found
-}
-
 // Heads lists the sets that lie in one row of so many columns.
 func (s Scan) Heads(cols int) []Thing {
 	var found []Thing
@@ -195,8 +184,7 @@ func (s Scan) Named(pattern *regexp.Regexp) *Thing {
 // Beside are the texts that lie on no cell of a board and are on no control.
 func (s Scan) Beside(board []Cell) []Control {
 	return slices.DeleteFunc(slices.Clone(s.Texts), func(c Control) bool {
-		x, y := c.Center()
-		return slices.ContainsFunc(board, func(b Cell) bool { return x >= b.X && x <= b.X+b.W && y >= b.Y && y <= b.Y+b.H })
+		return slices.ContainsFunc(board, func(b Cell) bool { return b.Covers(c.Box) })
 	})
 }
 

@@ -25,16 +25,13 @@ type Sketch struct {
 	Restart  *Thing
 	Says     []Saying
 	Won      [2]string // phrases that say who has won, with {player}
-	Drawn    string    // and that nobody has
-	Names    [2][]string
 }
 
 // Right gives each player the mark that is called as the player is: on a page on which the
 // second player begins it was taken for the first one's.
 func (s *Sketch) Right(rules game.Rules) {
 	called := func(mark string, p game.Player) bool {
-		sign := s.Marks[mark]
-		return slices.ContainsFunc(sign.names(), func(n string) bool {
+		return slices.ContainsFunc(s.Marks[mark].names(), func(n string) bool {
 			return strings.EqualFold(n, rules.PlayerName(p)) || slices.Contains(phrasebook.Drawings(p), n)
 		})
 	}
@@ -46,7 +43,7 @@ func (s *Sketch) Right(rules game.Rules) {
 // Map is the finished map. program is the side that pages play themselves.
 func (s Sketch) Map(program game.Player) (*Map, error) {
 	f := form{
-		Marks: map[string]signForm{}, Columns: (*thing)(s.Columns), Letters: (*thing)(s.Letters), Keyboard: s.Keyboard,
+		Marks: map[string]Sign{}, Columns: (*thing)(s.Columns), Letters: (*thing)(s.Letters), Keyboard: s.Keyboard,
 		Field: (*thing)(s.Field), Send: (*thing)(s.Send), Next: (*thing)(s.Next), Restart: (*thing)(s.Restart), Words: s.words(),
 	}
 	if s.Board != nil {
@@ -63,7 +60,7 @@ func (s Sketch) Map(program game.Player) (*Map, error) {
 		if sign.Within == usualWithin {
 			sign.Within = 0
 		}
-		f.Marks[name] = signForm(sign)
+		f.Marks[name] = sign
 	}
 	for word, t := range s.Buttons {
 		if f.Buttons == nil {
@@ -100,11 +97,7 @@ func (s Sketch) words() words {
 		Names map[string][]string `yaml:"names,omitempty"`
 		Says  map[string][]string `yaml:"says,omitempty"`
 	}
-	lists := [2][]string{slices.Clone(s.Names[0]), slices.Clone(s.Names[1])}
-	for i, name := range []string{First, Second} {
-		sign := s.Marks[name]
-		lists[i] = append(lists[i], sign.names()...)
-	}
+	lists := [2][]string{s.Marks[First].names(), s.Marks[Second].names()}
 	only := func(i int) []string {
 		var list []string
 		for _, n := range lists[i] {
@@ -127,9 +120,6 @@ func (s Sketch) words() words {
 			book.Says["won"] = append(book.Says["won"], phrase)
 		}
 	}
-	if s.Drawn != "" {
-		book.Says["drawn"] = []string{s.Drawn}
-	}
 	text, err := yaml.Marshal(book)
 	if err != nil || strings.TrimSpace(string(text)) == "{}" {
 		return ""
@@ -144,6 +134,5 @@ type sides struct {
 
 // Called are the names by which the book knows a player: 0 for the first, 1 for the second.
 func (m *Map) Called(side int) []string {
-	sign := m.Marks[[]string{First, Second}[side]]
-	return sign.names()
+	return m.Marks[[]string{First, Second}[side]].names()
 }

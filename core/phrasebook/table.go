@@ -24,6 +24,9 @@ type Table struct {
 // an offer of another one.
 func (t Table) Rounds() bool { return t.cards }
 
+// Afloat reports whether boards are the players' own, and are shot at.
+func (t Table) Afloat() bool { return t.oceans }
+
 // fleet is rules of a game in which ships are shot at.
 type fleet interface {
 	ShipNames() []string

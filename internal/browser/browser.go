@@ -13,7 +13,6 @@ import (
 	cdpbrowser "github.com/chromedp/cdproto/browser"
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/target"
-	"golang.org/x/sys/unix"
 
 	"durchgang/internal/sandbox"
 )
@@ -80,29 +79,22 @@ func Start(ctx context.Context, limits Limits) (*Browser, error) {
 }
 
 func (b *Browser) start(ctx context.Context, program string) error {
-	pair, err := unix.Socketpair(unix.AF_UNIX, unix.SOCK_STREAM|unix.SOCK_CLOEXEC, 0)
+	ours, theirs, err := sandbox.Connection()
 	if err != nil {
 		return err
 	}
-	if err := unix.SetNonblock(pair[0], true); err != nil {
-		return err
-	}
-	again, err := unix.FcntlInt(uintptr(pair[1]), unix.F_DUPFD_CLOEXEC, 0)
-	if err != nil {
-		return err
-	}
-	ours := os.NewFile(uintptr(pair[0]), "browser")
+	b.wire = newWire(ours)
 	null, err := os.OpenFile(os.DevNull, os.O_RDWR, 0)
 	if err != nil {
+		theirs.Close()
 		return err
 	}
 	defer null.Close()
 	spec := sandbox.Spec{
 		Dir: b.folder, Argv: append([]string{program}, b.flags()...), Shown: []string{"/etc/fonts"},
-		Passed: []*os.File{os.NewFile(uintptr(pair[1]), "commands"), os.NewFile(uintptr(again), "answers")},
+		Passed: []*os.File{theirs, theirs}, // it reads commands from the first and answers through the second
 		Limits: sandbox.Limits{CPU: 24 * time.Hour, Memory: b.limits.Memory, Processes: 1024, Disk: 256 << 20, Files: 4096},
 	}
-	b.wire = newWire(ours)
 	if b.box, err = sandbox.Start(spec, null); err != nil {
 		return err
 	}
@@ -172,7 +164,7 @@ func (b *Browser) blank(ctx context.Context) (*Page, error) {
 	if err != nil {
 		return nil, err
 	}
-	p := &Page{browser: b, wire: b.wire, context: made.BrowserContextID, changed: make(chan struct{}, 1)}
+	p := &Page{wire: b.wire, context: made.BrowserContextID, changed: make(chan struct{}, 1)}
 	if err := p.prepare(ctx); err != nil {
 		p.Close()
 		return nil, err

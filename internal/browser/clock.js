@@ -67,8 +67,12 @@
   const post = self.Worker && Worker.prototype.postMessage
   if (post) {
     Worker.prototype.postMessage = function (...given) {
-      busy++ // until the worker answers
-      const done = () => void busy--
+      busy++ // until the worker answers, or is given up
+      let waits = true
+      const done = () => {
+        if (waits) busy--
+        waits = false
+      }
       this.addEventListener('message', done, { once: true })
       real.setTimeout(done, 2000)
       return post.apply(this, given)

@@ -256,14 +256,15 @@
     listen()
     const things = {}
     for (const [name, thing] of Object.entries(asked.things || {})) things[name] = find(thing).slice(0, 200).map((e) => ({ ...place(e), text: textOf(e), classes: [...e.classList] }))
-    const result = { boards: (asked.boards || []).map((b) => cellsOf(b, b.rows, b.cols)), things, said, state: state(), lines: lines(asked.says), width: innerWidth, height: innerHeight }
+    const shown = { boards: (asked.boards || []).map((b) => cellsOf(b, b.rows, b.cols)), things, lines: lines(asked.says) }
+    const result = { shown, said }
     said = []
     return result
   }
   self.durchgangOutline = outline
 
-  // state is the same for pages that look the same.
-  function state() {
+  // durchgangState is the same for pages that look the same.
+  self.durchgangState = () => {
     let text = document.documentElement.outerHTML + scrollX + ',' + scrollY
     for (const field of document.querySelectorAll('input,textarea,select')) text += '\n' + field.value + field.checked
     for (const canvas of document.querySelectorAll('canvas')) {

@@ -31,7 +31,6 @@ var (
 
 // Page is one page in a browser context of its own. One goroutine at a time uses it.
 type Page struct {
-	browser *Browser
 	wire    *wire
 	context cdp.BrowserContextID
 	target  target.ID

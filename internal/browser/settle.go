@@ -9,11 +9,17 @@ import (
 	"time"
 )
 
+// Look is a page as it was looked at once, in the form of look.js.
+type Look struct {
+	Shown json.RawMessage `json:"shown"` // what the things that were asked for are and show
+	Said  json.RawMessage `json:"said"`  // what was said since the look before
+}
+
 // Settled is a page after a step.
 type Settled struct {
-	Shown json.RawMessage   // what the map's things show, as look.js tells it
-	Said  []json.RawMessage // the same of every time it was looked at before, the oldest first
-	Rests bool              // nothing is left to do; else the page goes on without end
+	Look
+	Before []Look // those before it, the oldest first
+	Rests  bool   // nothing is left to do; else the page goes on without end
 }
 
 // Ask says what is looked for from now on, as look.js takes it.
@@ -32,26 +38,23 @@ const mostRounds = 12
 // Settle lets the page do what it has put off by less than within, and all that follows from
 // that, until nothing is left to do or what it shows stays the same. Pages that draw again
 // and again rest as well, when they draw the same. The page's own time passes at once.
-func (p *Page) Settle(ctx context.Context, within time.Duration) (Settled, error) {
-	var s Settled
+func (p *Page) Settle(ctx context.Context, within time.Duration) (s Settled, err error) {
 	for range mostRounds {
 		var did struct {
 			Ran  int
 			More bool
 		}
-		if err := p.evaluate(ctx, p.mainWorld, fmt.Sprintf("window[%q](%d)", p.clock, within.Milliseconds()), &did); err != nil {
+		if err = p.evaluate(ctx, p.mainWorld, fmt.Sprintf("window[%q](%d)", p.clock, within.Milliseconds()), &did); err != nil {
 			return s, err
 		}
-		before := s.Shown
-		shown, err := p.look(ctx)
-		if err != nil {
+		before := s.Look
+		if s.Look, err = p.look(ctx); err != nil {
 			return s, err
 		}
-		if before != nil {
-			s.Said = append(s.Said, before)
+		if before.Shown != nil {
+			s.Before = append(s.Before, before)
 		}
-		s.Shown = shown
-		if !did.More || did.Ran > 0 && before != nil && alike(before, shown) {
+		if !did.More || did.Ran > 0 && before.Shown != nil && alike(before, s.Look) {
 			s.Rests = true
 			return s, nil
 		}
@@ -62,31 +65,27 @@ func (p *Page) Settle(ctx context.Context, within time.Duration) (Settled, error
 var digits = regexp.MustCompile(`[0-9]+`)
 
 // alike reports whether two looks show the same, but for numbers: a clock goes on for ever.
-// What was said meanwhile is left out.
-func alike(a, b json.RawMessage) bool {
-	cut := func(r json.RawMessage) []byte {
-		before, _, _ := bytes.Cut(r, []byte(`"said":`))
-		_, after, _ := bytes.Cut(r, []byte(`"lines":`))
-		return digits.ReplaceAll(append(bytes.Clone(before), after...), []byte("0"))
-	}
-	return bytes.Equal(cut(a), cut(b))
+func alike(a, b Look) bool {
+	return bytes.Equal(digits.ReplaceAll(a.Shown, []byte("0")), digits.ReplaceAll(b.Shown, []byte("0")))
 }
 
-// Look is what the things that were asked for are and show now.
-func (p *Page) Look(ctx context.Context) (json.RawMessage, error) { return p.look(ctx) }
-
-func (p *Page) look(ctx context.Context) (shown json.RawMessage, err error) {
+func (p *Page) look(ctx context.Context) (l Look, err error) {
 	world, err := p.world(ctx, p.apartWorld)
 	if err != nil {
-		return nil, err
+		return l, err
 	}
 	question := ""
 	if world != p.looks { // a page that was loaded anew has forgotten
 		question = p.asked
 	}
-	if err := p.evaluate(ctx, p.apartWorld, "durchgangLook("+question+")", &shown); err != nil {
-		return nil, err
+	if err := p.evaluate(ctx, p.apartWorld, "durchgangLook("+question+")", &l); err != nil {
+		return l, err
 	}
 	p.looks = world
-	return shown, nil
+	return l, nil
+}
+
+// State is the same for pages that look the same, and empty where that cannot be told.
+func (p *Page) State(ctx context.Context) (state string, err error) {
+	return state, p.evaluate(ctx, p.apartWorld, "durchgangState()", &state)
 }

@@ -3,7 +3,6 @@ package channel
 import (
 	"context"
 	"errors"
-	"fmt"
 	"io"
 	"os"
 	"sync"
@@ -30,7 +29,7 @@ const mostAside = 8 << 10
 // exchange starts a program, sends the requests, and reads until the program ends, or
 // patience does. The error is about the machine, never about the program.
 func exchange(ctx context.Context, spec sandbox.Spec, patience Patience, requests string, apart bool) (*exchanged, error) {
-	ours, theirs, err := connection()
+	ours, theirs, err := sandbox.Connection()
 	if err != nil {
 		return nil, err
 	}
@@ -79,23 +78,6 @@ func exchange(ctx context.Context, spec sandbox.Spec, patience Patience, request
 	box.Kill()
 	e.aside = aside()
 	return e, nil
-}
-
-// connection opens both ends of a connection, the second one for a program. Deadlines hold
-// for the first.
-func connection() (ours, theirs *os.File, err error) {
-	pair, err := unix.Socketpair(unix.AF_UNIX, unix.SOCK_STREAM|unix.SOCK_CLOEXEC, 0)
-	if err != nil {
-		return nil, nil, fmt.Errorf("open a connection: %w", err)
-	}
-	err = unix.SetNonblock(pair[0], true)
-	ours, theirs = os.NewFile(uintptr(pair[0]), "ours"), os.NewFile(uintptr(pair[1]), "program")
-	if err != nil {
-		ours.Close()
-		theirs.Close()
-		return nil, nil, fmt.Errorf("open a connection: %w", err)
-	}
-	return ours, theirs, nil
 }
 
 // patient reads on after its deadline for as long as the clock allows.

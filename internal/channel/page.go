@@ -32,6 +32,8 @@ type Page struct {
 	Seed     string // settles the page's random numbers
 	Quick    bool   // no time passes between the steps
 	Album    *Album // of the page; nil where no pictures are wanted
+
+	coming []suite.Moment // what will be played, where that is known
 }
 
 // Album keeps the pictures of a page by what it shows, so that each is taken once. It is safe
@@ -64,21 +66,8 @@ const mostShots = 2000 // of some four kilobytes each
 // Play opens the page in a browser context of its own and plays the moments of one script.
 // The error is about the machine, never about the page. A cancelled context ends it.
 func (p Page) Play(ctx context.Context, _ sandbox.Spec, moments []suite.Moment) (Performance, error) {
-	return perform(ctx, playing{p, moments}, sandbox.Spec{}, p.Setup, moments)
-}
-
-// playing is a page of which is known what will be played.
-type playing struct {
-	Page
-	moments []suite.Moment
-}
-
-func (p playing) sit(ctx context.Context, spec sandbox.Spec, setup game.Setup) (seat, func(), error) {
-	s, leave, err := p.Page.sit(ctx, spec, setup)
-	if err == nil {
-		s.(*pageSeat).coming = p.moments
-	}
-	return s, leave, err
+	p.coming = moments
+	return perform(ctx, p, sandbox.Spec{}, p.Setup, moments)
 }
 
 // On plays with a browser that is lent, and once more where it has ended meanwhile. When it
@@ -161,7 +150,6 @@ type pageSeat struct {
 	given      phrasebook.Given
 	table      phrasebook.Table
 	rows, cols int
-	coming     []suite.Moment // what will be played, where that is known
 	done       Performance
 	err        error              // of the machine
 	fallen     *judge.Observation // how the page came to its end; nil while it runs
@@ -174,7 +162,6 @@ type pageSeat struct {
 	said    [][]pagemap.Line
 	notes   []browser.Note
 	dialogs []string
-	state   string
 	rests   bool
 }
 
@@ -227,27 +214,23 @@ func (s *pageSeat) settle(ctx context.Context) error {
 		return err
 	}
 	s.rests = settled.Rests
-	for _, shown := range settled.Said {
-		var l pagemap.Look
-		if err := json.Unmarshal(shown, &l); err != nil {
-			return fmt.Errorf("read what the page shows: %w", err)
+	for _, l := range settled.Before {
+		if err := s.take(l); err != nil {
+			return err
 		}
-		s.said = append(append(s.said, l.Said...), l.Lines)
+		s.said = append(s.said, s.looked.Lines)
 	}
-	return s.take(settled.Shown)
+	return s.take(settled.Look)
 }
 
-// take takes what the page shows now.
-func (s *pageSeat) take(shown json.RawMessage) error {
-	var l struct {
-		pagemap.Look
-		State string `json:"state"`
-	}
-	if err := json.Unmarshal(shown, &l); err != nil {
+// take takes what the page showed when it was looked at, and what it had said until then.
+func (s *pageSeat) take(l browser.Look) error {
+	var said [][]pagemap.Line
+	s.looked = pagemap.Look{}
+	if err := errors.Join(json.Unmarshal(l.Shown, &s.looked), json.Unmarshal(l.Said, &said)); err != nil {
 		return fmt.Errorf("read what the page shows: %w", err)
 	}
-	s.looked, s.state = l.Look, l.State
-	s.said = append(s.said, l.Said...)
+	s.said = append(s.said, said...)
 	return nil
 }
 
@@ -277,6 +260,22 @@ func (s *pageSeat) next() suite.Act {
 	return ""
 }
 
+// hurries reports whether the next step follows before the page comes to rest.
+func (s *pageSeat) hurries() bool { return s.Quick && s.next() != "" }
+
+// hear takes what the page has noted about itself.
+func (s *pageSeat) hear() {
+	if s.page == nil {
+		return
+	}
+	for _, n := range s.page.Notes() {
+		s.notes = append(s.notes, n)
+		if n.Kind == browser.NoteDialog {
+			s.dialogs = append(s.dialogs, n.Text)
+		}
+	}
+}
+
 // moment implements seat.
 func (s *pageSeat) moment(m suite.Moment) bool {
 	s.mu.Lock()
@@ -284,7 +283,7 @@ func (s *pageSeat) moment(m suite.Moment) bool {
 	anew := s.began // by the step before
 	s.began = false
 	s.mu.Unlock()
-	o := judge.Observation{Condition: judge.Waiting, ByTurn: false}
+	o := judge.Observation{Condition: judge.Waiting}
 	var events []Event
 	tried := true
 	if s.fallen == nil && m.Step.Act != suite.Start {
@@ -294,26 +293,19 @@ func (s *pageSeat) moment(m suite.Moment) bool {
 			if what, tried, err = s.act(ctx, m, anew); what != "" {
 				events = append(events, Event{At: time.Since(s.started), Typed: &what})
 			}
-			if err != nil || s.Quick && s.next() != "" {
+			if err != nil || s.hurries() {
 				return err
 			}
 			return s.settle(ctx)
 		})
 	}
-	if s.page != nil {
-		for _, n := range s.page.Notes() {
-			s.notes = append(s.notes, n)
-			if n.Kind == browser.NoteDialog {
-				s.dialogs = append(s.dialogs, n.Text)
-			}
-		}
-	}
+	s.hear()
 	switch {
 	case s.err != nil:
 		return false
 	case s.fallen != nil:
 		o = *s.fallen
-	case s.Quick && s.next() != "" && m.Step.Act != suite.Start:
+	case s.hurries() && m.Step.Act != suite.Start:
 	default:
 		o = s.observe(m)
 		o.Untyped = !tried
@@ -419,20 +411,23 @@ const mostLines = 60 // that are kept of what a page says in one step
 
 // shot is how the page looks now.
 func (s *pageSeat) shot() (shot Shot) {
-	if s.Album == nil || s.fallen != nil || s.Quick && s.next() != "" {
+	if s.Album == nil || s.fallen != nil || s.hurries() {
 		return shot
-	}
-	if known, there := s.Album.find(s.state); there {
-		return known
 	}
 	ctx, cancel := context.WithTimeout(s.ctx, pictureTime)
 	defer cancel()
-	var err error
+	state, err := s.page.State(ctx)
+	if err != nil {
+		return shot
+	}
+	if known, there := s.Album.find(state); there {
+		return known
+	}
 	if shot.Picture, err = s.page.Picture(ctx); err == nil {
 		shot.Outline, err = s.page.Outline(ctx)
 	}
 	if err == nil {
-		s.Album.keep(s.state, shot)
+		s.Album.keep(state, shot)
 	}
 	return shot // a picture that could not be taken costs nobody anything
 }

@@ -67,10 +67,8 @@ func (s *pageSeat) move(ctx context.Context, m suite.Moment) (string, bool, erro
 		return "", false, nil
 	}
 	if !m.Step.Move.Cell.Inside(s.rows, s.cols) {
-		if s.Rules.MoveKind() != game.NamesColumn || m.Step.Move.Cell.Col < 0 || int(m.Step.Move.Cell.Col) >= s.cols {
-			if control, err := s.page.Under(ctx, x, y); err != nil || control || x < 0 || y < 0 {
-				return "", false, err // there is something else beside the board, or nothing
-			}
+		if control, err := s.page.Under(ctx, x, y); err != nil || control || x < 0 || y < 0 {
+			return "", false, err // there is something else beside the board, or nothing
 		}
 	}
 	if s.Map.Touch {

@@ -12,6 +12,7 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/pagemap"
+	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/browser"
 	"durchgang/internal/sandbox"
@@ -140,7 +141,7 @@ func (d *pageDrafter) draft() (PageDraft, error) {
 	if err != nil {
 		return PageDraft{}, err
 	}
-	return d.settle(v)
+	return d.settle()
 }
 
 // visit is a page that is tried.
@@ -181,18 +182,18 @@ func (v *visit) scan() (s pagemap.Scan, err error) {
 	return s, json.Unmarshal(raw, &s)
 }
 
-// click clicks at a place and lets the page come to rest. changed are the board's cells that
+// clickAt clicks at a place and lets the page come to rest. changed are the board's cells that
 // show something else then.
 func (v *visit) clickAt(x, y float64) (changed []int, err error) {
 	before := v.board()
-	v.notes, v.said = nil, nil
+	v.notes, v.said, v.dialogs = nil, nil, nil
 	_ = v.bounded(func(ctx context.Context) error {
 		if err := v.page.Click(ctx, x, y, 1); err != nil {
 			return err
 		}
 		return v.settle(ctx)
 	})
-	v.notes = v.page.Notes()
+	v.hear()
 	return pagemap.Changed(before, v.board()), v.err
 }
 
@@ -215,10 +216,7 @@ func (v *visit) watch() error {
 }
 
 // afloat reports whether ships are shot at.
-func (d *pageDrafter) afloat() bool {
-	pos, err := d.Rules.Start(d.Setup)
-	return err == nil && slices.ContainsFunc(d.Rules.View(pos, game.Second, nil), func(f game.Fact) bool { return f.Kind == game.FactCell && f.Owner() != game.Nobody })
-}
+func (d *pageDrafter) afloat() bool { return phrasebook.TableOf(d.Rules, d.Setup).Afloat() }
 
 // says are the places where the page says something: the texts that changed, in the order of
 // the page.
@@ -228,8 +226,7 @@ func (d *pageDrafter) says() {
 		return cmp.Or(cmp.Compare(x.Y, y.Y), cmp.Compare(x.X, y.X), cmp.Compare(a, b))
 	})
 	order = slices.DeleteFunc(order, func(css string) bool {
-		x, y := d.texts[css].Center()
-		return slices.ContainsFunc(d.places, func(b pagemap.Box) bool { return x > b.X && x < b.X+b.W && y > b.Y && y < b.Y+b.H })
+		return slices.ContainsFunc(d.places, func(b pagemap.Box) bool { return b.Covers(d.texts[css].Box) })
 	})
 	for _, css := range order {
 		d.sketch.Says = append(d.sketch.Says, pagemap.Saying{Of: pagemap.Thing{CSS: css}})
@@ -242,7 +239,7 @@ func (d *pageDrafter) says() {
 }
 
 // settle plays some scripts by the map, to see how far it leads.
-func (d *pageDrafter) settle(opened *visit) (PageDraft, error) {
+func (d *pageDrafter) settle() (PageDraft, error) {
 	m, err := d.sketch.Map(d.Program)
 	if err != nil {
 		return PageDraft{}, fmt.Errorf("read the draft: %w", err)
@@ -269,7 +266,7 @@ func (d *pageDrafter) settle(opened *visit) (PageDraft, error) {
 			}
 		}
 	}
-	draft := PageDraft{Map: m, Parts: d.parts, Sure: 0}
+	draft := PageDraft{Map: m, Parts: d.parts}
 	if tried > 0 {
 		draft.Sure = float64(agrees) / float64(tried)
 	}

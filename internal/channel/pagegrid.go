@@ -14,56 +14,37 @@ import (
 
 // lines are moves that end a game on a board: with a win of whoever begins, and of the other.
 func (d *pageDrafter) lines() (begins, other []game.Move) {
-	run := d.run()
 	at := func(row, col int) game.Move { return game.Move{Cell: game.Cell{Row: int16(row), Col: int16(col)}} }
+	falls, run := d.Rules.MoveKind() == game.NamesColumn, 3
+	if r, is := d.Rules.(interface{ Run() int }); is {
+		run = r.Run()
+	}
 	for i := range run {
-		if d.Rules.MoveKind() == game.NamesColumn {
-			begins = append(begins, at(0, 0), at(0, 1))
-			other = append(other, at(0, []int{0, 2}[boolInt(i == run-1)]), at(0, 1))
-			continue
+		first, second, elsewhere := at(0, i), at(d.rows-1, i), at(1, 0)
+		if falls {
+			first, second, elsewhere = at(0, 0), at(0, 1), at(0, 2)
 		}
-		begins = append(begins, at(0, i), at(d.rows-1, i))
-		if i == run-1 {
-			other = append(other, at(1, 0), at(0, i))
+		begins = append(begins, first, second)
+		switch {
+		case i == run-1: // who begins does not complete a line
+			other = append(other, elsewhere)
+		case falls:
+			other = append(other, first)
+		default:
+			other = append(other, second)
+		}
+		if falls {
+			other = append(other, second)
 		} else {
-			other = append(other, at(d.rows-1, i), at(0, i))
+			other = append(other, first)
 		}
 	}
-	if d.Rules.MoveKind() == game.NamesColumn { // marks of both in many columns
+	if falls { // marks of both in many columns
 		for col := d.cols - 2; col > 2; col -= 2 {
 			other = append([]game.Move{at(0, col), at(0, col+1)}, other...)
 		}
 	}
 	return begins[:len(begins)-1], other
-}
-
-func boolInt(b bool) int {
-	if b {
-		return 1
-	}
-	return 0
-}
-
-// run is how many marks in a line win: the moves of a column or row until the rules say so.
-func (d *pageDrafter) run() int {
-	for n := 3; n <= max(d.rows, d.cols); n++ {
-		pos, err := d.Rules.Start(d.Setup)
-		if err != nil {
-			return 3
-		}
-		for i := range n {
-			first, second := game.Move{Cell: game.Cell{Col: int16(i)}}, game.Move{Cell: game.Cell{Row: int16(d.rows - 1), Col: int16(i)}}
-			if d.Rules.MoveKind() == game.NamesColumn {
-				first, second = game.Move{}, game.Move{Cell: game.Cell{Col: 1}}
-			}
-			d.Rules.Play(pos, first, nil)
-			if pos.Result().Over() {
-				return n
-			}
-			d.Rules.Play(pos, second, nil)
-		}
-	}
-	return 3
 }
 
 // trials are scripts by which a map is tried.
@@ -197,10 +178,8 @@ func (v *visit) landed(before, after game.Position) int {
 // newLines are the texts that the page shows now and did not show when it was opened, and
 // what its last dialog said.
 func (v *visit) newLines() (lines []string) {
-	for _, n := range v.notes {
-		if n.Kind == "dialog" {
-			lines = append(lines, strings.Split(n.Text, "\n")...)
-		}
+	for _, text := range v.dialogs {
+		lines = append(lines, strings.Split(text, "\n")...)
 	}
 	now, err := v.scan()
 	if err != nil {

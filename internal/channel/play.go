@@ -6,7 +6,6 @@ import (
 	"maps"
 	"os"
 	"path/filepath"
-	"regexp"
 	"slices"
 	"strings"
 	"time"
@@ -18,47 +17,6 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/sandbox"
 )
-
-// Event is one thing typed or printed, in the order in which it happened.
-type Event struct {
-	At      time.Duration `json:"at"` // since the start of the program
-	Typed   *string       `json:"typed,omitempty"`
-	Printed []byte        `json:"printed,omitempty"`
-}
-
-// Shot is how a page looked after a step.
-type Shot struct {
-	Picture []byte   // JPEG; empty where there was nothing to take one of
-	Outline []string // what those are told who cannot see it, a line for each thing
-}
-
-// Performance is how a program played a script: one observation and one list of
-// events for each moment that was tried.
-type Performance struct {
-	Observations []judge.Observation
-	Events       [][]Event
-	Moments      []suite.Moment // what was played, where that was not known before; see Opponent
-	Chose        string         // what the program chose by itself and showed: its replies, or its set-up
-	Stuck        bool           // the program was, at some call
-	Forms        int            // how many forms the book has for what the program says
-	Shots        []Shot         // of a page, one for each moment that was tried
-}
-
-// seat is where a program sits while it plays.
-type seat interface {
-	// moment plays one moment; it returns false when the script cannot go on.
-	moment(suite.Moment) bool
-	// assume says which set-up what the program shows is read by.
-	assume(game.Setup)
-	// performance is what was observed so far. The error is about the machine.
-	performance() (*Performance, error)
-}
-
-// Sitter is a channel on which a program plays move by move.
-type Sitter interface {
-	// sit starts the program anew. leave ends it.
-	sit(ctx context.Context, spec sandbox.Spec, setup game.Setup) (s seat, leave func(), err error)
-}
 
 // Terminal plays scripts with console programs.
 type Terminal struct {
@@ -73,25 +31,6 @@ type Terminal struct {
 // about the machine, never about the program. A cancelled context ends it.
 func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.Moment) (Performance, error) {
 	return perform(ctx, t, spec, t.Setup, moments)
-}
-
-// perform starts a program anew and plays the moments of one script with it.
-func perform(ctx context.Context, on Sitter, spec sandbox.Spec, setup game.Setup, moments []suite.Moment) (Performance, error) {
-	s, leave, err := on.sit(ctx, spec, setup)
-	if err != nil {
-		return Performance{}, err
-	}
-	defer leave()
-	for _, m := range moments {
-		if err := ctx.Err(); err != nil {
-			return Performance{}, err
-		}
-		if !s.moment(m) {
-			break
-		}
-	}
-	done, err := s.performance()
-	return *done, err
 }
 
 // sit implements Sitter: a terminal of the program's own.
@@ -475,34 +414,4 @@ func marked(f game.Fact) bool {
 		return true
 	}
 	return false
-}
-
-// trace matches what the runtimes of the languages print when a program fails.
-var trace = regexp.MustCompile(`Traceback \(most recent call last\)|(?m)^\s+at .+[:(]\d+|(?m)^Node\.js v|SyntaxError|runtime error`)
-
-// ending tells a program that ended by itself from one that failed, by how it ended and
-// what it printed last.
-func ending(exit sandbox.Exit, text string) (judge.Condition, string) {
-	switch {
-	case exit.Exceeded != "":
-		return judge.Exceeded, exit.String()
-	case exit.Signal != "":
-		return judge.Crashed, exit.String()
-	case exit.Code != 0 && trace.MatchString(text):
-		return judge.Crashed, complaint(text)
-	case exit.Code != 0:
-		return judge.Ended, exit.String()
-	}
-	return judge.Ended, ""
-}
-
-var errorLine = regexp.MustCompile(`(?m)^\s*((?:\w+\.)*\w*(?:Error|Exception|Interrupt)\b.*)$`)
-
-// complaint is the line of a runtime's message that says what went wrong.
-func complaint(printed string) string {
-	matches := errorLine.FindAllString(phrasebook.Plain(printed), -1)
-	if len(matches) == 0 {
-		return "the program's runtime reports an error"
-	}
-	return strings.TrimSpace(matches[len(matches)-1])
 }

@@ -244,7 +244,7 @@ type line struct {
 }
 
 func openLine(spec sandbox.Spec) (*line, error) {
-	ours, theirs, err := connection()
+	ours, theirs, err := sandbox.Connection()
 	if err != nil {
 		return nil, err
 	}

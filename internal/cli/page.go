@@ -1,7 +1,6 @@
 package cli
 
 import (
-	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -108,7 +107,7 @@ func pageCheckCommand(o *options) *cobra.Command {
 				return err
 			}
 			err = office.CheckPage(c.Context(), s, args[0], text, folder)
-			if office.AtFault(err) || errors.Is(err, channel.ErrFits) {
+			if office.AtFault(err) {
 				return &exitError{exitUngraded, fmt.Errorf("%s: %w", page, err)}
 			}
 			return o.answer(c, struct{}{}, err, func(w io.Writer) { fmt.Fprintf(w, "%s fits %s\n", filepath.Base(args[0]), page) })

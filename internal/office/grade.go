@@ -176,7 +176,8 @@ type playing struct {
 	language string
 	spec     func() sandbox.Spec // of its box
 	close    func()
-	page     channel.Page // where it is one
+	page     channel.Page      // where it is one
+	draft    channel.PageDraft // of its map, where it has none
 	loan     *browser.Loan
 	settings string // of its driver
 	usual    channel.Patience

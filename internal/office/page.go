@@ -2,7 +2,6 @@ package office
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"io/fs"
 
@@ -53,10 +52,10 @@ func (g Grader) openPage(ctx context.Context, p *playing, folder fs.FS) error {
 	p.language, p.close, p.spec = "page", p.loan.Return, func() sandbox.Spec { return sandbox.Spec{} }
 	p.page = channel.Page{Map: g.pages.chart, Site: site, Rules: g.Suite.Rules, Album: &channel.Album{}}
 	if p.page.Map == nil {
-		var draft channel.PageDraft
-		if draft, err = channel.DraftPage(ctx, p.loan, g.draftPage(site)); err == nil {
-			p.page.Map = draft.Map
-		}
+		p.draft, err = channel.DraftPage(ctx, p.loan, channel.Drafting{
+			Site: site, Rules: g.Suite.Rules, Setup: g.Suite.Scripts[0].Setup, Program: g.Suite.Program, Patience: g.patience(),
+		})
+		p.page.Map = p.draft.Map
 	} else {
 		err = g.page(p, suite.Script{Setup: g.Suite.Scripts[0].Setup}, 0).Check(ctx, p.loan)
 	}
@@ -64,11 +63,6 @@ func (g Grader) openPage(ctx context.Context, p *playing, folder fs.FS) error {
 		p.loan.Return()
 	}
 	return err
-}
-
-func (g Grader) draftPage(site browser.Site) channel.Drafting {
-	setup := g.Suite.Scripts[0].Setup
-	return channel.Drafting{Site: site, Rules: g.Suite.Rules, Setup: setup, Program: g.Suite.Program, Patience: g.patience()}
 }
 
 // page is the page as it plays a script for the n-th time.
@@ -81,33 +75,26 @@ func (g Grader) page(p *playing, script suite.Script, n int) channel.Page {
 
 // CheckPage reports how a map does not fit the page in a folder; see AtFault.
 func CheckPage(ctx context.Context, s *suite.Suite, file, text string, folder fs.FS) error {
-	g, err := NewGrader(record.Page, s, file, text)
-	if err != nil {
-		return err
-	}
-	p, err := g.prepare(ctx, folder)
-	if err == nil {
-		p.close()
-	}
+	_, err := preparePage(ctx, s, file, text, folder)
 	return err
 }
 
 // DraftPage finds the map of the page in a folder. Errors are those of a page that cannot be
 // graded, see AtFault, or about the machine.
 func DraftPage(ctx context.Context, s *suite.Suite, folder fs.FS) (channel.PageDraft, error) {
-	g := Grader{Suite: s, pages: &pages{browsers: &browsers}}
-	site, err := browser.Find(folder, "")
+	return preparePage(ctx, s, "", "", folder)
+}
+
+// preparePage does what comes before a page is graded; the draft is of one without a map.
+func preparePage(ctx context.Context, s *suite.Suite, file, text string, folder fs.FS) (channel.PageDraft, error) {
+	g, err := NewGrader(record.Page, s, file, text)
 	if err != nil {
 		return channel.PageDraft{}, err
 	}
-	loan, err := g.pages.browsers.Lend(ctx)
+	p, err := g.prepare(ctx, folder)
 	if err != nil {
-		return channel.PageDraft{}, fmt.Errorf("lend a browser: %w", err)
+		return channel.PageDraft{}, err
 	}
-	defer loan.Return()
-	draft, err := channel.DraftPage(ctx, loan, g.draftPage(site))
-	if errors.Is(err, context.Canceled) {
-		err = ctx.Err()
-	}
-	return draft, err
+	p.close()
+	return p.draft, nil
 }

@@ -125,6 +125,23 @@ func (b *Box) Listener() *Listener {
 	return b.starter.listener
 }
 
+// Connection opens both ends of a connection, the second one for a program in a box. Deadlines
+// hold for the first.
+func Connection() (ours, theirs *os.File, err error) {
+	pair, err := unix.Socketpair(unix.AF_UNIX, unix.SOCK_STREAM|unix.SOCK_CLOEXEC, 0)
+	if err != nil {
+		return nil, nil, fmt.Errorf("open a connection: %w", err)
+	}
+	err = unix.SetNonblock(pair[0], true)
+	ours, theirs = os.NewFile(uintptr(pair[0]), "ours"), os.NewFile(uintptr(pair[1]), "program")
+	if err != nil {
+		ours.Close()
+		theirs.Close()
+		return nil, nil, fmt.Errorf("open a connection: %w", err)
+	}
+	return ours, theirs, nil
+}
+
 var boxes atomic.Uint32
 
 // The user ids of boxes: so many for each process of Durchgang on the machine, apart from

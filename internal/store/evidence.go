@@ -8,8 +8,6 @@ import (
 	"maps"
 	"slices"
 
-	"github.com/jmoiron/sqlx"
-
 	"durchgang/internal/record"
 )
 
@@ -20,24 +18,18 @@ func (s *Store) AddEvidence(ctx context.Context, result int64, attempt int, e re
 	if err != nil {
 		return fmt.Errorf("write evidence: %w", err)
 	}
-	return s.in(ctx, func(tx *sqlx.Tx) error {
-		if err := addEvidence(ctx, tx, result, attempt, e, body); err != nil {
-			return err
-		}
-		for _, name := range slices.Sorted(maps.Keys(e.Pictures)) {
-			if err := exec(ctx, tx, `insert into picture (result_id, name, data) values (:result, :name, :data) on conflict do nothing`,
-				map[string]any{"result": result, "name": name, "data": e.Pictures[name]}); err != nil {
-				return err
-			}
-		}
-		return nil
-	})
-}
-
-func addEvidence(ctx context.Context, tx *sqlx.Tx, result int64, attempt int, e record.Evidence, body []byte) error {
+	names := slices.Sorted(maps.Keys(e.Pictures))
+	pictures := make([][]byte, len(names))
+	for i, name := range names {
+		pictures[i] = e.Pictures[name]
+	}
 	var kept int
-	err := get(ctx, tx, &kept, `
-		with mine as (select id from result where id = :result and attempt = :attempt and state = 'running' for share)
+	err = get(ctx, s.db, &kept, `
+		with mine as (select id from result where id = :result and attempt = :attempt and state = 'running' for share),
+		shown as (
+			insert into picture (result_id, name, data)
+			select mine.id, p.name, p.data from mine, unnest(cast(:names as text[]), cast(:pictures as bytea[])) as p(name, data)
+			on conflict do nothing)
 		insert into evidence (result_id, number, title, criterion, state, body)
 		select id, :number, :title, :criterion, :state, :body from mine
 		on conflict (result_id, number) do update
@@ -45,7 +37,7 @@ func addEvidence(ctx context.Context, tx *sqlx.Tx, result int64, attempt int, e 
 		returning number`,
 		map[string]any{
 			"result": result, "attempt": attempt, "number": e.Number, "title": e.Title, "criterion": e.Criterion,
-			"state": e.State, "body": body,
+			"state": e.State, "body": body, "names": names, "pictures": pictures,
 		})
 	if errors.Is(err, ErrNotFound) {
 		return ErrOvertaken
