@@ -230,8 +230,21 @@ func accountCommand(o *options) *cobra.Command {
 			if err != nil {
 				return err
 			}
-			err = o.client().ChangePassword(c.Context(), old, next)
-			return o.answer(c, struct{}{}, err, func(w io.Writer) { fmt.Fprintln(w, "changed; your sessions in browsers have ended") })
+			acting, err := o.client().Session(c.Context())
+			if err != nil {
+				return err
+			}
+			if err := o.client().ChangePassword(c.Context(), old, next); err != nil {
+				return err
+			}
+			// The token of this command line has ended with the others.
+			t, err := client.New(o.server).SignIn(c.Context(), acting.Person.Login, next, tokenName(), tokenDays)
+			if err == nil {
+				err = keepToken(o.server, keptToken{t.ID, t.Secret})
+			}
+			return o.answer(c, struct{}{}, err, func(w io.Writer) {
+				fmt.Fprintln(w, "changed; your other tokens and your sessions in browsers have ended")
+			})
 		},
 	}
 	c.AddCommand(password, tokenCommand(o))
@@ -297,11 +310,19 @@ func local(t time.Time) string { return t.Local().Format("2006-01-02 15:04") }
 func (o *options) printInvitation(c *cobra.Command, i record.Invitation, err error) error {
 	return o.answer(c, i, err, func(w io.Writer) {
 		if i.Link == "" {
-			fmt.Fprintf(w, "%s is in; there is a password already\n", i.Login)
+			fmt.Fprintf(w, "%s is in; %s\n", i.Login, withoutLink(i))
 			return
 		}
 		fmt.Fprintf(w, "%s chooses a password here, until %s:\n  %s%s\n", i.Login, local(i.ExpiresAt), strings.TrimRight(o.server, "/"), i.Link)
 	})
+}
+
+// withoutLink says why there is no link for somebody.
+func withoutLink(i record.Invitation) string {
+	if i.Chosen {
+		return "there is a password already"
+	}
+	return "no password yet: ask whoever keeps the office for the link"
 }
 
 func personCommand(o *options) *cobra.Command {
@@ -392,7 +413,7 @@ func memberCommand(o *options) *cobra.Command {
 	var role string
 	add := &cobra.Command{
 		Use: "add COURSE LOGIN", Short: "Make somebody a teacher or assistant of a course", Args: exactly("a COURSE", "a LOGIN"),
-		Long:    "Make somebody a teacher or assistant of a course. Where nobody has the login, an account is\nmade, and the link with which its password is chosen is printed.",
+		Long:    "Make somebody a teacher or assistant of a course. Where nobody has the login, an account is\nmade; the link with which its password is chosen is printed for those who keep the office.",
 		Example: "  durchgang member add evening-class ben --role assistant --name 'Ben Oster'",
 		RunE: func(c *cobra.Command, args []string) error {
 			p.Login, p.Role = args[1], record.Role(role)

@@ -156,10 +156,16 @@ func rosterInviteCommand(o *options) *cobra.Command {
 		RunE: func(c *cobra.Command, args []string) error {
 			list, err := o.client().InvitePupils(c.Context(), args[0], strings.Join(args[1:], ""))
 			return o.answer(c, list, err, func(w io.Writer) {
+				links := 0
 				for _, i := range list {
+					if i.Link == "" {
+						fmt.Fprintf(c.ErrOrStderr(), "%s: %s\n", i.Login, withoutLink(i))
+						continue
+					}
+					links++
 					fmt.Fprintf(w, "%s,%s%s\n", i.Login, strings.TrimRight(o.server, "/"), i.Link)
 				}
-				fmt.Fprintf(c.ErrOrStderr(), "%s; give each student theirs\n", plural(len(list), "link"))
+				fmt.Fprintf(c.ErrOrStderr(), "%s; give each student theirs\n", plural(links, "link"))
 			})
 		},
 	}

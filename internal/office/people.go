@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"net/http"
 	"net/mail"
 	"regexp"
 	"strings"
@@ -41,6 +42,24 @@ func By(ctx context.Context) record.Person {
 	return p
 }
 
+// Origin is where a request comes from, for the trail.
+type Origin struct {
+	Address string // the network address
+	Request string // its id in the log
+	Session []byte // the digest of the session that it acts by, nil without one
+}
+
+type originKey struct{}
+
+// From returns a context of a request from there.
+func From(ctx context.Context, o Origin) context.Context { return context.WithValue(ctx, originKey{}, o) }
+
+// OriginOf is where the request of a context comes from; it is empty for Durchgang itself.
+func OriginOf(ctx context.Context) Origin {
+	o, _ := ctx.Value(originKey{}).(Origin)
+	return o
+}
+
 var loginPattern = regexp.MustCompile(`^[a-z0-9][a-z0-9._@+-]{0,99}$`)
 
 // checkPerson returns an account as it is kept.
@@ -74,15 +93,22 @@ func (o *Office) FirstLink(ctx context.Context) (string, error) {
 	return i.Link, err
 }
 
-// invite makes a link for a person, or for the first teacher.
+// LinkMade is what the trail calls the making of a link.
+const LinkMade = "linkMade"
+
+// invite makes a link for a person, or for the first teacher. The caller has found that who
+// acts administers the account.
 func (o *Office) invite(ctx context.Context, p *record.Person) (record.Invitation, error) {
 	secret := account.NewSecret()
 	i := record.Invitation{Link: "/welcome#" + secret, ExpiresAt: time.Now().Add(invitationTime).UTC()}
+	from := OriginOf(ctx)
+	act := record.Act{Login: By(ctx).Login, Address: from.Address, What: LinkMade, Subject: "first teacher", Status: http.StatusCreated, Request: from.Request}
 	var id *int64
 	if p != nil {
-		id, i.Login, i.Name = &p.ID, p.Login, p.Name
+		id, i.Login, i.Name, i.Chosen = &p.ID, p.Login, p.Name, p.Chosen
+		act.Subject, act.Course = p.Login, p.Course
 	}
-	return i, o.store.Invite(ctx, id, account.Digest(secret), i.ExpiresAt)
+	return i, o.store.Invite(ctx, id, account.Digest(secret), i.ExpiresAt, act)
 }
 
 // Invited tells whom a link's secret invites; an empty login is the first teacher's.
@@ -180,7 +206,8 @@ func (o *Office) ByToken(ctx context.Context, secret string) (record.Person, err
 	return o.store.TokenOf(ctx, account.Digest(secret))
 }
 
-// ChangePassword sets a new password for who acts, and ends the other sessions.
+// ChangePassword sets a new password for who acts, and ends all tokens and the other
+// sessions.
 func (o *Office) ChangePassword(ctx context.Context, old, new string) error {
 	hash, err := o.store.Password(ctx, By(ctx).ID)
 	if err != nil {
@@ -199,7 +226,7 @@ func (o *Office) ChangePassword(ctx context.Context, old, new string) error {
 	if hash, err = account.Hash(ctx, new); err != nil {
 		return err
 	}
-	return o.store.SetPassword(ctx, By(ctx).ID, hash)
+	return o.store.SetPassword(ctx, By(ctx).ID, hash, OriginOf(ctx).Session)
 }
 
 // Tokens lists the tokens of who acts.
@@ -266,6 +293,9 @@ func (o *Office) SetPerson(ctx context.Context, p record.Person) (record.Person,
 	if kept.ID == By(ctx).ID && (!p.Keeper || p.Disabled) {
 		return p, &InputError{"keeper", errors.New("you cannot take the office from yourself: somebody else who keeps it can")}
 	}
+	if p.Keeper && kept.Course != "" {
+		return p, &InputError{"keeper", fmt.Errorf("%w: add an account of the office for the person", foreign(kept))}
+	}
 	p.ID = kept.ID
 	if err := o.store.SetPerson(ctx, p); err != nil {
 		return p, err
@@ -282,8 +312,9 @@ func (o *Office) Members(ctx context.Context, course string) ([]record.Participa
 	return o.store.Members(ctx, c.ID)
 }
 
-// AddMember makes somebody a teacher or assistant of a course, with a new account where
-// there is none of that login. The link is empty for who has a password already.
+// AddMember makes somebody a teacher or assistant of a course, with a new account of the office
+// where there is none of that login. There is a link only for who administers the account,
+// and where no password was chosen.
 func (o *Office) AddMember(ctx context.Context, course string, p record.Person, role record.Role) (record.Invitation, error) {
 	if role != record.Teacher && role != record.Assistant {
 		return record.Invitation{}, &InputError{"role", fmt.Errorf("%q: it is teacher or assistant; students come by the roster", role)}
@@ -295,13 +326,21 @@ func (o *Office) AddMember(ctx context.Context, course string, p record.Person, 
 	if p, err = o.personOf(ctx, p); err != nil {
 		return record.Invitation{}, err
 	}
+	if p.Course != "" {
+		return record.Invitation{}, &InputError{"login", fmt.Errorf("%w: give the login of an account of the office", foreign(p))}
+	}
 	if err := o.spare(ctx, c, p.Login, role); err != nil {
 		return record.Invitation{}, err
 	}
 	if err := o.store.SetMember(ctx, c.ID, p.ID, role, ""); err != nil {
 		return record.Invitation{}, err
 	}
-	return o.welcome(ctx, p)
+	return o.welcome(ctx, c, p)
+}
+
+// foreign says that an account can be nothing but a student of its course.
+func foreign(p record.Person) error {
+	return fmt.Errorf("the account %s belongs to the course %s and is a student's there", p.Login, p.Course)
 }
 
 // personOf finds the account of a login, or adds it.
@@ -318,11 +357,12 @@ func (o *Office) personOf(ctx context.Context, p record.Person) (record.Person, 
 	return kept, err
 }
 
-// welcome makes a link for who has no password yet. A course's teacher cannot change the
-// password of who has one: that opens what the person may do elsewhere.
-func (o *Office) welcome(ctx context.Context, p record.Person) (record.Invitation, error) {
-	if p.Chosen {
-		return record.Invitation{Login: p.Login, Name: p.Name}, nil
+// welcome makes a link for who has no password yet, if who acts administers the account:
+// whoever keeps the office all of them, a course's teacher those that belong to the course.
+// A link is as good as the account, and an account of the office may open other courses.
+func (o *Office) welcome(ctx context.Context, c record.Course, p record.Person) (record.Invitation, error) {
+	if p.Chosen || !By(ctx).Keeper && p.Course != c.Name {
+		return record.Invitation{Login: p.Login, Name: p.Name, Chosen: p.Chosen}, nil
 	}
 	return o.invite(ctx, &p)
 }

@@ -13,6 +13,7 @@ import (
 
 	"durchgang/internal/record"
 	"durchgang/internal/roster"
+	"durchgang/internal/store"
 )
 
 // Roster lists the students of a course.
@@ -176,8 +177,10 @@ func (o *Office) DropPupil(ctx context.Context, course, name string) error {
 }
 
 // InvitePupils makes accounts for students of the roster who have none, and links for those
-// who have not chosen a password; with a name for that student alone. The login is the mail
-// address, or without one the short name and the course's.
+// who have not chosen a password; with a name for that student alone. An account of the
+// office has the mail address as its login; whoever keeps the office makes those, and their
+// links. Where a teacher invites somebody who has none, the account belongs to the course, and
+// its login is the short name and the course's.
 func (o *Office) InvitePupils(ctx context.Context, course, name string) ([]record.Invitation, error) {
 	c, err := o.Course(ctx, course)
 	if err != nil {
@@ -208,8 +211,7 @@ func (o *Office) InvitePupils(ctx context.Context, course, name string) ([]recor
 }
 
 func (o *Office) invitePupil(ctx context.Context, c record.Course, p record.Pupil) (record.Invitation, error) {
-	login := cmp.Or(p.Login, p.Mail, slug(p.Name)+"."+c.Name)
-	person, err := o.personOf(ctx, record.Person{Login: login, Name: p.FullName, Mail: p.Mail})
+	person, err := o.accountOf(ctx, c, p)
 	if err != nil {
 		return record.Invitation{}, err
 	}
@@ -219,11 +221,57 @@ func (o *Office) invitePupil(ctx context.Context, c record.Course, p record.Pupi
 			return record.Invitation{}, err
 		}
 		if st.Role != record.Nobody {
-			return record.Invitation{}, &InputError{"mail", fmt.Errorf("the account %s is in this course already, as %s", login, cmp.Or(st.Student, string(st.Role)))}
+			return record.Invitation{}, &InputError{"mail", fmt.Errorf("the account %s is in this course already, as %s", person.Login, cmp.Or(st.Student, string(st.Role)))}
 		}
 		if err := o.store.SetMember(ctx, c.ID, person.ID, record.Student, p.Name); err != nil {
 			return record.Invitation{}, err
 		}
 	}
-	return o.welcome(ctx, person)
+	return o.welcome(ctx, c, person)
+}
+
+// accountOf finds the account of a student of the roster, or adds one.
+func (o *Office) accountOf(ctx context.Context, c record.Course, p record.Pupil) (record.Person, error) {
+	if login := cmp.Or(p.Login, strings.ToLower(p.Mail)); login != "" {
+		person, err := o.store.Person(ctx, login)
+		switch missing := errors.Is(err, store.ErrNotFound); {
+		case err == nil && (person.Course == "" || person.Course == c.Name):
+			return person, nil
+		case err != nil && !missing:
+			return person, err
+		case missing && By(ctx).Keeper:
+			return o.personOf(ctx, record.Person{Login: login, Name: p.FullName, Mail: p.Mail})
+		}
+	}
+	return o.courseAccount(ctx, c, p)
+}
+
+// courseAccount finds the account of a student that belongs to the course, or adds it under
+// the first login that is free.
+func (o *Office) courseAccount(ctx context.Context, c record.Course, p record.Pupil) (record.Person, error) {
+	for n := 1; ; n++ {
+		login := slug(p.Name) + "." + c.Name
+		if n > 1 {
+			login = fmt.Sprintf("%s-%d.%s", slug(p.Name), n, c.Name)
+		}
+		person, err := checkPerson(record.Person{Login: login, Name: p.FullName, Mail: p.Mail, Course: c.Name})
+		if err != nil {
+			return person, err
+		}
+		switch added, err := o.store.AddPerson(ctx, person); {
+		case !errors.Is(err, store.ErrExists):
+			return added, err
+		case n == 1:
+			kept, err := o.store.Person(ctx, login)
+			if err != nil {
+				return kept, err
+			}
+			if kept.Course == c.Name {
+				st, err := o.store.Standing(ctx, kept.ID, c.Name)
+				if err != nil || st.Role == record.Nobody {
+					return kept, err
+				}
+			}
+		}
+	}
 }

@@ -8,6 +8,7 @@ type Person struct {
 	Login     string    `json:"login" db:"login"`
 	Name      string    `json:"name" db:"name"`
 	Mail      string    `json:"mail" db:"mail"`
+	Course    string    `json:"course,omitempty" db:"course" description:"The course that the account belongs to, whose teachers may make links for it; empty for an account of the office."`
 	Keeper    bool      `json:"keeper" db:"keeper" description:"Keeps the office: people, courses, workers, the trail."`
 	Chosen    bool      `json:"chosen" db:"chosen" description:"A password was chosen, so that the person can sign in."`
 	Disabled  bool      `json:"disabled" db:"disabled"`
@@ -62,7 +63,8 @@ type Token struct {
 type Invitation struct {
 	Login     string    `json:"login"`
 	Name      string    `json:"name"`
-	Link      string    `json:"link" description:"Path and fragment on this service; empty when a password was chosen already."`
+	Link      string    `json:"link" description:"Path and fragment on this service; empty where none was made."`
+	Chosen    bool      `json:"chosen" description:"A password was chosen already. Without a link and a password, whoever keeps the office makes the link."`
 	ExpiresAt time.Time `json:"expires_at"`
 }
 

@@ -7,6 +7,7 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"durchgang/internal/account"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
@@ -47,6 +48,11 @@ func (s *Server) admit(c fiber.Ctx, r route) error {
 	if err != nil {
 		return err
 	}
+	from := office.Origin{Address: c.IP(), Request: c.GetRespHeader(requestHeader)}
+	if secret := c.Cookies(sessionCookie); secret != "" {
+		from.Session = account.Digest(secret)
+	}
+	c.SetContext(office.From(c.Context(), from))
 	if who.ID != 0 {
 		c.SetContext(office.As(c.Context(), who))
 		c.Locals(loginKey, who.Login)

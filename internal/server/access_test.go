@@ -302,3 +302,118 @@ func TestDisabledAndReplaced(t *testing.T) {
 		t.Error("the last keeper gave the office away")
 	}
 }
+
+// Adding somebody to a course, in whatever way, never gives the adder what opens an account
+// that may be more than a student of that course.
+func TestNobodyTakesAnAccountOver(t *testing.T) {
+	s := servertest.Start(t, nil)
+	ctx := t.Context()
+	for _, course := range []string{"evening", "morning"} {
+		if _, err := s.Client.CreateCourse(ctx, course, course, ""); err != nil {
+			t.Fatal(err)
+		}
+	}
+	ben := s.As(s.Member(t, "evening", "ben", record.Teacher))
+	mo := s.As(s.Member(t, "morning", "mo", record.Teacher))
+	for _, p := range []record.Person{{Login: "boss", Keeper: true}, {Login: "uma@school.example"}} { // neither has chosen a password
+		if _, err := s.Client.AddPerson(ctx, p); err != nil {
+			t.Fatal(err)
+		}
+	}
+	for _, login := range []string{"boss", "uma@school.example", "nobody-yet"} {
+		for _, role := range []record.Role{record.Teacher, record.Assistant} {
+			if i, err := ben.AddMember(ctx, "evening", record.Participant{Login: login, Role: role}); err != nil || i.Link != "" || i.Chosen {
+				t.Errorf("%s as %s: %+v, %v", login, role, i, err)
+			}
+		}
+	}
+	if err := ben.DropMember(ctx, "evening", "uma@school.example"); err != nil {
+		t.Fatal(err)
+	}
+	invite := func(c *client.Client, course string, p record.Pupil) record.Invitation {
+		t.Helper()
+		if _, err := c.SetPupil(ctx, course, p); err != nil {
+			t.Fatal(err)
+		}
+		links, err := c.InvitePupils(ctx, course, p.Name)
+		if err != nil || len(links) != 1 {
+			t.Fatalf("%+v, %v", links, err)
+		}
+		return links[0]
+	}
+	if i := invite(ben, "evening", record.Pupil{Name: "uma", FullName: "Uma", Mail: "uma@school.example"}); i.Link != "" || i.Login != "uma@school.example" {
+		t.Errorf("by mail: %+v", i)
+	}
+	// Whose mail address has no account gets one of the course's, which opens nothing else.
+	ada := invite(ben, "evening", record.Pupil{Name: "ada", FullName: "Ada", Mail: "ada@school.example"})
+	if ada.Link == "" || ada.Login != "ada.evening" {
+		t.Fatalf("a student of the course's own: %+v", ada)
+	}
+	if _, err := mo.AddMember(ctx, "morning", record.Participant{Login: "ada.evening", Role: record.Assistant}); err == nil || !strings.Contains(err.Error(), "belongs to the course evening") {
+		t.Errorf("the course's account in another course: %v", err)
+	}
+	if _, err := s.Client.SetPerson(ctx, record.Person{Login: "ada.evening", Keeper: true}); err == nil {
+		t.Error("the course's account keeps the office")
+	}
+	if i := invite(mo, "morning", record.Pupil{Name: "ada", FullName: "Ada", Mail: "ada@school.example"}); i.Login != "ada.morning" {
+		t.Errorf("the same student in another course: %+v", i)
+	}
+	// A new link ends the one before, and the trail has both with whom they are for.
+	again, err := ben.InvitePupils(ctx, "evening", "ada")
+	if err != nil || len(again) != 1 || again[0].Link == "" {
+		t.Fatalf("%+v, %v", again, err)
+	}
+	_, old, _ := strings.Cut(ada.Link, "#")
+	if _, err := client.New(s.URL).Accept(ctx, old, "", "", servertest.Password, "tests", 1); err == nil {
+		t.Error("the older link is good")
+	}
+	trail, err := s.Client.Trail(ctx, "evening", 0)
+	if err != nil {
+		t.Fatal(err)
+	}
+	made := 0
+	for _, act := range trail {
+		if act.What == "linkMade" && act.Subject == "ada.evening" && act.Login == "ben" && act.Address != "" && act.Request != "" {
+			made++
+		}
+	}
+	if made != 2 {
+		t.Errorf("%d of Ada's 2 links are in the trail: %+v", made, trail)
+	}
+	// A teacher deletes what a course keeps, and no account of the office.
+	if _, err := ben.Forget(ctx, "evening", "uma"); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.InvitePerson(ctx, "uma@school.example"); err != nil {
+		t.Errorf("the account of the office is gone: %v", err)
+	}
+}
+
+// A new password ends everything that the old one, or a thief, has opened.
+func TestANewPasswordEndsTokensAndSessions(t *testing.T) {
+	s := servertest.Start(t, nil)
+	var opened []string
+	var csrf string
+	for range 2 {
+		answer, text := call(t, s, "POST", "/api/v1/sign-in", fmt.Sprintf(`{"login":"ida","password":%q}`, servertest.Password), "Authorization", "")
+		cookie, _, _ := strings.Cut(answer.Header.Get("Set-Cookie"), ";")
+		var session record.Session
+		if err := json.Unmarshal([]byte(text), &session); err != nil {
+			t.Fatal(err)
+		}
+		opened, csrf = append(opened, cookie), session.CSRF
+	}
+	const next = "another password for tests"
+	if answer, text := call(t, s, "PUT", "/api/v1/account/password", fmt.Sprintf(`{"old":%q,"new":%q}`, servertest.Password, next),
+		"Authorization", "", "Cookie", opened[1], "X-CSRF-Token", csrf); answer.StatusCode != 200 {
+		t.Fatal(text)
+	}
+	for cookie, want := range map[string]int{opened[0]: 401, opened[1]: 200} {
+		if answer, _ := call(t, s, "GET", "/api/v1/courses", "", "Authorization", "", "Cookie", cookie); answer.StatusCode != want {
+			t.Errorf("a session: %d, want %d", answer.StatusCode, want)
+		}
+	}
+	if _, err := s.Client.Courses(t.Context()); err == nil {
+		t.Error("a token is still good")
+	}
+}

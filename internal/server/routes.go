@@ -100,7 +100,7 @@ func routes() []route {
 		{"POST", "/sign-out", person, "signOut", "End the session", nil, nothing{}, ok, "", (*Server).signOut},
 		{"POST", "/invitation", anyone, "lookAtInvitation", "Whom a link invites; the login is empty where it is for the first teacher", invited{}, record.Invitation{}, ok, "", (*Server).lookAtInvitation},
 		{"POST", "/invitation/accept", anyone, "acceptInvitation", "Choose a password with a link, and sign in", accepted{}, record.Session{}, ok, "", (*Server).acceptInvitation},
-		{"PUT", "/account/password", person, "changePassword", "Change one's password; all sessions end", newPassword{}, nothing{}, ok, "", (*Server).changePassword},
+		{"PUT", "/account/password", person, "changePassword", "Change one's password; tokens and other sessions end", newPassword{}, nothing{}, ok, "", (*Server).changePassword},
 		{"GET", "/account/tokens", person, "listTokens", "One's tokens, the newest first", nil, []record.Token{}, ok, "", (*Server).tokens},
 		{"POST", "/account/tokens", person, "createToken", "Make a token; the answer tells its secret, once", newToken{}, record.Token{}, created, "", (*Server).newToken},
 		{"DELETE", "/account/tokens/{id}", person, "revokeToken", "Revoke a token", byID{}, nothing{}, ok, "", (*Server).dropToken},

@@ -56,7 +56,7 @@ func New(o *office.Office, console fs.FS, log *slog.Logger, proxies ...string) (
 	if err != nil {
 		return nil, err
 	}
-	s.summaries = map[string]string{"expire": "Delete what students handed in, since the time to keep it is over"}
+	s.summaries = map[string]string{"expire": "Delete what students handed in, since the time to keep it is over", office.LinkMade: "Make a link with which this person chooses a password"}
 	for _, r := range routes() {
 		s.summaries[r.id], _, _ = strings.Cut(r.summary, ";")
 		s.app.Add([]string{r.method}, prefix+colons(r.path), func(c fiber.Ctx) error {

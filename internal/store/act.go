@@ -3,12 +3,16 @@ package store
 import (
 	"context"
 
+	"github.com/jmoiron/sqlx"
+
 	"durchgang/internal/record"
 )
 
 // AddAct adds to the trail of who did what.
-func (s *Store) AddAct(ctx context.Context, a record.Act) error {
-	return exec(ctx, s.db, `
+func (s *Store) AddAct(ctx context.Context, a record.Act) error { return addAct(ctx, s.db, a) }
+
+func addAct(ctx context.Context, db sqlx.ExtContext, a record.Act) error {
+	return exec(ctx, db, `
 		insert into act (login, address, what, course, subject, status, request)
 		values (:login, :address, :what, :course, :subject, :status, :request)`,
 		map[string]any{"login": a.Login, "address": a.Address, "what": a.What, "course": a.Course, "subject": a.Subject, "status": a.Status, "request": a.Request})

@@ -11,12 +11,13 @@ import (
 )
 
 // Forget deletes all that is kept of a student of a course: submissions with what came of
-// them, points by hand, comments, requests, the place on the roster and the account, unless it
-// is in another course too. In the trail the name is replaced. It returns how many
+// them, points by hand, comments, requests, the place on the roster and the account where it
+// belongs to the course; one of the office only with accounts, and unless it is in another
+// course too. In the trail the name of a deleted account is replaced. It returns how many
 // submissions there were, and is ErrNotFound when nothing is known of the student.
-func (s *Store) Forget(ctx context.Context, course record.Course, student string) (submissions int64, err error) {
+func (s *Store) Forget(ctx context.Context, course record.Course, student string, accounts bool) (submissions int64, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
-		params := map[string]any{"course": course.ID, "name": course.Name, "student": student}
+		params := map[string]any{"course": course.ID, "name": course.Name, "student": student, "accounts": accounts}
 		var known int64
 		if err := get(ctx, tx, &known, `
 			select (select count(*) from student where course_id = :course and name = :student)
@@ -37,7 +38,7 @@ func (s *Store) Forget(ctx context.Context, course record.Course, student string
 			`delete from own_phrasebook where student = :student and assignment_id in (select id from assignment where course_id = :course)`,
 			`delete from member where course_id = :course and student = :student`,
 			`delete from student where course_id = :course and name = :student`,
-			`delete from person p where p.login = :login and not p.keeper and not exists (select from member m where m.person_id = p.id)`,
+			`delete from person p where p.login = :login and not p.keeper and (p.course_id = :course or :accounts) and not exists (select from member m where m.person_id = p.id)`,
 			`update act set login = '(deleted)' where login = :login and :login <> '' and not exists (select from person where login = :login)`,
 			`update act set subject = left(subject, length(subject) - length(cast(:student as text))) || '(deleted)'
 			 where course = :name and right(subject, length(cast(:student as text)) + 1) = '/' || cast(:student as text)

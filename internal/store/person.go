@@ -11,19 +11,21 @@ import (
 )
 
 const selectPerson = `
-	select p.id, p.login, p.name, p.mail, p.keeper, p.password <> '' as chosen, p.disabled_at is not null as disabled, p.created_at
+	select p.id, p.login, p.name, p.mail, coalesce((select c.name from course c where c.id = p.course_id), '') as course, p.keeper, p.password <> '' as chosen, p.disabled_at is not null as disabled, p.created_at
 	from person p`
 
-// AddPerson adds an account without a password; ErrExists when the login is taken.
+// AddPerson adds an account without a password, of the course that it names or else of the
+// office; ErrExists when the login is taken.
 func (s *Store) AddPerson(ctx context.Context, p record.Person) (record.Person, error) {
 	return addPerson(ctx, s.db, p)
 }
 
 func addPerson(ctx context.Context, db sqlx.ExtContext, p record.Person) (added record.Person, err error) {
 	err = get(ctx, db, &added, `
-		insert into person (login, name, mail, keeper) values (:login, :name, :mail, :keeper)
-		returning id, login, name, mail, keeper, false as chosen, false as disabled, created_at`,
-		map[string]any{"login": p.Login, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper})
+		insert into person (login, name, mail, keeper, course_id)
+		values (:login, :name, :mail, :keeper, (select id from course where name = :course))
+		returning id, login, name, mail, cast(:course as text) as course, keeper, false as chosen, false as disabled, created_at`,
+		map[string]any{"login": p.Login, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper, "course": p.Course})
 	return added, err
 }
 
@@ -66,28 +68,40 @@ func (s *Store) Password(ctx context.Context, person int64) (hash string, err er
 	return hash, err
 }
 
-// SetPassword keeps a new password's hash and ends the person's sessions.
-func (s *Store) SetPassword(ctx context.Context, person int64, hash string) error {
-	return s.in(ctx, func(tx *sqlx.Tx) error { return setPassword(ctx, tx, person, hash) })
+// SetPassword keeps a new password's hash and ends what else the person is signed in with:
+// tokens, links, and all sessions but the one with the digest, which may be nil.
+func (s *Store) SetPassword(ctx context.Context, person int64, hash string, session []byte) error {
+	return s.in(ctx, func(tx *sqlx.Tx) error { return setPassword(ctx, tx, person, hash, session) })
 }
 
-func setPassword(ctx context.Context, tx *sqlx.Tx, person int64, hash string) error {
-	params := map[string]any{"id": person, "hash": hash}
-	if err := exec(ctx, tx, `update person set password = :hash where id = :id`, params); err != nil {
-		return err
+func setPassword(ctx context.Context, tx *sqlx.Tx, person int64, hash string, session []byte) error {
+	params := map[string]any{"id": person, "hash": hash, "session": session}
+	for _, statement := range []string{
+		`update person set password = :hash where id = :id`,
+		`delete from session where person_id = :id and digest is distinct from cast(:session as bytea)`,
+		`delete from token where person_id = :id`,
+		`delete from invitation where person_id = :id`,
+	} {
+		if err := exec(ctx, tx, statement, params); err != nil {
+			return err
+		}
 	}
-	return exec(ctx, tx, `delete from session where person_id = :id`, params)
+	return nil
 }
 
 // Invite keeps a secret with which a person chooses a password, in the place of an earlier
-// one; without a person, with which the first teacher is made.
-func (s *Store) Invite(ctx context.Context, person *int64, digest []byte, until time.Time) error {
+// one, and adds the act to the trail; without a person, one with which the first teacher is
+// made.
+func (s *Store) Invite(ctx context.Context, person *int64, digest []byte, until time.Time, act record.Act) error {
 	return s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{"person": person, "digest": digest, "until": until}
 		if err := exec(ctx, tx, `delete from invitation where person_id is not distinct from :person or expires_at < now()`, params); err != nil {
 			return err
 		}
-		return exec(ctx, tx, `insert into invitation (digest, person_id, expires_at) values (:digest, :person, :until)`, params)
+		if err := exec(ctx, tx, `insert into invitation (digest, person_id, expires_at) values (:digest, :person, :until)`, params); err != nil {
+			return err
+		}
+		return addAct(ctx, tx, act)
 	})
 }
 
@@ -129,7 +143,7 @@ func (s *Store) Accept(ctx context.Context, digest []byte, hash string, first re
 				return err
 			}
 		}
-		if err := setPassword(ctx, tx, id.Int64, hash); err != nil {
+		if err := setPassword(ctx, tx, id.Int64, hash, nil); err != nil {
 			return err
 		}
 		return get(ctx, tx, &p, selectPerson+` where p.id = :id and p.disabled_at is null`, map[string]any{"id": id.Int64})

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { ref } from 'vue'
-import { useRouter } from 'vue-router'
 
 import { api, ask, type Token } from '../api/client'
 import ActState from '../parts/ActState.vue'
@@ -14,7 +13,6 @@ import { useTitle } from '../use/title'
 
 useTitle(() => 'Your account')
 const session = useSession()
-const router = useRouter()
 const { data: tokens, error, loading, reload } = useLoad<Token[]>(() => '', () => ask(api.GET('/account/tokens')))
 
 const old = ref('')
@@ -27,9 +25,9 @@ const token = useAct()
 
 const change = () => password.act(async () => {
   await ask(api.PUT('/account/password', { body: { old: old.value, new: next.value } }))
-  await session.load()
-  await router.push('/sign-in')
-  return ''
+  old.value = next.value = secret.value = ''
+  await reload()
+  return 'Your password is changed. Your tokens and other sessions have ended.'
 })
 
 const make = () => token.act(async () => {

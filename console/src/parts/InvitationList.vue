@@ -8,14 +8,15 @@ const whole = (link: string) => window.location.origin + link
 
 <template>
   <section v-if="invitations.length" class="panel my-3" aria-label="Links">
-    <p>Give each person their own link. It works once, and is shown only now.</p>
+    <p v-if="invitations.some((i) => i.link)">Give each person their own link. It works once, and is shown only now.</p>
     <table class="comparisons">
       <thead><tr><th scope="col">login</th><th scope="col">link</th></tr></thead>
       <tbody>
         <tr v-for="i in invitations" :key="i.login">
           <th scope="row">{{ i.login }}</th>
           <td v-if="i.link" class="secret">{{ whole(i.link) }}</td>
-          <td v-else class="quiet">has a password already</td>
+          <td v-else-if="i.chosen" class="quiet">has a password already</td>
+          <td v-else class="quiet">no password yet: whoever keeps the office makes the link</td>
         </tr>
       </tbody>
     </table>
