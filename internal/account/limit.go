@@ -1,6 +1,7 @@
 package account
 
 import (
+	"net/netip"
 	"sync"
 	"time"
 
@@ -18,6 +19,9 @@ type Limit struct {
 	now   func() time.Time
 }
 
+// mostKeys is how many keys are counted apart.
+const mostKeys = 100_000
+
 // NewLimit allows burst tries of a key at once, and another one after each span.
 func NewLimit(burst int, every time.Duration, now func() time.Time) *Limit {
 	return &Limit{every: every, burst: burst, tries: map[string]*rate.Limiter{}, now: now, swept: now()}
@@ -31,6 +35,10 @@ func (l *Limit) Try(keys ...string) (wait time.Duration) {
 	l.sweep(now)
 	for _, key := range keys {
 		r := l.tries[key]
+		if r == nil && len(l.tries) >= mostKeys {
+			key = "" // all others together
+			r = l.tries[key]
+		}
 		if r == nil {
 			r = rate.NewLimiter(rate.Every(l.every), l.burst)
 			l.tries[key] = r
@@ -40,6 +48,20 @@ func (l *Limit) Try(keys ...string) (wait time.Duration) {
 		}
 	}
 	return wait
+}
+
+// Network is what tries from an address count for: the address, or of version 6 its network of
+// 64 bits, which one household or school has to itself (RFC 6177).
+func Network(address string) string {
+	a, err := netip.ParseAddr(address)
+	if err != nil || a.Unmap().Is4() {
+		return address
+	}
+	p, err := a.Prefix(64)
+	if err != nil {
+		return address
+	}
+	return p.String()
 }
 
 // Forgive forgets the tries of a key, after one that was right.

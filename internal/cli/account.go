@@ -31,6 +31,7 @@ const tokenDays = 90
 type keptToken struct {
 	ID     int64  `json:"id"`
 	Secret string `json:"secret"`
+	Device string `json:"device,omitempty"` // by which the service knows this command line; it stays after signing out
 }
 
 // tokenFile is where tokens are kept, by the address of the service.
@@ -63,6 +64,11 @@ func tokenFor(server string) string {
 	return keptTokens()[strings.TrimRight(server, "/")].Secret
 }
 
+// known is a client on this device, as the service knows it.
+func known(server string) *client.Client {
+	return client.New(server).On(keptTokens()[strings.TrimRight(server, "/")].Device)
+}
+
 // keepToken keeps a token for a service, or forgets it when its secret is empty.
 func keepToken(server string, t keptToken) error {
 	name, err := tokenFile()
@@ -70,10 +76,12 @@ func keepToken(server string, t keptToken) error {
 		return err
 	}
 	kept := keptTokens()
-	if server = strings.TrimRight(server, "/"); t.Secret == "" {
+	server = strings.TrimRight(server, "/")
+	if t.Device == "" {
+		t.Device = kept[server].Device
+	}
+	if kept[server] = t; t == (keptToken{}) {
 		delete(kept, server)
-	} else {
-		kept[server] = t
 	}
 	data, err := json.MarshalIndent(kept, "", "  ")
 	if err != nil {
@@ -121,9 +129,9 @@ func tokenName() string {
 	return "command line on " + host
 }
 
-func (o *options) signedIn(c *cobra.Command, t record.Token, err error) error {
+func (o *options) signedIn(c *cobra.Command, by *client.Client, t record.Token, err error) error {
 	if err == nil {
-		err = keepToken(o.server, keptToken{t.ID, t.Secret})
+		err = keepToken(o.server, keptToken{t.ID, t.Secret, by.Device()})
 	}
 	t.Secret = ""
 	return o.answer(c, t, err, func(w io.Writer) {
@@ -143,8 +151,9 @@ its place where it is set.`,
 			if err != nil {
 				return err
 			}
-			t, err := client.New(o.server).SignIn(c.Context(), args[0], password, tokenName(), tokenDays)
-			return o.signedIn(c, t, err)
+			by := known(o.server)
+			t, err := by.SignIn(c.Context(), args[0], password, tokenName(), tokenDays)
+			return o.signedIn(c, by, t, err)
 		},
 	}
 }
@@ -153,8 +162,8 @@ func signOutCommand(o *options) *cobra.Command {
 	return &cobra.Command{
 		Use: "sign-out", Short: "Revoke the token of this command line and forget it", Args: exactly(), Example: "  durchgang sign-out",
 		RunE: func(c *cobra.Command, _ []string) error {
-			t, kept := keptTokens()[strings.TrimRight(o.server, "/")]
-			if !kept {
+			t := keptTokens()[strings.TrimRight(o.server, "/")]
+			if t.Secret == "" {
 				return &exitError{exitInput, fmt.Errorf("nobody is signed in at %s", o.server)}
 			}
 			err := client.New(o.server).As(t.Secret).DropToken(c.Context(), t.ID)
@@ -196,8 +205,9 @@ password is asked for, or read from standard input.`,
 			if err != nil {
 				return err
 			}
-			t, err := client.New(o.server).Accept(c.Context(), link.Fragment, login, name, password, tokenName(), tokenDays)
-			return o.signedIn(c, t, err)
+			by := known(o.server)
+			t, err := by.Accept(c.Context(), link.Fragment, login, name, password, tokenName(), tokenDays)
+			return o.signedIn(c, by, t, err)
 		},
 	}
 	c.Flags().StringVar(&login, "login", "", "login of the first teacher")
@@ -238,9 +248,10 @@ func accountCommand(o *options) *cobra.Command {
 				return err
 			}
 			// The token of this command line has ended with the others.
-			t, err := client.New(o.server).SignIn(c.Context(), acting.Person.Login, next, tokenName(), tokenDays)
+			by := known(o.server)
+			t, err := by.SignIn(c.Context(), acting.Person.Login, next, tokenName(), tokenDays)
 			if err == nil {
-				err = keepToken(o.server, keptToken{t.ID, t.Secret})
+				err = keepToken(o.server, keptToken{t.ID, t.Secret, by.Device()})
 			}
 			return o.answer(c, struct{}{}, err, func(w io.Writer) {
 				fmt.Fprintln(w, "changed; your other tokens and your sessions in browsers have ended")

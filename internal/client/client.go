@@ -13,6 +13,8 @@ import (
 	"io"
 	"net/http"
 	"net/url"
+	"reflect"
+	"regexp"
 	"strings"
 	"time"
 
@@ -26,12 +28,26 @@ type Client struct {
 	token   string
 	session *http.Cookie // not nil: keeps the cookie of signing in, while a token is made
 	csrf    string
+	device  string // what shows the service that it knows this device, empty when it does not
 }
 
 // New returns a client for the service at address, as in http://127.0.0.1:8420.
 func New(address string) *Client {
 	return &Client{base: strings.TrimRight(address, "/") + "/api/v1", http: &http.Client{}}
 }
+
+// deviceCookie is the cookie by which the service knows a device.
+const deviceCookie = "durchgang_device"
+
+// On returns a client on a device that the service has met, by what Device has returned.
+func (c *Client) On(device string) *Client {
+	on := *c
+	on.device = device
+	return &on
+}
+
+// Device is what shows the service that it knows this device; it is empty before signing in.
+func (c *Client) Device() string { return c.device }
 
 // Error is an answer that says the request failed (RFC 9457).
 type Error struct {
@@ -146,15 +162,34 @@ func (c *Client) call(ctx context.Context, method, path string, in, out any) err
 }
 
 func (c *Client) send(ctx context.Context, method, path, content string, body []byte, out any) error {
+	next, err := c.part(ctx, method, path, content, body, out)
+	for err == nil && next != "" { // a long list comes in pages
+		list := reflect.ValueOf(out).Elem()
+		more := reflect.New(list.Type())
+		if next, err = c.part(ctx, method, next, "", nil, more.Interface()); err == nil {
+			list.Set(reflect.AppendSlice(list, more.Elem()))
+		}
+	}
+	return err
+}
+
+// nextPage is where an answer says that a list goes on (RFC 8288).
+var nextPage = regexp.MustCompile(`^</api/v1([^>]*)>; rel="next"$`)
+
+// part reads one answer, and returns the path of the next page where there is one.
+func (c *Client) part(ctx context.Context, method, path, content string, body []byte, out any) (next string, err error) {
 	answer, err := c.do(ctx, method, path, content, body)
 	if err != nil {
-		return err
+		return "", err
 	}
 	defer answer.Body.Close()
 	if err := json.NewDecoder(answer.Body).Decode(out); err != nil {
-		return fmt.Errorf("read the answer to %s %s: %w", method, path, err)
+		return "", fmt.Errorf("read the answer to %s %s: %w", method, path, err)
 	}
-	return nil
+	if m := nextPage.FindStringSubmatch(answer.Header.Get("Link")); m != nil {
+		next = m[1]
+	}
+	return next, nil
 }
 
 // sign says in whose name a request acts.
@@ -163,8 +198,11 @@ func (c *Client) sign(request *http.Request) {
 		request.Header.Set("Authorization", "Bearer "+c.token)
 	}
 	if c.session != nil && c.session.Name != "" {
-		request.Header.Set("Cookie", c.session.Name+"="+c.session.Value)
+		request.AddCookie(&http.Cookie{Name: c.session.Name, Value: c.session.Value})
 		request.Header.Set("X-CSRF-Token", c.csrf)
+	}
+	if c.device != "" {
+		request.AddCookie(&http.Cookie{Name: deviceCookie, Value: c.device})
 	}
 }
 
@@ -183,8 +221,13 @@ func (c *Client) do(ctx context.Context, method, path, content string, body []by
 		return nil, fmt.Errorf("%w at %s: start it with durchgang serve: %w", ErrUnreachable, strings.TrimSuffix(c.base, "/api/v1"), err)
 	}
 	if answer.StatusCode < 400 {
-		if cookies := answer.Cookies(); c.session != nil && len(cookies) > 0 {
-			c.session = cookies[0]
+		for _, cookie := range answer.Cookies() {
+			switch {
+			case cookie.Name == deviceCookie:
+				c.device = cookie.Value
+			case c.session != nil:
+				c.session = cookie
+			}
 		}
 		return answer, nil
 	}

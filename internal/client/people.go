@@ -41,11 +41,11 @@ func (c *Client) Invited(ctx context.Context, secret string) (record.Invitation,
 // tokenBy opens a session, makes a token in it, and ends it.
 func (c *Client) tokenBy(ctx context.Context, path string, in any, name string, days int) (t record.Token, err error) {
 	var s record.Session
-	within := &Client{base: c.base, http: c.http, session: &http.Cookie{}}
+	within := &Client{base: c.base, http: c.http, session: &http.Cookie{}, device: c.device}
 	if err := within.call(ctx, "POST", path, in, &s); err != nil {
 		return t, err
 	}
-	within.csrf = s.CSRF
+	within.csrf, c.device = s.CSRF, within.device
 	if t, err = answer[record.Token](ctx, within, "POST", "/account/tokens", object{"name": name, "days": days}); err != nil {
 		return t, err
 	}

@@ -11,25 +11,49 @@ import (
 	"fmt"
 	"io"
 	"io/fs"
+	"maps"
 	"path"
 	"slices"
 	"strings"
+	"unicode"
 	"unicode/utf8"
+
+	"golang.org/x/text/encoding/charmap"
 
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
 )
 
-// MaxUnpacked is how many bytes an archive may unpack to.
-const MaxUnpacked = 50 << 20
+// The bounds of what is handed in, in bytes: what a class's archive may unpack to, one
+// student's files together or their archive, and one source file.
+const (
+	MaxUnpacked = 50 << 20
+	MaxProgram  = 10 << 20
+	maxSource   = 1 << 20
+)
 
-const maxEntries = 20_000
+// The bounds of entries: how many there are in a class's archive and in a student's, how
+// long a name and a path may be in bytes, and how deep folders may lie.
+const (
+	maxEntries = 20_000
+	maxFiles   = 1_000
+	maxName    = 120
+	maxPath    = 400
+	maxDepth   = 12
+)
+
+// Upload is a file that somebody sends, in memory or on the disk.
+type Upload interface {
+	io.ReaderAt
+	Size() int64
+}
 
 // Causes of an archive that is refused as a whole, for errors.Is.
 var (
 	ErrArchive  = errors.New("this is no zip or tar.gz archive that can be read")
 	ErrClimbs   = errors.New("the entry climbs out of its folder")
-	ErrUnpacked = fmt.Errorf("the archive unpacks to more than %d MB or %d files", MaxUnpacked>>20, maxEntries)
+	ErrName     = errors.New("the entry's name cannot be a file's: it has a NUL, another control character or a backslash in it, or is not UTF-8")
+	ErrUnpacked = errors.New("the archive unpacks to more than is taken")
 	ErrOddEntry = errors.New("the entry is a link or device; hand in plain files")
 	ErrNobody   = errors.New("no programs: a class is a folder with one folder or file for each student")
 )
@@ -42,8 +66,8 @@ type handIn struct {
 }
 
 // openClass reads a class's archive into one hand-in a student, by student.
-func openClass(data []byte) ([]*handIn, error) {
-	files, err := readArchive(data)
+func openClass(in Upload) ([]*handIn, error) {
+	files, err := readArchive(in, MaxUnpacked)
 	if err != nil {
 		return nil, err
 	}
@@ -55,21 +79,28 @@ func openClass(data []byte) ([]*handIn, error) {
 }
 
 // readArchive reads the files of a zip, tar or tar.gz archive by path, without clutter. Every
-// file is read once and counted as it is read, since an archive may lie about sizes.
-func readArchive(data []byte) (map[string][]byte, error) {
-	u := unpacking{files: map[string][]byte{}, room: MaxUnpacked}
-	var err error
+// file is read once and counted as it is read, since an archive may lie about sizes. In all they
+// may be so many bytes.
+func readArchive(in Upload, most int64) (map[string][]byte, error) {
+	u := unpacking{files: map[string][]byte{}, most: most, room: most}
+	head := make([]byte, 512)
+	n, err := in.ReadAt(head, 0)
+	if err != nil && !errors.Is(err, io.EOF) {
+		return nil, fmt.Errorf("read the archive: %w", err)
+	}
+	head, err = head[:n], nil
+	whole := io.NewSectionReader(in, 0, in.Size())
 	switch {
-	case bytes.HasPrefix(data, []byte("PK")):
-		err = u.zip(data)
-	case bytes.HasPrefix(data, []byte{0x1f, 0x8b}):
-		r, gzErr := gzip.NewReader(bytes.NewReader(data))
+	case bytes.HasPrefix(head, []byte("PK")):
+		err = u.zip(in)
+	case bytes.HasPrefix(head, []byte{0x1f, 0x8b}):
+		r, gzErr := gzip.NewReader(whole)
 		if gzErr != nil {
 			return nil, fmt.Errorf("%w: %w", ErrArchive, gzErr)
 		}
 		err = u.tar(r)
-	case len(data) > 262 && string(data[257:262]) == "ustar":
-		err = u.tar(bytes.NewReader(data))
+	case len(head) > 262 && string(head[257:262]) == "ustar":
+		err = u.tar(whole)
 	default:
 		return nil, ErrArchive
 	}
@@ -79,16 +110,22 @@ func readArchive(data []byte) (map[string][]byte, error) {
 // unpacking is an archive that is being read.
 type unpacking struct {
 	files   map[string][]byte
+	most    int64 // bytes that may come in all
 	room    int64 // bytes that may still come
 	entries int
 }
 
-func (u *unpacking) zip(data []byte) error {
-	archive, err := zip.NewReader(bytes.NewReader(data), int64(len(data)))
+func (u *unpacking) zip(in Upload) error {
+	archive, err := zip.NewReader(in, in.Size())
 	if err != nil {
 		return fmt.Errorf("%w: %w", ErrArchive, err)
 	}
 	for _, entry := range archive.File {
+		if !utf8.ValidString(entry.Name) { // APPNOTE 6.3.10, appendix D: code page 437, where it does not say UTF-8
+			if name, err := charmap.CodePage437.NewDecoder().String(entry.Name); err == nil {
+				entry.Name = name
+			}
+		}
 		if wanted, err := u.admit(entry.Name, entry.Mode()); err != nil || !wanted {
 			if err != nil {
 				return err
@@ -97,7 +134,7 @@ func (u *unpacking) zip(data []byte) error {
 		}
 		r, err := entry.Open()
 		if err != nil {
-			return fmt.Errorf("%w: %q: %w", ErrArchive, entry.Name, err)
+			return fmt.Errorf("%w: %q: %w", ErrArchive, cut(entry.Name), err)
 		}
 		err = u.take(entry.Name, r)
 		r.Close()
@@ -110,7 +147,7 @@ func (u *unpacking) zip(data []byte) error {
 
 func (u *unpacking) tar(r io.Reader) error {
 	// What comes beside the files, as headers and padding, is bounded too.
-	archive := tar.NewReader(io.LimitReader(r, 2*MaxUnpacked))
+	archive := tar.NewReader(io.LimitReader(r, 2*u.most))
 	for {
 		entry, err := archive.Next()
 		if errors.Is(err, io.EOF) {
@@ -138,19 +175,26 @@ func (u *unpacking) tar(r io.Reader) error {
 	}
 }
 
+func (u *unpacking) over(name string) error {
+	return fmt.Errorf("%w, which is %d MB and %d files, at %q", ErrUnpacked, u.most>>20, maxEntries, cut(name))
+}
+
 // admit reports whether an entry's content is wanted: that of plain files, without clutter.
 func (u *unpacking) admit(name string, mode fs.FileMode) (bool, error) {
 	if u.entries++; u.entries > maxEntries {
-		return false, ErrUnpacked
+		return false, u.over(name)
 	}
-	if !utf8.ValidString(name) || strings.ContainsAny(name, "\x00\\") || path.IsAbs(name) || !fs.ValidPath(strings.TrimSuffix(path.Clean(name), "/")) {
-		return false, fmt.Errorf("%w: %q", ErrClimbs, name)
+	if !utf8.ValidString(name) || strings.ContainsFunc(name, func(r rune) bool { return unicode.IsControl(r) || r == '\\' }) {
+		return false, fmt.Errorf("%w: %q", ErrName, cut(name))
+	}
+	if path.IsAbs(name) || !fs.ValidPath(strings.TrimSuffix(path.Clean(name), "/")) {
+		return false, fmt.Errorf("%w: %q", ErrClimbs, cut(name))
 	}
 	if mode.IsDir() || clutter(name) {
 		return false, nil
 	}
 	if !mode.IsRegular() {
-		return false, fmt.Errorf("%w: %q", ErrOddEntry, name)
+		return false, fmt.Errorf("%w: %q", ErrOddEntry, cut(name))
 	}
 	return true, nil
 }
@@ -158,13 +202,13 @@ func (u *unpacking) admit(name string, mode fs.FileMode) (bool, error) {
 func (u *unpacking) take(name string, r io.Reader) error {
 	content, err := io.ReadAll(io.LimitReader(r, u.room+1))
 	if err != nil {
-		return fmt.Errorf("%w: %q: %w", ErrArchive, name, err)
+		return fmt.Errorf("%w: %q: %w", ErrArchive, cut(name), err)
 	}
 	if u.room -= int64(len(content)); u.room < 0 {
-		return fmt.Errorf("%w, at %q", ErrUnpacked, name)
+		return u.over(name)
 	}
 	if name = path.Clean(name); u.files[name] != nil {
-		return fmt.Errorf("%w: %q stands in it twice", ErrArchive, name)
+		return fmt.Errorf("%w: %q stands in it twice", ErrArchive, cut(name))
 	}
 	u.files[name] = content
 	return nil
@@ -275,13 +319,47 @@ func (h *handIn) pack() ([]byte, record.Submission, error) {
 func (h *handIn) problem() string {
 	switch {
 	case len(h.entries) > 1:
-		return fmt.Sprintf("two entries for one student: %s; keep one", strings.Join(h.entries, " and "))
+		return fmt.Sprintf("two entries for one student: %s and %s; keep one", cut(h.entries[0]), cut(h.entries[1]))
 	case len(h.student) > 100 || strings.ContainsFunc(h.student, func(r rune) bool { return r < ' ' || r == 0x7f }):
 		return "this name cannot be a student's: at most 100 characters, none of them a control character"
 	case !h.hasSource():
 		return "no program: no file ends like one of a language that Durchgang knows"
+	case len(h.files) > maxFiles:
+		return fmt.Sprintf("%d files; hand in at most %d", len(h.files), maxFiles)
+	}
+	size := 0
+	for _, name := range slices.Sorted(maps.Keys(h.files)) {
+		if reason := unusable(name, len(h.files[name])); reason != "" {
+			return reason
+		}
+		size += len(h.files[name])
+	}
+	if size > MaxProgram {
+		return fmt.Sprintf("the files are larger than %d MB together; leave out what the program does not need", MaxProgram>>20)
 	}
 	return ""
+}
+
+// unusable says why a file cannot be one of a program; it is empty when it can.
+func unusable(name string, size int) string {
+	parts := strings.Split(name, "/")
+	switch {
+	case slices.ContainsFunc(parts, func(part string) bool { return len(part) > maxName }):
+		return fmt.Sprintf("a name is too long: %q; at most %d bytes", cut(name), maxName)
+	case len(name) > maxPath || len(parts) > maxDepth:
+		return fmt.Sprintf("too many folders in each other: %q; at most %d, and %d bytes in all", cut(name), maxDepth-1, maxPath)
+	case toolchain.IsSource(name) && size > maxSource:
+		return fmt.Sprintf("the source file %q is too large: at most %d MB", cut(name), maxSource>>20)
+	}
+	return ""
+}
+
+// cut is a name as messages show it: cut where it is long.
+func cut(name string) string {
+	if r := []rune(name); len(r) > 60 {
+		return string(r[:40]) + "…" + string(r[len(r)-12:])
+	}
+	return name
 }
 
 func (h *handIn) hasSource() bool {

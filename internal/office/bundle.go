@@ -21,8 +21,10 @@ const (
 	bundleSuite = "suite.suite"
 
 	bundleForm = "durchgang-assignment"
-	maxBundle  = 5 << 20
 )
+
+// MaxBundle bounds an assignment's archive, and each file in it, in bytes.
+const MaxBundle = 5 << 20
 
 // bundle is what stands in the head of an assignment's archive. Times are in UTC.
 type bundle struct {
@@ -74,8 +76,8 @@ func pack(files []file) ([]byte, error) {
 
 // Adopt adds the assignment of an archive to a course, under a name of its own where one is
 // given.
-func (o *Office) Adopt(ctx context.Context, course, name string, archive []byte) (record.Assignment, error) {
-	r, err := zip.NewReader(bytes.NewReader(archive), int64(len(archive)))
+func (o *Office) Adopt(ctx context.Context, course, name string, archive Upload) (record.Assignment, error) {
+	r, err := zip.NewReader(archive, archive.Size())
 	if err != nil {
 		return record.Assignment{}, &InputError{"archive", fmt.Errorf("%w: %w", ErrBundle, err)}
 	}
@@ -113,12 +115,12 @@ func readPart(r *zip.Reader, name string) (string, error) {
 		return "", fmt.Errorf("%w: it lacks %s", ErrBundle, name)
 	}
 	defer f.Close()
-	data, err := io.ReadAll(io.LimitReader(f, maxBundle+1))
+	data, err := io.ReadAll(io.LimitReader(f, MaxBundle+1))
 	if err != nil {
 		return "", fmt.Errorf("read %s: %w", name, err)
 	}
-	if len(data) > maxBundle {
-		return "", fmt.Errorf("%s is larger than %d MB", name, maxBundle>>20)
+	if len(data) > MaxBundle {
+		return "", fmt.Errorf("%s is larger than %d MB", name, MaxBundle>>20)
 	}
 	return string(data), nil
 }

@@ -4,10 +4,10 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"path"
 	"slices"
 	"strings"
-	"time"
 
 	"durchgang/internal/record"
 	"durchgang/internal/store"
@@ -22,11 +22,16 @@ type Decisions map[string]string
 // that is unsafe is refused as a whole; an entry that is not usable, or of nobody on the
 // roster, is reported, and the others are imported. In a course without a roster an entry's
 // name is the student's.
-func (o *Office) Import(ctx context.Context, course, assignment string, archive []byte, decisions Decisions) (record.Import, error) {
+func (o *Office) Import(ctx context.Context, course, assignment string, archive Upload, decisions Decisions) (record.Import, error) {
 	a, err := o.Assignment(ctx, course, assignment)
 	if err != nil {
 		return record.Import{}, err
 	}
+	release, err := o.room.take(ctx, MaxUnpacked)
+	if err != nil {
+		return record.Import{}, err
+	}
+	defer release()
 	class, err := openClass(archive)
 	if err != nil {
 		return record.Import{}, &InputError{"archive", err}
@@ -46,10 +51,10 @@ func (o *Office) importClass(ctx context.Context, a record.Assignment, class []*
 	}
 	for _, h := range class {
 		if reason := h.problem(); reason != "" {
-			report.Problems = append(report.Problems, record.Skipped{Entry: strings.Join(h.entries, ", "), Reason: reason})
+			report.Problems = append(report.Problems, record.Skipped{Entry: cut(strings.Join(h.entries, ", ")), Reason: reason})
 			continue
 		}
-		_, added, err := o.keep(ctx, a, h, record.Submission{Origin: origin})
+		_, added, err := o.keep(ctx, a, h, record.Submission{Origin: origin}, nil)
 		if err != nil {
 			return report, err
 		}
@@ -69,16 +74,20 @@ func (o *Office) importClass(ctx context.Context, a record.Assignment, class []*
 	return report, nil
 }
 
-// keep keeps a hand-in as a student's submission.
-func (o *Office) keep(ctx context.Context, a record.Assignment, h *handIn, about record.Submission) (record.Submission, bool, error) {
+// keep keeps a hand-in as a student's submission, if it may be kept; may is nil where it may.
+func (o *Office) keep(ctx context.Context, a record.Assignment, h *handIn, about record.Submission, may func(store.Turn) error) (record.Submission, bool, error) {
 	packed, sub, err := h.pack()
 	if err != nil {
 		return sub, false, err
 	}
 	sub.Login, sub.Origin, sub.Trial = By(ctx).Login, about.Origin, about.Trial
-	added, err := o.store.AddSubmission(ctx, a.ID, &sub, packed)
+	added, err := o.store.AddSubmission(ctx, a.ID, &sub, packed, a.Zone, may)
+	var refused *InputError
+	if err != nil && !errors.As(err, &refused) {
+		err = fmt.Errorf("keep the submission of %s: %w", h.student, err)
+	}
 	if err != nil {
-		return sub, false, fmt.Errorf("keep the submission of %s: %w", h.student, err)
+		return sub, false, err
 	}
 	return sub, added, nil
 }
@@ -190,7 +199,7 @@ func reversed(full string) string {
 
 // HandIn is what a student hands in: an archive, or a single file with its name.
 type HandIn struct {
-	Data  []byte
+	Data  Upload
 	Name  string // of a single file; of an archive it may be empty
 	Trial bool   // the public part is tried with it, and it does not count
 }
@@ -206,6 +215,11 @@ var (
 // Submit keeps what a student hands in, within the assignment's terms. Who teaches hands in
 // for a student at any time.
 func (o *Office) Submit(ctx context.Context, course, assignment, student string, in HandIn) (record.Submission, error) {
+	release, err := o.room.take(ctx, MaxProgram)
+	if err != nil {
+		return record.Submission{}, err
+	}
+	defer release()
 	files, err := in.files()
 	if err != nil {
 		return record.Submission{}, err
@@ -221,20 +235,15 @@ func (o *Office) submit(ctx context.Context, course, assignment, student string,
 	if err := o.enrolled(ctx, a, student); err != nil {
 		return about, err
 	}
-	if StandingOf(ctx).Role == record.Student {
-		t, err := o.turn(ctx, a, student)
-		if err != nil {
-			return about, err
-		}
-		if err := t.may(a, about.Trial); err != nil {
-			return about, err
-		}
-	}
 	h := &handIn{student: student, entries: []string{student}, files: files}
 	if reason := h.problem(); reason != "" {
 		return about, &InputError{"program", errors.New(reason)}
 	}
-	sub, added, err := o.keep(ctx, a, h, about)
+	var may func(store.Turn) error
+	if StandingOf(ctx).Role == record.Student {
+		may = func(t store.Turn) error { return mayHandIn(a, t, about.Trial) }
+	}
+	sub, added, err := o.keep(ctx, a, h, about, may)
 	if err == nil && !added {
 		return sub, &InputError{"program", fmt.Errorf("these are the same files as those handed in on %s, which count already", onClock(sub.CreatedAt, a.Zone))}
 	}
@@ -253,55 +262,37 @@ func (o *Office) enrolled(ctx context.Context, a record.Assignment, student stri
 	return nil
 }
 
-// turn is what settles whether a student may hand in.
-type turn struct {
-	now      time.Time // on the clock of the database
-	handedIn []record.Submission
-	tries    int // today
-}
-
-func (o *Office) turn(ctx context.Context, a record.Assignment, student string) (t turn, err error) {
-	if t.now, err = o.store.Now(ctx); err != nil {
-		return t, err
-	}
-	t.handedIn, t.tries, err = o.store.HandedIn(ctx, a.ID, student, today(t.now, a.Zone))
-	return t, err
-}
-
-// may reports why a student may not hand in now; it is nil when the student may.
-func (t turn) may(a record.Assignment, trial bool) error {
-	if a.OpensAt != nil && t.now.Before(*a.OpensAt) {
+// mayHandIn reports why a student may not hand in now; it is nil when the student may.
+func mayHandIn(a record.Assignment, t store.Turn, trial bool) error {
+	if a.OpensAt != nil && t.Now.Before(*a.OpensAt) {
 		return &InputError{"assignment", fmt.Errorf("%w: it opens %s", ErrNotOpen, onClock(*a.OpensAt, a.Zone))}
 	}
-	if a.ClosesAt != nil && t.now.After(*a.ClosesAt) {
+	if a.ClosesAt != nil && t.Now.After(*a.ClosesAt) {
 		return &InputError{"assignment", fmt.Errorf("%w since %s; ask your teacher", ErrClosed, onClock(*a.ClosesAt, a.Zone))}
 	}
-	if n := len(t.handedIn); !trial && a.Attempts > 0 && n >= a.Attempts {
+	if n := len(t.HandedIn); !trial && a.Attempts > 0 && n >= a.Attempts {
 		return &InputError{"assignment", fmt.Errorf("%w: you have handed in %d times, which is as often as is allowed", ErrAttempts, n)}
 	}
-	if trial && t.tries >= a.Tries {
+	if trial && t.Tries >= a.Tries {
 		return &InputError{"assignment", fmt.Errorf("%w: there are %d a day", ErrTries, a.Tries)}
 	}
 	return nil
-}
-
-// today is when the day began on a course's clock.
-func today(now time.Time, zone string) time.Time {
-	location, err := time.LoadLocation(zone)
-	if err != nil {
-		location = time.UTC
-	}
-	y, m, d := now.In(location).Date()
-	return time.Date(y, m, d, 0, 0, 0, 0, location)
 }
 
 // files are those of an archive, without a folder around them, or the single file.
 func (in HandIn) files() (map[string][]byte, error) {
 	base := path.Base(strings.ReplaceAll(in.Name, `\`, "/"))
 	if toolchain.IsSource(base) {
-		return map[string][]byte{base: in.Data}, nil
+		if reason := unusable(base, int(in.Data.Size())); reason != "" {
+			return nil, &InputError{"program", errors.New(reason)}
+		}
+		text, err := io.ReadAll(io.NewSectionReader(in.Data, 0, in.Data.Size()))
+		return map[string][]byte{base: text}, err
 	}
-	files, err := readArchive(in.Data)
+	if in.Data.Size() > MaxProgram {
+		return nil, &InputError{"program", fmt.Errorf("the archive is larger than %d MB; leave out what the program does not need", MaxProgram>>20)}
+	}
+	files, err := readArchive(in.Data, MaxProgram)
 	if err != nil {
 		return nil, &InputError{"program", fmt.Errorf("%w; hand in one source file, or a zip or tar.gz archive of a folder", err)}
 	}

@@ -6,6 +6,7 @@ import (
 	"bytes"
 	"compress/gzip"
 	"errors"
+	"fmt"
 	"io"
 	"net/http"
 	"net/http/httptest"
@@ -14,6 +15,8 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
+	"sync"
+	"sync/atomic"
 	"testing"
 	"time"
 
@@ -133,7 +136,7 @@ func TestTarArchives(t *testing.T) {
 		return tar.Header{Name: name, Typeflag: tar.TypeReg, Mode: 0o644, Linkname: content}
 	}
 	good := tarball(t, file("class/4711/a.py", "1"), file("class/4712/b.py", "1"))
-	if r, err := s.Office.Import(t.Context(), "evening", "ttt", good, nil); err != nil || len(r.Added) != 2 {
+	if r, err := s.Office.Import(t.Context(), "evening", "ttt", bytes.NewReader(good), nil); err != nil || len(r.Added) != 2 {
 		t.Fatalf("%+v, %v", r, err)
 	}
 	bomb := strings.Repeat("\x00", office.MaxUnpacked+1)
@@ -151,7 +154,7 @@ func TestTarArchives(t *testing.T) {
 		"one that is cut off": {good[:len(good)-30], office.ErrArchive},
 		"something else":      {[]byte("hello"), office.ErrArchive},
 	} {
-		if _, err := s.Office.Import(t.Context(), "evening", "ttt", tt.data, nil); !errors.Is(err, tt.want) {
+		if _, err := s.Office.Import(t.Context(), "evening", "ttt", bytes.NewReader(tt.data), nil); !errors.Is(err, tt.want) {
 			t.Errorf("%s: %v, want %v", name, err, tt.want)
 		}
 	}
@@ -272,6 +275,55 @@ func TestTerms(t *testing.T) {
 	}
 	_, err = ada.Submit(ctx, "evening", "ttt", "bo-lind", "game.py", []byte("1"))
 	want("for somebody else", err, "your role in this course does not allow this")
+}
+
+// What is limited stays so when everything comes at once.
+func TestLimitsHoldAtOnce(t *testing.T) {
+	s := course(t)
+	ctx := t.Context()
+	ada := s.As(s.Pupil(t, "evening", "ada-brandt"))
+	a, err := s.Client.Assignment(ctx, "evening", "ttt")
+	if err != nil {
+		t.Fatal(err)
+	}
+	a.Attempts, a.Tries = 2, 2
+	if _, err := s.Client.ChangeAssignment(ctx, a, client.Times{}); err != nil {
+		t.Fatal(err)
+	}
+	atOnce := func(what string, n, want int, act func(i int) error) {
+		t.Helper()
+		var taken atomic.Int64
+		var all sync.WaitGroup
+		for i := range n {
+			all.Go(func() {
+				if act(i) == nil {
+					taken.Add(1)
+				}
+			})
+		}
+		all.Wait()
+		if taken.Load() != int64(want) {
+			t.Errorf("%s: %d of %d were taken, want %d", what, taken.Load(), n, want)
+		}
+	}
+	program := func(i int) []byte { return []byte(strings.Repeat("#\n", i) + servertest.RightProgram) }
+	atOnce("hand-ins", 12, 2, func(i int) error {
+		_, err := ada.Submit(ctx, "evening", "ttt", "", "game.py", program(i))
+		return err
+	})
+	atOnce("tries", 12, 2, func(i int) error {
+		_, err := ada.Try(ctx, "evening", "ttt", "game.py", program(i))
+		return err
+	})
+	atOnce("tokens", 60, 50-1, func(i int) error { // signing in has made one
+		_, err := ada.NewToken(ctx, fmt.Sprint(i), 1)
+		return err
+	})
+	teachers := []string{"ben", "cy", "ida"}
+	for _, login := range teachers[:2] {
+		s.Member(t, "evening", login, record.Teacher)
+	}
+	atOnce("teachers that leave", 3, 2, func(i int) error { return s.Office.DropMember(ctx, "evening", teachers[i]) })
 }
 
 // An assignment comes out as one archive, goes into another course, and is the same there;

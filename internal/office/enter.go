@@ -1,6 +1,7 @@
 package office
 
 import (
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -53,6 +54,11 @@ func (o *Office) Enter(ctx context.Context, course, name, player string, in Hand
 	if slices.Contains(pupils, e.Name) || StandingOf(ctx).Role == record.Student {
 		e.Student = e.Name
 	}
+	release, err := o.room.take(ctx, MaxProgram)
+	if err != nil {
+		return c, err
+	}
+	defer release()
 	files, err := in.files()
 	if err != nil {
 		return c, err
@@ -153,7 +159,7 @@ func (o *Office) EnterClass(ctx context.Context, course, name, assignment string
 		if err != nil {
 			return c, err
 		}
-		files, err := readArchive(archive)
+		files, err := readArchive(bytes.NewReader(archive), MaxUnpacked)
 		if err != nil {
 			return c, err
 		}

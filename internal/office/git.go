@@ -6,6 +6,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"net/url"
 	"os"
 	"os/exec"
@@ -61,30 +62,19 @@ func (r Repository) check() error {
 	return nil
 }
 
-// fetch returns the files of a repository's revision as a tar archive, and the commit's id.
+// fetch writes the files of a repository's revision into an archive, and returns the commit's id.
 // Git runs without the caller's settings, hooks, or a way to ask for a password; nothing is
 // checked out, and submodules are not followed.
-func (r Repository) fetch(ctx context.Context) (archive []byte, commit string, err error) {
-	if err := r.check(); err != nil {
-		return nil, "", err
-	}
-	if _, err := exec.LookPath("git"); err != nil {
-		return nil, "", ErrNoGit
-	}
-	dir, err := os.MkdirTemp("", "durchgang-git-")
-	if err != nil {
-		return nil, "", fmt.Errorf("make a folder for the repository: %w", err)
-	}
-	defer os.RemoveAll(dir)
+func (r Repository) fetch(ctx context.Context, dir string, archive io.Writer) (commit string, err error) {
 	ctx, cancel := context.WithTimeout(ctx, gitTime)
 	defer cancel()
 	g := git{dir: dir}
-	if _, err := g.run(ctx, gitOutput, "init", "--quiet", "--bare"); err != nil {
-		return nil, "", err
+	if _, err := g.say(ctx, "init", "--quiet", "--bare"); err != nil {
+		return "", err
 	}
 	fetch := func(depth ...string) error {
 		args := append([]string{"fetch", "--quiet", "--no-tags", "--no-recurse-submodules"}, depth...)
-		_, err := g.run(ctx, gitOutput, append(args, "--", r.URL, cmp.Or(r.Revision, "HEAD"))...)
+		_, err := g.say(ctx, append(args, "--", r.URL, cmp.Or(r.Revision, "HEAD"))...)
 		return err
 	}
 	err = fetch("--depth=1")
@@ -92,22 +82,22 @@ func (r Repository) fetch(ctx context.Context) (archive []byte, commit string, e
 		err = fetch() // a repository that is served as plain files
 	}
 	if err != nil {
-		return nil, "", r.explain(ctx, err)
+		return "", r.explain(ctx, err)
 	}
-	id, err := g.run(ctx, gitOutput, "rev-parse", "FETCH_HEAD^{commit}")
+	id, err := g.say(ctx, "rev-parse", "FETCH_HEAD^{commit}")
 	if err != nil {
-		return nil, "", err
+		return "", err
 	}
-	commit = strings.TrimSpace(string(id))
+	commit = strings.TrimSpace(id)
 	what := commit
 	if folder := strings.Trim(r.Folder, "/"); folder != "" {
 		what += ":" + folder
 	}
-	archive, err = g.run(ctx, 2*MaxUnpacked, "archive", "--format=tar", what)
+	err = g.run(ctx, &limited{to: archive, most: 2 * MaxUnpacked}, "archive", "--format=tar", what)
 	if err != nil && r.Folder != "" {
-		return nil, "", &InputError{"folder", fmt.Errorf("%w: it has no folder %q at %s", ErrRepository, r.Folder, commit)}
+		return "", &InputError{"folder", fmt.Errorf("%w: it has no folder %q at %s", ErrRepository, r.Folder, commit)}
 	}
-	return archive, commit, err
+	return commit, err
 }
 
 // explain says what git's failure means to who gave the address.
@@ -140,8 +130,15 @@ func lastLine(text string) string {
 // git runs git in a bare repository of its own.
 type git struct{ dir string }
 
-// run returns what a command prints, which may be so many bytes.
-func (g git) run(ctx context.Context, most int64, args ...string) ([]byte, error) {
+// say returns the few words that a command prints.
+func (g git) say(ctx context.Context, args ...string) (string, error) {
+	var out bytes.Buffer
+	err := g.run(ctx, &limited{to: &out, most: gitOutput}, args...)
+	return out.String(), err
+}
+
+// run writes what a command prints.
+func (g git) run(ctx context.Context, out *limited, args ...string) error {
 	c := exec.CommandContext(ctx, "git", append([]string{
 		"-c", "protocol.allow=never", "-c", "protocol.https.allow=always", "-c", "protocol.http.allow=always",
 		"-c", "protocol.git.allow=always", "-c", "protocol.ssh.allow=always",
@@ -157,33 +154,33 @@ func (g git) run(ctx context.Context, most int64, args ...string) ([]byte, error
 	c.SysProcAttr = &syscall.SysProcAttr{Setpgid: true}
 	c.Cancel = func() error { return syscall.Kill(-c.Process.Pid, syscall.SIGKILL) }
 	c.WaitDelay = time.Second
-	out, said := &limited{most: most}, &limited{most: gitOutput}
-	c.Stdout, c.Stderr = out, said
+	var said bytes.Buffer
+	c.Stdout, c.Stderr = out, &limited{to: &said, most: gitOutput}
 	err := c.Run()
 	switch {
 	case out.over:
-		return nil, &InputError{"url", ErrUnpacked}
+		return &InputError{"url", ErrUnpacked}
 	case err != nil && said.Len() > 0:
-		return nil, fmt.Errorf("git %s: %s", args[0], strings.TrimSpace(said.String()))
+		return fmt.Errorf("git %s: %s", args[0], strings.TrimSpace(said.String()))
 	case err != nil:
-		return nil, fmt.Errorf("git %s: %w", args[0], err)
+		return fmt.Errorf("git %s: %w", args[0], err)
 	}
-	return out.Bytes(), nil
+	return nil
 }
 
-// limited keeps so many bytes and fails on more.
+// limited writes so many bytes and fails on more.
 type limited struct {
-	bytes.Buffer
-	most int64
-	over bool
+	to         io.Writer
+	most, done int64
+	over       bool
 }
 
 func (l *limited) Write(p []byte) (int, error) {
-	if int64(l.Len()+len(p)) > l.most {
+	if l.done += int64(len(p)); l.done > l.most {
 		l.over = true
 		return 0, errors.New("it prints too much")
 	}
-	return l.Buffer.Write(p)
+	return l.to.Write(p)
 }
 
 // ImportGit takes a class from a repository with a folder or source file for each student.
@@ -192,23 +189,48 @@ func (o *Office) ImportGit(ctx context.Context, course, assignment string, r Rep
 	if err != nil {
 		return record.Import{}, err
 	}
-	files, commit, err := r.files(ctx)
+	files, commit, release, err := o.fetched(ctx, r, MaxUnpacked)
 	if err != nil {
 		return record.Import{}, err
 	}
+	defer release()
 	return o.importClass(ctx, a, byStudent(stripCommon(files)), decisions, r.origin(commit))
 }
 
-// files fetches the files of a repository's revision, and the commit's id.
-func (r Repository) files(ctx context.Context) (files map[string][]byte, commit string, err error) {
-	archive, commit, err := r.fetch(ctx)
+// fetched fetches the files of a repository's revision, which may be so many bytes, and the
+// commit's id. The caller releases the room that the files take.
+func (o *Office) fetched(ctx context.Context, r Repository, most int64) (files map[string][]byte, commit string, release func(), err error) {
+	if err := r.check(); err != nil {
+		return nil, "", nil, err
+	}
+	if _, err := exec.LookPath("git"); err != nil {
+		return nil, "", nil, ErrNoGit
+	}
+	dir, err := os.MkdirTemp("", "durchgang-git-")
 	if err != nil {
-		return nil, "", err
+		return nil, "", nil, fmt.Errorf("make a folder for the repository: %w", err)
 	}
-	if files, err = readArchive(archive); err != nil {
-		return nil, "", &InputError{"url", err}
+	defer os.RemoveAll(dir)
+	archive, err := os.Create(filepath.Join(dir, "durchgang-archive.tar"))
+	if err != nil {
+		return nil, "", nil, fmt.Errorf("make a file for the repository: %w", err)
 	}
-	return files, commit, nil
+	defer archive.Close()
+	if commit, err = r.fetch(ctx, dir, archive); err != nil {
+		return nil, "", nil, err
+	}
+	size, err := archive.Seek(0, io.SeekEnd)
+	if err != nil {
+		return nil, "", nil, fmt.Errorf("read the repository: %w", err)
+	}
+	if release, err = o.room.take(ctx, most); err != nil {
+		return nil, "", nil, err
+	}
+	if files, err = readArchive(io.NewSectionReader(archive, 0, size), most); err != nil {
+		release()
+		return nil, "", nil, &InputError{"url", err}
+	}
+	return files, commit, release, nil
 }
 
 // SubmitGit hands in a student's program from a repository.
@@ -219,10 +241,11 @@ func (o *Office) SubmitGit(ctx context.Context, course, assignment, student stri
 	if u, err := url.Parse(r.URL); StandingOf(ctx).Role == record.Student && (err != nil || !slices.Contains(o.GitHosts, u.Hostname())) {
 		return record.Submission{}, &InputError{"url", fmt.Errorf("this service fetches students' repositories from these machines only: %s; else hand in an archive", cmp.Or(strings.Join(o.GitHosts, ", "), "none"))}
 	}
-	files, commit, err := r.files(ctx)
+	files, commit, release, err := o.fetched(ctx, r, MaxProgram)
 	if err != nil {
 		return record.Submission{}, err
 	}
+	defer release()
 	return o.submit(ctx, course, assignment, student, files, record.Submission{Origin: r.origin(commit)})
 }
 

@@ -226,7 +226,7 @@ func (o *Office) Files(ctx context.Context, result int64) ([]record.File, error)
 	if err != nil {
 		return nil, about(err, "result", fmt.Sprint(result))
 	}
-	contents, err := readArchive(archive)
+	contents, err := readArchive(bytes.NewReader(archive), MaxUnpacked)
 	if err != nil {
 		return nil, err
 	}
@@ -289,14 +289,11 @@ func (o *Office) Ask(ctx context.Context, result int64, question string) (record
 	if a.Published == nil || *a.Published != r.RunID {
 		return record.Request{}, &InputError{"result", errors.New("another look is asked for at a result that was handed back")}
 	}
-	open, err := o.store.Requests(ctx, a.ID, r.Student)
-	if err != nil {
-		return record.Request{}, err
+	q, err := o.store.Ask(ctx, a.ID, r.Student, result, question)
+	if errors.Is(err, store.ErrTooMany) {
+		return q, &InputError{"question", errors.New("your last request has no answer yet: wait for it")}
 	}
-	if slices.ContainsFunc(open, func(q record.Request) bool { return q.AnsweredAt == nil }) {
-		return record.Request{}, &InputError{"question", errors.New("your last request has no answer yet: wait for it")}
-	}
-	return o.store.Ask(ctx, result, question)
+	return q, err
 }
 
 // Reply answers a student's request.
@@ -352,13 +349,13 @@ func (o *Office) MyAssignment(ctx context.Context, course, name string) (record.
 func (o *Office) mine(ctx context.Context, a record.Assignment) (record.Mine, error) {
 	student := StandingOf(ctx).Student
 	m := record.Mine{Course: a.Course, Assignment: a.Name, Title: a.Title, Game: a.Game, Channel: a.Channel, Zone: a.Zone, Terms: a.Terms}
-	t, err := o.turn(ctx, a, student)
+	t, err := o.store.TurnOf(ctx, a.ID, student, a.Zone)
 	if err != nil {
 		return m, err
 	}
-	m.HandedIn, m.TriesLeft = t.handedIn, max(0, a.Tries-t.tries)
+	m.HandedIn, m.TriesLeft = t.HandedIn, max(0, a.Tries-t.Tries)
 	var shut *InputError
-	if errors.As(t.may(a, false), &shut) {
+	if errors.As(mayHandIn(a, t, false), &shut) {
 		m.Shut = shut.Err.Error()
 	}
 	m.Open = m.Shut == ""

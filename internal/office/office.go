@@ -27,6 +27,7 @@ type Office struct {
 	GitHosts []string // machines from which students may hand in with git
 
 	store  *store.Store
+	room   room // for what is unpacked
 	suites suiteShelf
 	queue  *river.Client[*sql.Tx] // inserts only; Worker works
 	log    *slog.Logger
@@ -48,7 +49,7 @@ func New(s *store.Store, log *slog.Logger) (*Office, error) {
 	if err != nil {
 		return nil, fmt.Errorf("prepare the queue: %w", err)
 	}
-	return &Office{store: s, queue: queue, log: log}, nil
+	return &Office{store: s, room: newRoom(), queue: queue, log: log}, nil
 }
 
 // Ready reports whether the office can work: the database answers.

@@ -1,6 +1,7 @@
 package office_test
 
 import (
+	"bytes"
 	"errors"
 	"fmt"
 	"os"
@@ -55,8 +56,15 @@ func TestImport(t *testing.T) {
 		{"out of its folder", map[string]string{"../ada.py": py}, nil, nil, office.ErrClimbs, "../ada.py"},
 		{"out of its folder, further in", map[string]string{"ada/../../bo.py": py}, nil, nil, office.ErrClimbs, "ada/../../bo.py"},
 		{"from the root", map[string]string{"/etc/ada.py": py}, nil, nil, office.ErrClimbs, "/etc/ada.py"},
-		{"backslashes", map[string]string{"..\\ada.py": py}, nil, nil, office.ErrClimbs, "ada.py"},
+		{"backslashes", map[string]string{"..\\ada.py": py}, nil, nil, office.ErrName, "ada.py"},
 		{"a link", map[string]string{"ada/main.py": py, "ada/all@": "/etc"}, nil, nil, office.ErrOddEntry, "ada/all"},
+		{"a name with a NUL", map[string]string{"ada/ma\x00in.py": py}, nil, nil, office.ErrName, `ada/ma\x00in.py`},
+		{"a name that moves the cursor", map[string]string{"ada/\x1b[2Jmain.py": py}, nil, nil, office.ErrName, "control character"},
+		{"a name that no file can have", map[string]string{"ada/" + strings.Repeat("a", 256) + ".py": py, "bo.py": py}, []string{"bo"}, []string{"a name is too long"}, nil, ""},
+		{"folders in each other", map[string]string{"ada/" + strings.Repeat("d/", 3000) + "main.py": py, "bo.py": py}, []string{"bo"}, []string{"too many folders"}, nil, ""},
+		{"a large source file", map[string]string{"ada/main.py": strings.Repeat("#", 1<<20+1), "bo.py": py}, []string{"bo"}, []string{"too large: at most 1 MB"}, nil, ""},
+		{"too many files", many(1001), []string{"bo"}, []string{"1001 files; hand in at most 1000"}, nil, ""},
+		{"too much together", map[string]string{"ada/main.py": py, "ada/data": bomb[:office.MaxProgram], "bo.py": py}, []string{"bo"}, []string{"larger than 10 MB together"}, nil, ""},
 		{"more than 50 MB", map[string]string{"ada/main.py": py, "ada/data": bomb}, nil, nil, office.ErrUnpacked, "50 MB"},
 	}
 	s := servertest.Start(t, nil)
@@ -67,7 +75,7 @@ func TestImport(t *testing.T) {
 			if _, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: record.Assignment{Name: name, Game: "tic-tac-toe"}}); err != nil {
 				t.Fatal(err)
 			}
-			report, err := s.Office.Import(t.Context(), "evening", name, servertest.Archive(t, tt.files), nil)
+			report, err := s.Office.Import(t.Context(), "evening", name, bytes.NewReader(servertest.Archive(t, tt.files)), nil)
 			if !errors.Is(err, tt.cause) || err != nil && !strings.Contains(err.Error(), tt.says) {
 				t.Fatalf("error is %v, want %v with %q", err, tt.cause, tt.says)
 			}
@@ -78,6 +86,9 @@ func TestImport(t *testing.T) {
 				t.Fatalf("problems are %+v, want %v", report.Problems, tt.problems)
 			}
 			for k, says := range tt.problems {
+				if len(report.Problems[k].Entry)+len(report.Problems[k].Reason) > 300 {
+					t.Errorf("the problem is told at length: %+v", report.Problems[k])
+				}
 				if !strings.Contains(report.Problems[k].Reason, says) {
 					t.Errorf("problem is %+v, want %q", report.Problems[k], says)
 				}
@@ -90,12 +101,21 @@ func TestImport(t *testing.T) {
 	}
 }
 
+// many are the files of one student, and of another who has one.
+func many(n int) map[string]string {
+	files := map[string]string{"bo.py": "print()"}
+	for i := range n {
+		files[fmt.Sprintf("ada/%d.py", i)] = ""
+	}
+	return files
+}
+
 func TestNoArchiveIsRefused(t *testing.T) {
 	s := servertest.Start(t, nil)
 	assignment(t, s)
 	good := servertest.Archive(t, map[string]string{"ada.py": "print()"})
 	for name, data := range map[string][]byte{"text": []byte("hello"), "nothing": nil, "cut off": good[:len(good)/2]} {
-		if _, err := s.Office.Import(t.Context(), "evening", "ttt", data, nil); !errors.Is(err, office.ErrArchive) {
+		if _, err := s.Office.Import(t.Context(), "evening", "ttt", bytes.NewReader(data), nil); !errors.Is(err, office.ErrArchive) {
 			t.Errorf("%s: error is %v", name, err)
 		}
 	}
@@ -104,11 +124,11 @@ func TestNoArchiveIsRefused(t *testing.T) {
 func TestHandingInAgainReplacesWhatChanged(t *testing.T) {
 	s := servertest.Start(t, nil)
 	assignment(t, s)
-	first, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "1"}), nil)
+	first, err := s.Office.Import(t.Context(), "evening", "ttt", bytes.NewReader(servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "1"})), nil)
 	if err != nil || len(first.Added) != 2 {
 		t.Fatalf("%+v, %v", first, err)
 	}
-	second, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "2"}), nil)
+	second, err := s.Office.Import(t.Context(), "evening", "ttt", bytes.NewReader(servertest.Archive(t, map[string]string{"ada.py": "1", "bo.py": "2"})), nil)
 	if err != nil || !slices.Equal(second.Added, []string{"bo"}) || !slices.Equal(second.Unchanged, []string{"ada"}) {
 		t.Errorf("%+v, %v", second, err)
 	}
@@ -126,7 +146,7 @@ func started(t *testing.T, s *servertest.Service, files map[string]string) recor
 	if _, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: record.Assignment{Name: "ttt", Game: "tic-tac-toe", Suite: quickSuite}}); err != nil {
 		t.Fatal(err)
 	}
-	if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files), nil); err != nil {
+	if _, err := s.Office.Import(t.Context(), "evening", "ttt", bytes.NewReader(servertest.Archive(t, files)), nil); err != nil {
 		t.Fatal(err)
 	}
 	run, err := s.Office.StartRun(t.Context(), "evening", "ttt", false)
@@ -314,7 +334,7 @@ func TestClassIsExamined(t *testing.T) {
 	}
 	hand := func(files map[string]string) {
 		t.Helper()
-		if _, err := s.Office.Import(t.Context(), "evening", "ttt", servertest.Archive(t, files), nil); err != nil {
+		if _, err := s.Office.Import(t.Context(), "evening", "ttt", bytes.NewReader(servertest.Archive(t, files)), nil); err != nil {
 			t.Fatal(err)
 		}
 	}

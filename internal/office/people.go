@@ -20,10 +20,13 @@ const (
 	sessionTime    = 14 * 24 * time.Hour
 	invitationTime = 14 * 24 * time.Hour
 	longestToken   = 366 // days
+	deviceTime     = 366 * 24 * time.Hour
+	mostTokens     = 50
 )
 
 // Errors of signing in and of rights.
 var (
+	ErrBusy    = errors.New("the service has too much to do just now; try again in a minute")
 	ErrSignIn  = errors.New("login or password is wrong")
 	ErrInvited = errors.New("this link is not good: it was used, or replaced by a newer one, or has expired; ask for another one")
 )
@@ -52,7 +55,9 @@ type Origin struct {
 type originKey struct{}
 
 // From returns a context of a request from there.
-func From(ctx context.Context, o Origin) context.Context { return context.WithValue(ctx, originKey{}, o) }
+func From(ctx context.Context, o Origin) context.Context {
+	return context.WithValue(ctx, originKey{}, o)
+}
 
 // OriginOf is where the request of a context comes from; it is empty for Durchgang itself.
 func OriginOf(ctx context.Context) Origin {
@@ -64,7 +69,7 @@ var loginPattern = regexp.MustCompile(`^[a-z0-9][a-z0-9._@+-]{0,99}$`)
 
 // checkPerson returns an account as it is kept.
 func checkPerson(p record.Person) (record.Person, error) {
-	p.Login, p.Name, p.Mail = strings.ToLower(strings.TrimSpace(p.Login)), strings.TrimSpace(p.Name), strings.TrimSpace(p.Mail)
+	p.Login, p.Name, p.Mail = Login(p.Login), strings.TrimSpace(p.Name), strings.TrimSpace(p.Mail)
 	if !loginPattern.MatchString(p.Login) {
 		return p, &InputError{"login", fmt.Errorf("%q: a login has 1 to 100 small letters, digits and . _ - + @, as in ida.marling", p.Login)}
 	}
@@ -153,9 +158,26 @@ func (o *Office) Accept(ctx context.Context, secret, login, name, password strin
 	return o.open(ctx, p)
 }
 
+// Login is a login as accounts have it, of what somebody types.
+func Login(typed string) string { return strings.ToLower(strings.TrimSpace(typed)) }
+
+// Known reports whether a login's owner has signed in on the device that has a secret.
+func (o *Office) Known(ctx context.Context, login, device string) (bool, error) {
+	if device == "" {
+		return false, nil
+	}
+	return o.store.Known(ctx, Login(login), account.Digest(device))
+}
+
+// Meet keeps a device as one on which a person has signed in, and returns its secret.
+func (o *Office) Meet(ctx context.Context, person int64) (device string, err error) {
+	device = account.NewSecret()
+	return device, o.store.AddDevice(ctx, person, account.Digest(device), time.Now().Add(deviceTime))
+}
+
 // SignIn checks a password and opens a session.
 func (o *Office) SignIn(ctx context.Context, login, password string) (s record.Session, session string, err error) {
-	p, err := o.store.Person(ctx, strings.ToLower(strings.TrimSpace(login)))
+	p, err := o.store.Person(ctx, Login(login))
 	hash := ""
 	if err == nil {
 		hash, err = o.store.Password(ctx, p.ID)
@@ -244,7 +266,10 @@ func (o *Office) NewToken(ctx context.Context, name string, days int) (record.To
 		return record.Token{}, &InputError{"days", fmt.Errorf("a token is good for 1 to %d days, not %d", longestToken, days)}
 	}
 	secret := account.NewSecret()
-	t, err := o.store.AddToken(ctx, By(ctx).ID, name, account.Digest(secret), time.Now().AddDate(0, 0, days))
+	t, err := o.store.AddToken(ctx, By(ctx).ID, name, account.Digest(secret), time.Now().AddDate(0, 0, days), mostTokens)
+	if errors.Is(err, store.ErrTooMany) {
+		return t, &InputError{"name", fmt.Errorf("you have %d tokens, which is as many as there may be: revoke one that is not used", mostTokens)}
+	}
 	t.Secret = secret
 	return t, err
 }
@@ -297,7 +322,11 @@ func (o *Office) SetPerson(ctx context.Context, p record.Person) (record.Person,
 		return p, &InputError{"keeper", fmt.Errorf("%w: add an account of the office for the person", foreign(kept))}
 	}
 	p.ID = kept.ID
-	if err := o.store.SetPerson(ctx, p); err != nil {
+	err = o.store.SetPerson(ctx, p)
+	if errors.Is(err, store.ErrLastKeeper) {
+		err = &InputError{"keeper", err}
+	}
+	if err != nil {
 		return p, err
 	}
 	return o.store.Person(ctx, p.Login)
@@ -329,10 +358,7 @@ func (o *Office) AddMember(ctx context.Context, course string, p record.Person, 
 	if p.Course != "" {
 		return record.Invitation{}, &InputError{"login", fmt.Errorf("%w: give the login of an account of the office", foreign(p))}
 	}
-	if err := o.spare(ctx, c, p.Login, role); err != nil {
-		return record.Invitation{}, err
-	}
-	if err := o.store.SetMember(ctx, c.ID, p.ID, role, ""); err != nil {
+	if err := lastTeacher(o.store.SetMember(ctx, c.ID, p.ID, role, "")); err != nil {
 		return record.Invitation{}, err
 	}
 	return o.welcome(ctx, c, p)
@@ -367,35 +393,21 @@ func (o *Office) welcome(ctx context.Context, c record.Course, p record.Person) 
 	return o.invite(ctx, &p)
 }
 
-// spare keeps the last teacher of a course in it.
-func (o *Office) spare(ctx context.Context, c record.Course, login string, role record.Role) error {
-	members, err := o.store.Members(ctx, c.ID)
-	if err != nil {
-		return err
-	}
-	teachers, is := 0, false
-	for _, m := range members {
-		if m.Role == record.Teacher {
-			teachers++
-			is = is || m.Login == login
-		}
-	}
-	if is && role != record.Teacher && teachers == 1 {
-		return &InputError{"login", fmt.Errorf("%s is the only teacher of %s: name another one first", login, c.Name)}
-	}
-	return nil
-}
-
 // DropMember takes a person out of a course. A student's submissions stay.
 func (o *Office) DropMember(ctx context.Context, course, login string) error {
 	c, err := o.Course(ctx, course)
 	if err != nil {
 		return err
 	}
-	if err := o.spare(ctx, c, login, record.Nobody); err != nil {
-		return err
+	return about(lastTeacher(o.store.DropMember(ctx, c.ID, login)), "member", login)
+}
+
+// lastTeacher blames the login for a course that would be left without a teacher.
+func lastTeacher(err error) error {
+	if errors.Is(err, store.ErrLastTeacher) {
+		return &InputError{"login", store.ErrLastTeacher}
 	}
-	return about(o.store.DropMember(ctx, c.ID, login), "member", login)
+	return err
 }
 
 // Standing tells what a person is in a course.

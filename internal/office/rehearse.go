@@ -4,6 +4,7 @@ import (
 	"archive/zip"
 	"bytes"
 	"context"
+	"errors"
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
@@ -46,7 +47,7 @@ func (o *Office) Rehearse(ctx context.Context, course string, form Form, program
 			return r, err
 		}
 	}
-	if len(program.Data) > 0 {
+	if program.Data != nil && program.Data.Size() > 0 {
 		r.Program, err = rehearseProgram(ctx, a, s, program)
 	}
 	return r, err
@@ -87,7 +88,11 @@ func rehearseProgram(ctx context.Context, a record.Assignment, s *suite.Suite, i
 	if err != nil {
 		return nil, err
 	}
-	packed, _, err := (&handIn{student: "rehearsal", files: files}).pack()
+	h := &handIn{student: "rehearsal", entries: []string{"rehearsal"}, files: files}
+	if reason := h.problem(); reason != "" {
+		return nil, &InputError{"program", errors.New(reason)}
+	}
+	packed, _, err := h.pack()
 	if err != nil {
 		return nil, err
 	}

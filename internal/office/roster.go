@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"slices"
 	"strings"
 	"unicode"
@@ -27,11 +28,15 @@ func (o *Office) Roster(ctx context.Context, course string) ([]record.Pupil, err
 
 // ImportRoster takes the students of a file onto a course's roster or, as a preview, says
 // what that would change. Nobody is taken off by it.
-func (o *Office) ImportRoster(ctx context.Context, course string, data []byte, class string, preview bool) (record.RosterImport, error) {
+func (o *Office) ImportRoster(ctx context.Context, course string, file Upload, class string, preview bool) (record.RosterImport, error) {
 	r := record.RosterImport{Added: []record.Pupil{}, Changed: []record.Pupil{}, Missing: []record.Pupil{}, Problems: []record.Skipped{}}
 	c, err := o.Course(ctx, course)
 	if err != nil {
 		return r, err
+	}
+	data := make([]byte, min(file.Size(), roster.MaxSize+1))
+	if _, err := file.ReadAt(data, 0); err != nil && !errors.Is(err, io.EOF) {
+		return r, fmt.Errorf("read the roster: %w", err)
 	}
 	read, err := roster.Read(data, class)
 	if err != nil {

@@ -39,6 +39,7 @@ var (
 
 const (
 	sessionCookie = "durchgang_session"
+	deviceCookie  = "durchgang_device"
 	csrfHeader    = "X-CSRF-Token"
 )
 

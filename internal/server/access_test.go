@@ -213,9 +213,18 @@ func TestSessions(t *testing.T) {
 // nothing. Nothing that was told is kept as it was told.
 func TestSignInIsSlow(t *testing.T) {
 	s := servertest.Start(t, nil)
+	right := fmt.Sprintf(`{"login":"ida","password":%q}`, servertest.Password)
+	first, _ := call(t, s, "POST", "/api/v1/sign-in", right, "Authorization", "")
+	device := ""
+	for _, cookie := range first.Cookies() {
+		if cookie.Name == "durchgang_device" {
+			device = cookie.Name + "=" + cookie.Value
+		}
+	}
 	last := 0
-	for range 12 {
-		answer, _ := call(t, s, "POST", "/api/v1/sign-in", `{"login":"ida","password":"guess and guess"}`, "Authorization", "")
+	for i := range 12 { // however the login is written
+		login := []string{"ida", "IDA", " Ida "}[i%3]
+		answer, _ := call(t, s, "POST", "/api/v1/sign-in", `{"login":"`+login+`","password":"guess and guess"}`, "Authorization", "")
 		last = answer.StatusCode
 		if last == 429 && answer.Header.Get("Retry-After") == "" {
 			t.Error("it does not say when to try again")
@@ -223,6 +232,16 @@ func TestSignInIsSlow(t *testing.T) {
 	}
 	if last != 429 {
 		t.Errorf("the twelfth try was answered with %d", last)
+	}
+	if answer, text := call(t, s, "POST", "/api/v1/sign-in", right, "Authorization", "", "Cookie", device); answer.StatusCode != 200 {
+		t.Errorf("a stranger's tries lock the owner out of a known device: %s", text)
+	}
+	for range 12 {
+		answer, _ := call(t, s, "POST", "/api/v1/sign-in", `{"login":"ida","password":"guess and guess"}`, "Authorization", "", "Cookie", device)
+		last = answer.StatusCode
+	}
+	if last != 429 {
+		t.Errorf("a device that was stolen may try for ever: %d", last)
 	}
 	for i := range 70 { // from one address, for other logins; who says to be elsewhere is not believed
 		answer, _ := call(t, s, "POST", "/api/v1/invitation", `{"secret":"guess"}`, "Authorization", "", "X-Forwarded-For", fmt.Sprintf("10.0.0.%d", i))

@@ -51,7 +51,7 @@ func (s *Server) importClass(c fiber.Ctx) error {
 			return fiber.NewError(http.StatusBadRequest, "decisions are no JSON object of texts: "+err.Error())
 		}
 	}
-	report, err := s.office.Import(c.Context(), param(c, "course"), param(c, "assignment"), c.Body(), decisions)
+	report, err := s.office.Import(c.Context(), param(c, "course"), param(c, "assignment"), uploaded(c), decisions)
 	return reply(c, http.StatusOK, report, err)
 }
 
@@ -80,7 +80,9 @@ func asStudent(c fiber.Ctx) (string, error) {
 	return "", fiber.NewError(http.StatusForbidden, "this is for the course's students; you teach it")
 }
 
-func handIn(c fiber.Ctx) office.HandIn { return office.HandIn{Data: c.Body(), Name: c.Query("name")} }
+func handIn(c fiber.Ctx) office.HandIn {
+	return office.HandIn{Data: uploaded(c), Name: c.Query("name")}
+}
 
 func (s *Server) submit(c fiber.Ctx) error {
 	student, err := asStudent(c)

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"bytes"
 	"net/http"
 
 	"github.com/gofiber/fiber/v3"
@@ -57,8 +58,8 @@ type (
 		Title      string `json:"title,omitempty"`
 		Game       string `json:"game"`
 		Channel    string `json:"channel,omitempty" enum:"terminal,wire,function,page" description:"Without it terminal."`
-		Phrasebook string `json:"phrasebook,omitempty" description:"YAML; without it the built-in wording."`
-		Suite      string `json:"suite,omitempty" description:"Without it the one that ships for the game."`
+		Phrasebook string `json:"phrasebook,omitempty" maxLength:"300000" description:"YAML; without it the built-in wording."`
+		Suite      string `json:"suite,omitempty" maxLength:"1000000" description:"Without it the one that ships for the game."`
 		terms
 	}
 	newRehearsal struct {
@@ -72,8 +73,8 @@ type (
 		Title      string `json:"title"`
 		Game       string `json:"game"`
 		Channel    string `json:"channel" enum:"terminal,wire,function,page"`
-		Phrasebook string `json:"phrasebook"`
-		Suite      string `json:"suite"`
+		Phrasebook string `json:"phrasebook" maxLength:"300000"`
+		Suite      string `json:"suite" maxLength:"1000000"`
 		terms
 	}
 	ofRevision struct {
@@ -119,7 +120,7 @@ func (s *Server) roster(c fiber.Ctx) error {
 }
 
 func (s *Server) importRoster(c fiber.Ctx) error {
-	r, err := s.office.ImportRoster(c.Context(), param(c, "course"), c.Body(), c.Query("class"), fiber.Query[bool](c, "preview"))
+	r, err := s.office.ImportRoster(c.Context(), param(c, "course"), uploaded(c), c.Query("class"), fiber.Query[bool](c, "preview"))
 	return reply(c, http.StatusOK, r, err)
 }
 
@@ -160,7 +161,7 @@ func (s *Server) createAssignment(c fiber.Ctx) error {
 func (s *Server) rehearse(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in newRehearsal) (any, error) {
 		form := in.form(record.Assignment{Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite})
-		return s.office.Rehearse(c.Context(), param(c, "course"), form, office.HandIn{Data: in.Program, Name: in.ProgramName})
+		return s.office.Rehearse(c.Context(), param(c, "course"), form, office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName})
 	})
 }
 
@@ -213,6 +214,6 @@ func download(c fiber.Ctx, name string, data []byte, err error) error {
 }
 
 func (s *Server) adopt(c fiber.Ctx) error {
-	a, err := s.office.Adopt(c.Context(), param(c, "course"), c.Query("name"), c.Body())
+	a, err := s.office.Adopt(c.Context(), param(c, "course"), c.Query("name"), uploaded(c))
 	return reply(c, http.StatusCreated, a, err)
 }

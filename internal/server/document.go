@@ -53,13 +53,6 @@ func ResultSchema() ([]byte, error) {
 	return json.MarshalIndent(schema, "", "  ")
 }
 
-// uploads are the types of bodies that are files.
-var uploads = map[string]string{
-	"importSubmissions": "application/zip", "adoptAssignment": "application/zip", "importRoster": "application/octet-stream",
-	"submit": "application/octet-stream", "submitFor": "application/octet-stream", "try": "application/octet-stream",
-	"enterPlayer": "application/octet-stream", "enterMine": "application/octet-stream",
-}
-
 func describe(r *openapi31.Reflector, route route) error {
 	op, err := r.NewOperationContext(route.method, route.path)
 	if err != nil {
@@ -70,8 +63,11 @@ func describe(r *openapi31.Reflector, route route) error {
 	if route.request != nil {
 		op.AddReqStructure(route.request)
 	}
-	if content := uploads[route.id]; content != "" {
-		op.AddReqStructure([]byte{}, openapi.WithContentType(content))
+	if t := reflect.TypeOf(route.answer); route.method == http.MethodGet && t != nil && t.Kind() == reflect.Slice {
+		op.AddReqStructure(inPages{})
+	}
+	if u, found := uploads[route.id]; found {
+		op.AddReqStructure([]byte{}, openapi.WithContentType(u.content))
 	}
 	answer := route.answer
 	op.AddRespStructure(answer, func(u *openapi.ContentUnit) {

@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"net"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
@@ -59,14 +60,15 @@ type progress struct {
 func (s *Server) stream(c fiber.Ctx, event string, look func(context.Context) (progress, error)) error {
 	c.Set(fiber.HeaderContentType, "text/event-stream")
 	c.Set(fiber.HeaderCacheControl, "no-store")
+	conn := c.RequestCtx().Conn()
 	return c.SendStreamWriter(func(w *bufio.Writer) {
-		if err := s.send(w, event, look); err != nil {
+		if err := s.send(conn, w, event, look); err != nil {
 			s.log.Debug("a reader of progress went away", "event", event, "error", err)
 		}
 	})
 }
 
-func (s *Server) send(w *bufio.Writer, event string, look func(context.Context) (progress, error)) error {
+func (s *Server) send(conn net.Conn, w *bufio.Writer, event string, look func(context.Context) (progress, error)) error {
 	tick := time.NewTicker(lookEvery)
 	defer tick.Stop()
 	last, said := "", time.Now()
@@ -87,6 +89,9 @@ func (s *Server) send(w *bufio.Writer, event string, look func(context.Context) 
 		}
 		if text != "" {
 			said = time.Now()
+			if err := conn.SetWriteDeadline(said.Add(writeTime)); err != nil { // it holds for one event, not for all
+				return err
+			}
 			if _, err := w.WriteString(text); err != nil {
 				return err
 			}

@@ -8,6 +8,8 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"durchgang/internal/account"
+	"durchgang/internal/office"
 	"durchgang/internal/record"
 )
 
@@ -83,36 +85,83 @@ func with[In any](c fiber.Ctx, status int, act func(In) (any, error)) error {
 	return reply(c, status, answer, err)
 }
 
-// The tries of a password that are allowed at once for a login and from an address, and after
-// how long another one is.
-const (
-	triesAtOnce, tryAgain = 8, time.Minute
-	farAtOnce, farAgain   = 60, 10 * time.Second
-)
+// limits are the tries of secrets that are allowed at once, after which there is one more at
+// a time. A try of a password counts for where it comes from, for the login from there, and
+// for the login from everywhere; one on a device on which the login's owner has signed in
+// before counts for that device only, so that nobody else's tries lock the owner out.
+type limits struct{ address, login, everywhere, device *account.Limit }
+
+func newLimits() limits {
+	return limits{
+		address:    account.NewLimit(60, 10*time.Second, time.Now), // a whole school may be behind it
+		login:      account.NewLimit(8, time.Minute, time.Now),
+		everywhere: account.NewLimit(100, 30*time.Second, time.Now),
+		device:     account.NewLimit(8, time.Minute, time.Now),
+	}
+}
 
 func (s *Server) signIn(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in signIn) (any, error) {
-		c.Locals(loginKey, in.Login)
-		if err := s.slow(c, in.Login); err != nil {
-			return nil, err
-		}
-		session, secret, err := s.office.SignIn(c.Context(), in.Login, in.Password)
+		login := office.Login(in.Login)
+		c.Locals(loginKey, login)
+		forgive, err := s.slow(c, login)
 		if err != nil {
 			return nil, err
 		}
-		s.tries.Forgive(in.Login)
-		s.setCookie(c, secret)
-		return session, nil
+		session, secret, err := s.office.SignIn(c.Context(), login, in.Password)
+		if err != nil {
+			return nil, err
+		}
+		forgive()
+		return session, s.signedIn(c, session, secret)
 	})
 }
 
-// slow refuses what was tried too often from an address, or for the logins.
-func (s *Server) slow(c fiber.Ctx, logins ...string) error {
-	if wait := max(s.far.Try(c.IP()), s.tries.Try(logins...)); wait > 0 {
-		c.Set(fiber.HeaderRetryAfter, strconv.Itoa(int(math.Ceil(wait.Seconds()))))
-		return fiber.NewError(http.StatusTooManyRequests, "too many tries: wait a minute and try again")
+// slow refuses a try of a login's password where there were too many; forgive takes back
+// what it has counted.
+func (s *Server) slow(c fiber.Ctx, login string) (forgive func(), err error) {
+	device := c.Cookies(deviceCookie)
+	known, err := s.office.Known(c.Context(), login, device)
+	if err != nil {
+		return nil, err
 	}
-	return nil
+	if known {
+		return func() { s.limits.device.Forgive(device) }, tooMany(c, s.limits.device.Try(device))
+	}
+	address := account.Network(c.IP())
+	from := address + " " + login
+	wait := s.limits.address.Try(address)
+	if wait == 0 {
+		wait = s.limits.login.Try(from)
+	}
+	if wait == 0 {
+		wait = s.limits.everywhere.Try(login)
+	}
+	return func() { s.limits.login.Forgive(from) }, tooMany(c, wait)
+}
+
+// tooMany is the answer where one has to wait before another try.
+func tooMany(c fiber.Ctx, wait time.Duration) error {
+	if wait == 0 {
+		return nil
+	}
+	c.Set(fiber.HeaderRetryAfter, strconv.Itoa(int(math.Ceil(wait.Seconds()))))
+	return fiber.NewError(http.StatusTooManyRequests, "too many tries: wait a minute and try again")
+}
+
+// signedIn gives the browser its session, and what shows later that its owner has signed in
+// there.
+func (s *Server) signedIn(c fiber.Ctx, session record.Session, secret string) error {
+	s.setCookie(c, secret)
+	known, err := s.office.Known(c.Context(), session.Person.Login, c.Cookies(deviceCookie))
+	if err != nil || known {
+		return err
+	}
+	device, err := s.office.Meet(c.Context(), session.Person.ID)
+	if err == nil {
+		c.Cookie(&fiber.Cookie{Name: deviceCookie, Value: device, Path: prefix + "/sign-in", HTTPOnly: true, Secure: true, SameSite: fiber.CookieSameSiteStrictMode, MaxAge: 366 * 24 * 3600})
+	}
+	return err
 }
 
 func (s *Server) setCookie(c fiber.Ctx, secret string) {
@@ -143,7 +192,7 @@ func (s *Server) session(c fiber.Ctx) error {
 
 func (s *Server) lookAtInvitation(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in invited) (any, error) {
-		if err := s.slow(c); err != nil {
+		if err := tooMany(c, s.limits.address.Try(account.Network(c.IP()))); err != nil {
 			return nil, err
 		}
 		return s.office.Invited(c.Context(), in.Secret)
@@ -152,7 +201,7 @@ func (s *Server) lookAtInvitation(c fiber.Ctx) error {
 
 func (s *Server) acceptInvitation(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in accepted) (any, error) {
-		if err := s.slow(c); err != nil {
+		if err := tooMany(c, s.limits.address.Try(account.Network(c.IP()))); err != nil {
 			return nil, err
 		}
 		session, secret, err := s.office.Accept(c.Context(), in.Secret, in.Login, in.Name, in.Password)
@@ -160,8 +209,7 @@ func (s *Server) acceptInvitation(c fiber.Ctx) error {
 			return nil, err
 		}
 		c.Locals(loginKey, session.Person.Login)
-		s.setCookie(c, secret)
-		return session, nil
+		return session, s.signedIn(c, session, secret)
 	})
 }
 

@@ -45,6 +45,8 @@ func problem(err error) Problem {
 		p.Status = http.StatusNotFound
 	case errors.Is(err, store.ErrExists), errors.Is(err, store.ErrChanged):
 		p.Status = http.StatusConflict
+	case errors.Is(err, office.ErrBusy):
+		p.Status = http.StatusServiceUnavailable
 	case errors.Is(err, store.ErrUnreachable):
 		p.Status, p.Detail = http.StatusServiceUnavailable, "the database cannot be reached; try again once PostgreSQL runs"
 	default:

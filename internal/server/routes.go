@@ -2,9 +2,12 @@ package server
 
 import (
 	"context"
+	"encoding/json"
 	"net/http"
 	"net/url"
+	"reflect"
 	"strconv"
+	"unicode/utf8"
 
 	"github.com/gofiber/fiber/v3"
 
@@ -53,12 +56,12 @@ type (
 type (
 	newPhrasebook struct {
 		inAssignment
-		Phrasebook string `json:"phrasebook" description:"YAML; empty for the built-in wording, or to take a student's own away."`
+		Phrasebook string `json:"phrasebook" maxLength:"300000" description:"YAML; empty for the built-in wording, or to take a student's own away."`
 		Student    string `json:"student,omitempty" description:"Whose program it is for; without it all."`
 	}
 	newReading struct {
 		inAssignment
-		Phrasebook *string `json:"phrasebook,omitempty" description:"YAML; without it the one in use."`
+		Phrasebook *string `json:"phrasebook,omitempty" maxLength:"300000" description:"YAML; without it the one in use."`
 		Student    string  `json:"student,omitempty" description:"Whose transcript is wanted; without it the first one's."`
 		Script     int     `json:"script,omitempty" description:"Number of the script, from 1; without it the first."`
 		Key        string  `json:"key,omitempty" description:"With phrase: what it means, one of the answer's meanings."`
@@ -257,6 +260,9 @@ func (s *Server) picture(c fiber.Ctx) error {
 }
 
 func reply(c fiber.Ctx, status int, answer any, err error) error {
+	if err == nil {
+		answer, err = page(c, answer)
+	}
 	if err != nil {
 		return err
 	}
@@ -264,10 +270,14 @@ func reply(c fiber.Ctx, status int, answer any, err error) error {
 }
 
 func body(c fiber.Ctx, into any) error {
-	if err := c.Bind().JSON(into); err != nil {
+	text := c.Request().Body()
+	if !utf8.Valid(text) {
+		return fiber.NewError(http.StatusBadRequest, "the request's body is not UTF-8")
+	}
+	if err := json.Unmarshal(text, into); err != nil {
 		return fiber.NewError(http.StatusBadRequest, "the request's body is no JSON of this kind: "+err.Error())
 	}
-	return nil
+	return checkTexts("body", reflect.ValueOf(into), longestText)
 }
 
 // param is a parameter of the path as text; an escape that cannot be read stays as it is.

@@ -18,21 +18,18 @@ import (
 	recoverer "github.com/gofiber/fiber/v3/middleware/recover"
 	"github.com/gofiber/fiber/v3/middleware/static"
 
-	"durchgang/internal/account"
 	"durchgang/internal/office"
 )
-
-// maxBody bounds what is uploaded: a class's archive.
-const maxBody = 64 << 20
 
 // Server answers HTTP.
 type Server struct {
 	app    *fiber.App
 	office *office.Office
 	log    *slog.Logger
-	tries  *account.Limit // of passwords, by login
-	far    *account.Limit // the same by address, behind which a whole school may be
-	meters meters
+
+	proxies []string
+	limits  limits
+	meters  meters
 
 	summaries map[string]string // of what is done in the trail, by endpoint
 	done      chan struct{}     // closed when the service stops, so that streams end
@@ -41,13 +38,17 @@ type Server struct {
 // New returns a server for an office; console holds the built console. Proxies are the
 // addresses of machines that pass requests on, and are believed where these are from.
 func New(o *office.Office, console fs.FS, log *slog.Logger, proxies ...string) (*Server, error) {
-	s := &Server{office: o, log: log, tries: account.NewLimit(triesAtOnce, tryAgain, time.Now), far: account.NewLimit(farAtOnce, farAgain, time.Now), meters: newMeters(o), done: make(chan struct{})}
+	s := &Server{office: o, log: log, proxies: proxies, limits: newLimits(), meters: newMeters(o), done: make(chan struct{})}
 	s.app = fiber.New(fiber.Config{
 		AppName:      "Durchgang",
-		BodyLimit:    maxBody,
 		Immutable:    true, // what a request says may outlive its handler
 		ErrorHandler: s.fail,
-		ReadTimeout:  2 * time.Minute,
+		ReadTimeout:  readTime,
+		IdleTimeout:  75 * time.Second,
+		WriteTimeout: writeTime,
+		// A body is taken when its request was admitted, and not before (intake.go).
+		StreamRequestBody: true, DisablePreParseMultipartForm: true,
+		ReduceMemoryUsage: true,
 
 		TrustProxy: len(proxies) > 0, TrustProxyConfig: fiber.TrustProxyConfig{Proxies: proxies}, ProxyHeader: fiber.HeaderXForwardedFor,
 	})
@@ -60,10 +61,7 @@ func New(o *office.Office, console fs.FS, log *slog.Logger, proxies ...string) (
 	for _, r := range routes() {
 		s.summaries[r.id], _, _ = strings.Cut(r.summary, ";")
 		s.app.Add([]string{r.method}, prefix+colons(r.path), func(c fiber.Ctx) error {
-			err := s.admit(c, r)
-			if err == nil {
-				err = r.handle(s, c)
-			}
+			err := s.answer(c, r)
 			s.note(c, r, err)
 			return err
 		})
@@ -77,6 +75,24 @@ func New(o *office.Office, console fs.FS, log *slog.Logger, proxies ...string) (
 	})
 	s.pages(console)
 	return s, nil
+}
+
+// answer admits a request, takes its body and handles it.
+func (s *Server) answer(c fiber.Ctx, r route) error {
+	err := checkAddress(c)
+	if err == nil {
+		err = s.admit(c, r)
+	}
+	if err != nil {
+		c.RequestCtx().SetConnectionClose() // its body was not read
+		return err
+	}
+	release, err := s.take(c, r)
+	defer release()
+	if err != nil {
+		return err
+	}
+	return r.handle(s, c)
 }
 
 // Endpoints lists the endpoints of the API that are served, as METHOD /path with
@@ -158,7 +174,7 @@ func (s *Server) Serve(ctx context.Context, l net.Listener) error {
 		close(s.done)
 		stopped <- s.app.ShutdownWithTimeout(5 * time.Second)
 	}()
-	err := s.app.Listener(l, fiber.ListenConfig{DisableStartupMessage: true})
+	err := s.app.Listener(newGate(l, s.proxies), fiber.ListenConfig{DisableStartupMessage: true})
 	if ctx.Err() == nil {
 		return err
 	}

@@ -56,9 +56,22 @@ const selectRequest = `
 	select q.id, q.result_id as result, s.student, q.question, q.asked_at, q.answer, q.answered_by, q.answered_at
 	from request q join result x on x.id = q.result_id join submission s on s.id = x.submission_id`
 
-// Ask keeps a student's request.
-func (s *Store) Ask(ctx context.Context, result int64, question string) (r record.Request, err error) {
+// Ask keeps a student's request; it is ErrTooMany while an earlier one has no answer.
+func (s *Store) Ask(ctx context.Context, assignment int64, student string, result int64, question string) (r record.Request, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
+		if err := lockStudent(ctx, tx, assignment, student); err != nil {
+			return err
+		}
+		var open bool
+		if err := get(ctx, tx, &open, `
+			select exists (select from request q join result x on x.id = q.result_id join submission b on b.id = x.submission_id
+			               where b.assignment_id = :assignment and b.student = :student and q.answered_at is null)`,
+			map[string]any{"assignment": assignment, "student": student}); err != nil {
+			return err
+		}
+		if open {
+			return ErrTooMany
+		}
 		var id int64
 		if err := get(ctx, tx, &id, `insert into request (result_id, question) values (:result, :question) returning id`,
 			map[string]any{"result": result, "question": question}); err != nil {

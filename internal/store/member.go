@@ -2,6 +2,9 @@ package store
 
 import (
 	"context"
+	"errors"
+
+	"github.com/jmoiron/sqlx"
 
 	"durchgang/internal/record"
 )
@@ -15,20 +18,55 @@ func (s *Store) Members(ctx context.Context, course int64) ([]record.Participant
 		order by case m.role when 'teacher' then 1 when 'assistant' then 2 else 3 end, p.login`, map[string]any{"course": course})
 }
 
-// SetMember gives a person a role in a course.
-func (s *Store) SetMember(ctx context.Context, course, person int64, role record.Role, student string) error {
-	return exec(ctx, s.db, `
-		insert into member (course_id, person_id, role, student) values (:course, :person, :role, :student)
-		on conflict (course_id, person_id) do update set role = excluded.role, student = excluded.student`,
-		map[string]any{"course": course, "person": person, "role": role, "student": student})
+// ErrLastTeacher means that a course would be left without a teacher.
+var ErrLastTeacher = errors.New("this is the only teacher of the course: name another one first")
+
+// changeMembers changes a course's members, which keep at least one teacher where there is one;
+// two changes at once are made one after the other.
+func (s *Store) changeMembers(ctx context.Context, course int64, change func(*sqlx.Tx) error) error {
+	return s.in(ctx, func(tx *sqlx.Tx) error {
+		params := map[string]any{"course": course}
+		const teachers = `select count(*) from member where course_id = :course and role = 'teacher'`
+		var id int64
+		if err := get(ctx, tx, &id, `select id from course where id = :course for update`, params); err != nil {
+			return err
+		}
+		var before, after int
+		if err := get(ctx, tx, &before, teachers, params); err != nil {
+			return err
+		}
+		if err := change(tx); err != nil {
+			return err
+		}
+		if err := get(ctx, tx, &after, teachers, params); err != nil {
+			return err
+		}
+		if before > 0 && after == 0 {
+			return ErrLastTeacher
+		}
+		return nil
+	})
 }
 
-// DropMember takes a person out of a course; ErrNotFound when it is no member.
+// SetMember gives a person a role in a course; it is ErrLastTeacher when no teacher is left.
+func (s *Store) SetMember(ctx context.Context, course, person int64, role record.Role, student string) error {
+	return s.changeMembers(ctx, course, func(tx *sqlx.Tx) error {
+		return exec(ctx, tx, `
+		insert into member (course_id, person_id, role, student) values (:course, :person, :role, :student)
+		on conflict (course_id, person_id) do update set role = excluded.role, student = excluded.student`,
+			map[string]any{"course": course, "person": person, "role": role, "student": student})
+	})
+}
+
+// DropMember takes a person out of a course; ErrNotFound when it is no member, ErrLastTeacher
+// when no teacher is left.
 func (s *Store) DropMember(ctx context.Context, course int64, login string) error {
-	var gone int64
-	return get(ctx, s.db, &gone, `
-		delete from member where course_id = :course and person_id = (select id from person where login = :login) returning person_id`,
-		map[string]any{"course": course, "login": login})
+	return s.changeMembers(ctx, course, func(tx *sqlx.Tx) error {
+		var gone int64
+		return get(ctx, tx, &gone, `
+			delete from member where course_id = :course and person_id = (select id from person where login = :login) returning person_id`,
+			map[string]any{"course": course, "login": login})
+	})
 }
 
 // Standing is what a person is in a course, and by which name as a student.

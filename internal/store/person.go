@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"errors"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -41,22 +42,44 @@ func (s *Store) People(ctx context.Context) ([]record.Person, error) {
 	return people, list(ctx, s.db, &people, selectPerson+` order by p.login`, nil)
 }
 
+const peopled = `select exists (select from person where keeper and password <> '' and disabled_at is null)`
+
 // Peopled reports whether somebody can sign in who keeps the office.
 func (s *Store) Peopled(ctx context.Context) (is bool, err error) {
-	err = get(ctx, s.db, &is, `select exists (select from person where keeper and password <> '' and disabled_at is null)`, nil)
+	err = get(ctx, s.db, &is, peopled, nil)
 	return is, err
 }
 
+// ErrLastKeeper means that nobody would be left who keeps the office.
+var ErrLastKeeper = errors.New("nobody would be left who keeps the office")
+
+// lockedKeepers keeps this advisory lock apart from others.
+const lockedKeepers = "20488"
+
 // SetPerson changes what an account says, and whether it may be used. A disabled one loses
-// its sessions; its tokens are refused as long as it is disabled.
+// its sessions; its tokens are refused as long as it is disabled. It is ErrLastKeeper when
+// nobody could keep the office any more.
 func (s *Store) SetPerson(ctx context.Context, p record.Person) error {
 	return s.in(ctx, func(tx *sqlx.Tx) error {
+		if err := exec(ctx, tx, `select pg_advisory_xact_lock(`+lockedKeepers+`)`, nil); err != nil {
+			return err
+		}
 		params := map[string]any{"id": p.ID, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper, "disabled": p.Disabled}
 		if err := exec(ctx, tx, `
 			update person set name = :name, mail = :mail, keeper = :keeper,
 			       disabled_at = case when :disabled then coalesce(disabled_at, now()) end
-			where id = :id`, params); err != nil || !p.Disabled {
+			where id = :id`, params); err != nil {
 			return err
+		}
+		var kept bool
+		if err := get(ctx, tx, &kept, peopled, nil); err != nil {
+			return err
+		}
+		if !kept {
+			return ErrLastKeeper
+		}
+		if !p.Disabled {
+			return nil
 		}
 		return exec(ctx, tx, `delete from session where person_id = :id`, params)
 	})

@@ -4,6 +4,8 @@ import (
 	"context"
 	"time"
 
+	"github.com/jmoiron/sqlx"
+
 	"durchgang/internal/record"
 )
 
@@ -34,12 +36,28 @@ func (s *Store) EndSession(ctx context.Context, digest []byte) error {
 	return exec(ctx, s.db, `delete from session where digest = :digest`, map[string]any{"digest": digest})
 }
 
-// AddToken keeps a token of a person.
-func (s *Store) AddToken(ctx context.Context, person int64, name string, digest []byte, until time.Time) (t record.Token, err error) {
-	err = get(ctx, s.db, &t, `
-		insert into token (person_id, name, digest, expires_at) values (:person, :name, :digest, :until)
-		returning id, name, created_at, expires_at, used_at`,
-		map[string]any{"person": person, "name": name, "digest": digest, "until": until})
+// AddToken keeps a token of a person, who has at most so many that have not expired; it is
+// ErrTooMany when there is no room.
+func (s *Store) AddToken(ctx context.Context, person int64, name string, digest []byte, until time.Time, most int) (t record.Token, err error) {
+	err = s.in(ctx, func(tx *sqlx.Tx) error {
+		params := map[string]any{"person": person, "name": name, "digest": digest, "until": until}
+		var kept int // counted under the lock of the person's row
+		if err := get(ctx, tx, &person, `select id from person where id = :person for update`, params); err != nil {
+			return err
+		}
+		if err := exec(ctx, tx, `delete from token where person_id = :person and expires_at < now()`, params); err != nil {
+			return err
+		}
+		if err := get(ctx, tx, &kept, `select count(*) from token where person_id = :person`, params); err != nil {
+			return err
+		}
+		if kept >= most {
+			return ErrTooMany
+		}
+		return get(ctx, tx, &t, `
+			insert into token (person_id, name, digest, expires_at) values (:person, :name, :digest, :until)
+			returning id, name, created_at, expires_at, used_at`, params)
+	})
 	return t, err
 }
 
@@ -71,4 +89,30 @@ func (s *Store) TokenOf(ctx context.Context, digest []byte) (p record.Person, er
 		return found.Person, err
 	}
 	return found.Person, exec(ctx, s.db, `update token set used_at = now() where digest = :digest`, params)
+}
+
+// mostDevices is how many devices of a person are known; the oldest are forgotten.
+const mostDevices = 20
+
+// AddDevice keeps a device on which a person has signed in.
+func (s *Store) AddDevice(ctx context.Context, person int64, digest []byte, until time.Time) error {
+	return s.in(ctx, func(tx *sqlx.Tx) error {
+		params := map[string]any{"person": person, "digest": digest, "until": until, "most": mostDevices - 1}
+		if err := exec(ctx, tx, `
+			delete from device where expires_at < now() or digest in (
+				select digest from device where person_id = :person order by expires_at desc offset :most)`, params); err != nil {
+			return err
+		}
+		return exec(ctx, tx, `insert into device (digest, person_id, expires_at) values (:digest, :person, :until)`, params)
+	})
+}
+
+// Known reports whether a login's owner has signed in on a device. It relies on the primary
+// key.
+func (s *Store) Known(ctx context.Context, login string, digest []byte) (is bool, err error) {
+	err = get(ctx, s.db, &is, `
+		select exists (select from device d join person p on p.id = d.person_id
+		               where d.digest = :digest and d.expires_at > now() and p.login = :login)`,
+		map[string]any{"digest": digest, "login": login})
+	return is, err
 }

@@ -35,6 +35,7 @@ type Store struct {
 var (
 	ErrNotFound    = errors.New("not found")
 	ErrExists      = errors.New("exists already")
+	ErrTooMany     = errors.New("there are as many as there may be")
 	ErrUnreachable = errors.New("the database cannot be reached")
 )
 
@@ -157,7 +158,7 @@ func classify(err error) error {
 		return fmt.Errorf("%w: %s", ErrExists, answer.Detail)
 	case errors.As(err, &answer) && answer.Code[:2] != classConnection && answer.Code[:2] != classIntervention:
 		return err
-	case errors.Is(err, ErrNotFound), errors.Is(err, ErrExists), errors.Is(err, ErrUnreachable),
+	case errors.Is(err, ErrNotFound), errors.Is(err, ErrExists), errors.Is(err, ErrTooMany), errors.Is(err, ErrUnreachable),
 		errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
 		return err
 	case errors.As(err, &answer), lost(err):

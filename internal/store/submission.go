@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"errors"
+	"fmt"
 	"time"
 
 	"github.com/jmoiron/sqlx"
@@ -17,17 +18,34 @@ const newest = `
 	from submission where assignment_id = :assignment and not trial
 	order by student, id desc`
 
+// Turn is what there is of a student in an assignment when something more is handed in.
+type Turn struct {
+	Now      time.Time           // on the clock of the database
+	HandedIn []record.Submission // the newest first
+	Tries    int                 // since the day began
+}
+
 // AddSubmission keeps a student's archive unless the last one has the same digest;
-// added tells which. What a student tries is kept always.
-func (s *Store) AddSubmission(ctx context.Context, assignment int64, sub *record.Submission, archive []byte) (added bool, err error) {
+// added tells which. What a student tries is kept always. Unless it is nil, may says whether
+// there is a turn left, and what it fails with is returned; nobody else adds one meanwhile. The
+// day begins in the time zone.
+func (s *Store) AddSubmission(ctx context.Context, assignment int64, sub *record.Submission, archive []byte, zone string, may func(Turn) error) (added bool, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{
 			"assignment": assignment, "student": sub.Student, "digest": sub.Digest, "files": sub.Files, "size": sub.Size,
 			"archive": archive, "trial": sub.Trial, "login": sub.Login, "origin": sub.Origin,
 		}
-		// Two at once are counted one after the other.
-		if err := exec(ctx, tx, `select pg_advisory_xact_lock(`+lockSubmission+`, hashtext(:student))`, params); err != nil {
+		if err := lockStudent(ctx, tx, assignment, sub.Student); err != nil {
 			return err
+		}
+		if may != nil {
+			turn, err := turnOf(ctx, tx, assignment, sub.Student, zone)
+			if err == nil {
+				err = may(turn)
+			}
+			if err != nil {
+				return err
+			}
 		}
 		if !sub.Trial {
 			err := get(ctx, tx, sub, `
@@ -49,21 +67,33 @@ func (s *Store) AddSubmission(ctx context.Context, assignment int64, sub *record
 	return added, err
 }
 
-// lockSubmission keeps these advisory locks apart from others.
-const lockSubmission = "20487"
+// lockedStudent keeps these advisory locks apart from others.
+const lockedStudent = "20487"
 
-// HandedIn lists what a student has handed in for an assignment, the newest first, and how
-// often the student has tried the public part since a time.
-func (s *Store) HandedIn(ctx context.Context, assignment int64, student string, since time.Time) (submissions []record.Submission, tries int, err error) {
-	params := map[string]any{"assignment": assignment, "student": student, "since": since}
-	submissions = []record.Submission{}
-	if err := list(ctx, s.db, &submissions, `
+// lockStudent keeps what is counted of a student from being added to by anybody else until the
+// transaction ends. It is no lock of a row, since a course may have no roster.
+func lockStudent(ctx context.Context, tx *sqlx.Tx, assignment int64, student string) error {
+	return exec(ctx, tx, `select pg_advisory_xact_lock(`+lockedStudent+`, hashtext(:whose))`,
+		map[string]any{"whose": fmt.Sprintf("%d %s", assignment, student)})
+}
+
+// TurnOf tells what there is of a student in an assignment; the day begins in the time zone.
+func (s *Store) TurnOf(ctx context.Context, assignment int64, student, zone string) (Turn, error) {
+	return turnOf(ctx, s.db, assignment, student, zone)
+}
+
+func turnOf(ctx context.Context, db sqlx.ExtContext, assignment int64, student, zone string) (t Turn, err error) {
+	params := map[string]any{"assignment": assignment, "student": student, "zone": zone}
+	t.HandedIn = []record.Submission{}
+	if err := list(ctx, db, &t.HandedIn, `
 		select id, student, digest, files, size, login, origin, created_at from submission
 		where assignment_id = :assignment and student = :student and not trial order by id desc`, params); err != nil {
-		return nil, 0, err
+		return t, err
 	}
-	return submissions, tries, get(ctx, s.db, &tries, `
-		select count(*) from submission where assignment_id = :assignment and student = :student and trial and created_at >= :since`, params)
+	return t, get(ctx, db, &t, `
+		select clock_timestamp() as now, (
+			select count(*) from submission where assignment_id = :assignment and student = :student and trial
+			and created_at >= date_trunc('day', now(), cast(:zone as text))) as tries`, params)
 }
 
 // Archive returns a submission's archive.

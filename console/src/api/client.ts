@@ -85,10 +85,24 @@ export async function ask<T>(call: Promise<{ data?: T; error?: unknown; response
   } catch {
     throw new Failure('The service does not answer. Is it still running?')
   }
-  if (answer.data !== undefined) return answer.data
+  if (answer.data !== undefined) return (await whole(answer.data, answer.response)) as T
   const problem = answer.error as { detail?: string } | undefined
   throw new Failure(problem?.detail ?? `The service answered with status ${answer.response.status}.`)
 }
+
+/** A list with all its pages; what is no list as it is (RFC 8288). */
+async function whole(data: unknown, response: Response): Promise<unknown> {
+  let all = data
+  for (let next = nextPage(response); next; ) {
+    const part = await fetch(next)
+    if (!part.ok) throw new Failure(`The service answered with status ${part.status} in the middle of a list.`)
+    all = (all as unknown[]).concat(await part.json())
+    next = nextPage(part)
+  }
+  return all
+}
+
+const nextPage = (response: Response) => /^<([^>]*)>; rel="next"$/.exec(response.headers.get('Link') ?? '')?.[1]
 
 /** Whether nothing more will come of a run or result in this state. */
 export const over = (state: string) => ['done', 'failed', 'cancelled'].includes(state)
