@@ -113,13 +113,22 @@ func readConfig(file string) (map[string]string, error) {
 	return texts, nil
 }
 
+// longestLogged is how much of a value stands in the log, in bytes.
+const longestLogged = 4000
+
 // logOf returns the log that the settings ask for.
 func logOf(w io.Writer, values map[string]string) (*slog.Logger, error) {
 	var level slog.Level
 	if err := level.UnmarshalText([]byte(values["log-level"])); err != nil {
 		return nil, &exitError{exitInput, fmt.Errorf("log-level is %q; it is debug, info, warn or error", values["log-level"])}
 	}
-	options := &slog.HandlerOptions{Level: level}
+	options := &slog.HandlerOptions{Level: level, ReplaceAttr: func(_ []string, a slog.Attr) slog.Attr {
+		text := a.Value.String()
+		if len(text) <= longestLogged {
+			return a
+		}
+		return slog.String(a.Key, strings.ToValidUTF8(text[:longestLogged], "")+"…")
+	}}
 	switch values["log-format"] {
 	case "text":
 		return slog.New(slog.NewTextHandler(w, options)), nil

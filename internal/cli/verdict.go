@@ -67,6 +67,9 @@ func printVerdict(w io.Writer, name string, v judge.Verdict, x record.Examinatio
 	}
 	t.SetColumnConfigs([]table.ColumnConfig{{Number: 3, Align: text.AlignRight}})
 	t.Render()
+	if x.Note != "" {
+		fmt.Fprintf(w, "\n%s\n", printable(x.Note))
+	}
 	printDiagnosis(w, x.Diagnosis)
 	for i, c := range x.Causes {
 		printCause(w, i+1, c, evidence)

@@ -119,7 +119,7 @@ func (r Repository) explain(ctx context.Context, err error) error {
 	case has("couldn't find remote ref", "no such remote ref", "not our ref", "unadvertised object"):
 		return &InputError{"revision", fmt.Errorf("%w: there is no branch, tag or commit %q in %s", ErrRepository, cmp.Or(r.Revision, "HEAD"), r.URL)}
 	}
-	return &InputError{"url", fmt.Errorf("%w: %s: %s", ErrRepository, r.URL, strings.TrimSpace(strings.TrimPrefix(lastLine(said), "fatal: ")))}
+	return &InputError{"url", fmt.Errorf("%w: %s: %s", ErrRepository, r.URL, WithoutPaths(strings.TrimSpace(strings.TrimPrefix(lastLine(said), "fatal: "))))}
 }
 
 func lastLine(text string) string {

@@ -54,7 +54,7 @@ type Graded struct {
 func AtFault(err error) bool {
 	for _, cause := range []error{
 		toolchain.ErrNoProgram, toolchain.ErrAmbiguous, toolchain.ErrMissing,
-		toolchain.ErrBuild, toolchain.ErrTooLarge, driver.ErrLanguage, driver.ErrNoCall,
+		toolchain.ErrBuild, toolchain.ErrName, toolchain.ErrTooLarge, driver.ErrLanguage, driver.ErrNoCall,
 		browser.ErrNoPage, browser.ErrPages, browser.ErrNotBuilt, channel.ErrNoMap, channel.ErrFits,
 	} {
 		if errors.Is(err, cause) {
@@ -87,7 +87,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 		verdicts[i] = p.verdict
 	}
 	graded := Graded{Language: p.language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
-	graded.Examination = record.Examination{Diagnosis: e.found, Causes: e.causes}.Whole()
+	graded.Examination = record.Examination{Note: p.note, Diagnosis: e.found, Causes: e.causes}.Whole()
 	graded.Behaviour = judge.Behaviour(graded.Verdict, verdicts)
 	graded.Played = judge.Briefs(verdicts)
 	graded.Judging = time.Duration(p.judging.Load()) + time.Since(began)
@@ -115,7 +115,7 @@ func (g Grader) prepare(ctx context.Context, folder fs.FS) (*playing, error) {
 		return nil, err
 	}
 	program.Memory = g.Memory
-	p.language, p.spec, p.close = program.Language, program.Spec, program.Close
+	p.language, p.note, p.spec, p.close = program.Language, program.Note, program.Spec, program.Close
 	return p, nil
 }
 
@@ -174,6 +174,7 @@ func (g Grader) patience() channel.Patience {
 // playing is one program that plays a suite.
 type playing struct {
 	language string
+	note     string              // which of several files is run
 	spec     func() sandbox.Spec // of its box
 	close    func()
 	page     channel.Page      // where it is one

@@ -34,6 +34,10 @@ func (*matchWorker) Timeout(*river.Job[matchArgs]) time.Duration { return -1 }
 // the database is away it waits: what was played is not lost. A job for which nothing waits is
 // done.
 func (w *matchWorker) Work(ctx context.Context, job *river.Job[matchArgs]) error {
+	return unharmed(w.office.log, func() error { return told(w.work(ctx, job)) })
+}
+
+func (w *matchWorker) work(ctx context.Context, job *river.Job[matchArgs]) error {
 	o := w.office
 	var task store.MatchTask
 	err := persist(ctx, o.log, func() (err error) {
@@ -55,11 +59,17 @@ func (w *matchWorker) Work(ctx context.Context, job *river.Job[matchArgs]) error
 		if job.Attempt < job.MaxAttempts {
 			return err
 		}
-		problem = "Durchgang could not play this match: " + err.Error()
+		problem = "Durchgang could not play this match: " + told(err).Error()
 	}
 	err = persist(ctx, o.log, func() error { return o.store.FinishMatch(ctx, task.Match.ID, task.Attempt, outcome, problem, bouts) })
 	if errors.Is(err, store.ErrOvertaken) {
 		return nil
+	}
+	if err != nil && job.Attempt == job.MaxAttempts { // the games cannot be kept
+		problem = "What was played could not be kept: " + told(err).Error()
+		err = persist(ctx, o.log, func() error {
+			return o.store.FinishMatch(ctx, task.Match.ID, task.Attempt, record.Outcome{}, problem, nil)
+		})
 	}
 	if err != nil {
 		return err

@@ -8,6 +8,9 @@ import (
 	"fmt"
 	"log/slog"
 	"os"
+	"regexp"
+	"runtime/debug"
+	"strings"
 	"sync"
 	"time"
 
@@ -174,6 +177,10 @@ func (w *gradeWorker) prepared(suite string) *preparing {
 // Work grades one submission. While the database is away it waits: what was graded
 // is not lost. A job for which nothing waits is done.
 func (w *gradeWorker) Work(ctx context.Context, job *river.Job[gradeArgs]) error {
+	return unharmed(w.log, func() error { return w.work(ctx, job) })
+}
+
+func (w *gradeWorker) work(ctx context.Context, job *river.Job[gradeArgs]) error {
 	var task store.Task
 	err := w.persist(ctx, func() (err error) {
 		task, err = w.store.TakeResult(ctx, job.ID, w.worker)
@@ -192,16 +199,62 @@ func (w *gradeWorker) Work(ctx context.Context, job *river.Job[gradeArgs]) error
 		return nil // cancelled, or another worker has it
 	}
 	if err != nil && job.Attempt < job.MaxAttempts {
-		return err
+		return told(err)
 	}
 	if err != nil {
-		outcome = store.Outcome{Problem: "Durchgang could not grade this program: " + err.Error()}
+		outcome = store.Outcome{Problem: "Durchgang could not grade this program: " + told(err).Error()}
 	}
-	err = w.persist(ctx, func() error { return w.store.FinishResult(ctx, task.Result, task.Attempt, outcome) })
+	err = w.finish(ctx, task, outcome)
 	if errors.Is(err, store.ErrOvertaken) {
 		return nil
 	}
-	return err
+	if err != nil && job.Attempt == job.MaxAttempts {
+		// What was found out cannot be kept: this result fails with the reason, and no other.
+		err = w.finish(ctx, task, store.Outcome{Problem: "What was found out of this program could not be kept: " + told(err).Error()})
+	}
+	return told(err)
+}
+
+func (w *gradeWorker) finish(ctx context.Context, task store.Task, outcome store.Outcome) error {
+	return w.persist(ctx, func() error { return w.store.FinishResult(ctx, task.Result, task.Attempt, outcome) })
+}
+
+// longestReason is how much is told of why a job failed, in bytes.
+const longestReason = 1000
+
+// told is an error as the queue may keep it: one whose text the database refuses would stop
+// the jobs of all.
+func told(err error) error {
+	if err == nil {
+		return nil
+	}
+	text := strings.ReplaceAll(strings.ToValidUTF8(WithoutPaths(err.Error()), "\uFFFD"), "\x00", "\u2400")
+	if len(text) > longestReason {
+		text = strings.ToValidUTF8(text[:longestReason], "") + "…"
+	}
+	if text == err.Error() {
+		return err
+	}
+	return errors.New(text)
+}
+
+// ownPaths are paths in the folders that the service works in, which are nobody's to know.
+var ownPaths = regexp.MustCompile(`(?:` + regexp.QuoteMeta(os.TempDir()) + `|/var/lib/durchgang|/var/cache|/root|/home/[^/\s]+/\.(?:cache|local))(?:/[^\s:"']*)?`)
+
+// WithoutPaths is a message without paths of the service's own.
+func WithoutPaths(message string) string {
+	return ownPaths.ReplaceAllString(message, "(a file of the service)")
+}
+
+// unharmed runs a job so that a panic, which may say anything, is told as an error is.
+func unharmed(log *slog.Logger, work func() error) (err error) {
+	defer func() {
+		if cause := recover(); cause != nil {
+			log.Error("a job could not be done", "cause", cause, "stack", string(debug.Stack()))
+			err = told(fmt.Errorf("Durchgang itself failed: %v", cause))
+		}
+	}()
+	return work()
 }
 
 // grade grades the submission of a task. It calls overtaken when what it finds out is not

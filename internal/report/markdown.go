@@ -19,6 +19,9 @@ func (s Student) Markdown(w io.Writer) error {
 		_, err := io.WriteString(w, b.String())
 		return err
 	}
+	if s.Note != "" {
+		fmt.Fprintf(&b, "\n%s\n", escape(s.Note))
+	}
 	b.WriteString("\n## What works\n\n")
 	for _, title := range s.Works {
 		fmt.Fprintf(&b, "- ✓ %s\n", escape(title))

@@ -25,6 +25,7 @@ type Student struct {
 	Points  string
 	Of      string
 	Problem string // why the program could not be run
+	Note    string // what else there is to know of how it was run
 	Works   []string
 	Faults  []Fault
 	Open    []Open
@@ -78,7 +79,7 @@ var unsure = map[judge.State]string{
 // number.
 func ForStudent(title string, r record.Result, evidence func(number int) (record.Evidence, error)) (Student, error) {
 	s := Student{
-		Title: title, Name: r.Student, Points: r.Points.String(), Of: r.Of.String(), Problem: r.Problem,
+		Title: title, Name: r.Student, Points: r.Points.String(), Of: r.Of.String(), Problem: r.Problem, Note: r.Note,
 		Comment: r.Comment, Late: r.DaysLate,
 	}
 	titles := map[string]string{}

@@ -52,6 +52,7 @@ func problem(err error) Problem {
 	default:
 		p.Detail = "the service failed; its log says why"
 	}
+	p.Detail = office.WithoutPaths(p.Detail)
 	p.Title = http.StatusText(p.Status)
 	return p
 }

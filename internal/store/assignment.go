@@ -77,13 +77,13 @@ func (s *Store) revise(ctx context.Context, tx *sqlx.Tx, a *record.Assignment, l
 	if err := get(ctx, tx, a, selectAssignment+` where a.id = :id`, map[string]any{"id": a.ID}); err != nil {
 		return err
 	}
-	body, err := json.Marshal(a)
+	body, err := jsonb(a)
 	if err != nil {
 		return fmt.Errorf("write the revision: %w", err)
 	}
 	return exec(ctx, tx, `
 		insert into revision (assignment_id, number, login, note, body) values (:id, :number, :login, :note, cast(:body as jsonb))`,
-		map[string]any{"id": a.ID, "number": a.Revision, "login": login, "note": note, "body": string(body)})
+		map[string]any{"id": a.ID, "number": a.Revision, "login": login, "note": note, "body": body})
 }
 
 // Revisions lists the revisions of an assignment, the newest first.

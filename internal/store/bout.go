@@ -25,11 +25,11 @@ func insertBout(ctx context.Context, tx *sqlx.Tx, match int64, b PlayedBout) err
 		"plies": b.Plies, "foul": b.Foul, "foul_by": b.FoulBy, "measure": b.Measure, "house": b.House, "digest": b.Digest,
 	}
 	for name, value := range map[string]any{"quality": b.Quality, "record": b.Record, "worth": b.Worth} {
-		text, err := json.Marshal(value)
+		text, err := jsonb(value)
 		if err != nil {
 			return err
 		}
-		params[name] = string(text)
+		params[name] = text
 	}
 	return exec(ctx, tx, `
 		insert into bout (match_id, number, deal, first, second, winner, plies, foul, foul_by, measure, house, digest, quality, record, worth)

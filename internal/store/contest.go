@@ -65,7 +65,7 @@ func (r contestRow) contest() (record.Contest, error) {
 
 // AddContest keeps a new contest.
 func (s *Store) AddContest(ctx context.Context, c record.Contest, login string) error {
-	terms, err := json.Marshal(c.Terms)
+	terms, err := jsonb(c.Terms)
 	if err != nil {
 		return err
 	}
@@ -73,29 +73,29 @@ func (s *Store) AddContest(ctx context.Context, c record.Contest, login string) 
 		return exec(ctx, tx, `
 			insert into contest (course_id, name, title, terms, functions, login)
 			values ((select id from course where name = :course), :name, :title, :terms, :functions, :login)`,
-			map[string]any{"course": c.Course, "name": c.Name, "title": c.Title, "terms": string(terms), "functions": c.Functions, "login": login})
+			map[string]any{"course": c.Course, "name": c.Name, "title": c.Title, "terms": terms, "functions": c.Functions, "login": login})
 	})
 }
 
 // SetContest changes a contest that has not begun. The error is ErrStarted when it has.
 func (s *Store) SetContest(ctx context.Context, c record.Contest) error {
-	terms, err := json.Marshal(c.Terms)
+	terms, err := jsonb(c.Terms)
 	if err != nil {
 		return err
 	}
 	return s.unstarted(ctx, c.ID, func(tx *sqlx.Tx) error {
 		return exec(ctx, tx, `update contest set title = :title, terms = :terms, functions = :functions where id = :id`,
-			map[string]any{"id": c.ID, "title": c.Title, "terms": string(terms), "functions": c.Functions})
+			map[string]any{"id": c.ID, "title": c.Title, "terms": terms, "functions": c.Functions})
 	})
 }
 
 // Extend keeps other terms of a contest that is over and is to go on.
 func (s *Store) Extend(ctx context.Context, c record.Contest) error {
-	terms, err := json.Marshal(c.Terms)
+	terms, err := jsonb(c.Terms)
 	if err != nil {
 		return err
 	}
-	return exec(ctx, s.db, `update contest set terms = :terms where id = :id`, map[string]any{"id": c.ID, "terms": string(terms)})
+	return exec(ctx, s.db, `update contest set terms = :terms where id = :id`, map[string]any{"id": c.ID, "terms": terms})
 }
 
 // unstarted does something to a contest that has not begun, whose row is locked for it.
@@ -169,15 +169,12 @@ func (s *Store) AddEntrant(ctx context.Context, id int64, e record.Entrant, late
 		if err := get(ctx, tx, &open, `select started_at is null from contest where id = :id for update`, params); err != nil {
 			return err
 		}
-		changed := int64(0)
+		changed, err := int64(0), error(nil)
 		if open {
-			result, err := sqlx.NamedExecContext(ctx, tx, `
+			changed, err = affect(ctx, tx, `
 				update entrant set student = :student, house = :house, channel = :channel, language = :language, problem = :problem, archive = :archive
 				where contest_id = :id and name = :name`, params)
 			if err != nil {
-				return err
-			}
-			if changed, err = result.RowsAffected(); err != nil {
 				return err
 			}
 		}

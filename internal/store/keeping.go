@@ -52,12 +52,9 @@ func (s *Store) Forget(ctx context.Context, course record.Course, student string
 				return fmt.Errorf("delete what is kept of a student: %w", err)
 			}
 		}
-		result, err := sqlx.NamedExecContext(ctx, tx, `
+		var err error
+		submissions, err = affect(ctx, tx, `
 			delete from submission where student = :student and assignment_id in (select id from assignment where course_id = :course)`, params)
-		if err != nil {
-			return err
-		}
-		submissions, err = result.RowsAffected()
 		return err
 	})
 	return submissions, err

@@ -230,20 +230,20 @@ func (s *Store) StillPlayed(ctx context.Context, match int64, attempt int) error
 // FinishMatch keeps the games of a match. The error is ErrOvertaken when somebody else plays
 // it now, or the contest was cancelled.
 func (s *Store) FinishMatch(ctx context.Context, match int64, attempt int, outcome record.Outcome, problem string, bouts []PlayedBout) error {
-	text, err := json.Marshal(outcome)
+	text, err := jsonb(outcome)
 	if err != nil {
 		return err
 	}
 	return s.in(ctx, func(tx *sqlx.Tx) error {
-		result, err := sqlx.NamedExecContext(ctx, tx, `
+		n, err := affect(ctx, tx, `
 			update match set state = 'done', ticket = null, outcome = :outcome, problem = :problem, finished_at = now()
 			where id = :id and attempt = :attempt and state = 'running'`,
-			map[string]any{"id": match, "attempt": attempt, "outcome": string(text), "problem": problem})
+			map[string]any{"id": match, "attempt": attempt, "outcome": text, "problem": told(problem)})
 		if err != nil {
 			return err
 		}
-		if n, err := result.RowsAffected(); err != nil || n == 0 {
-			return errors.Join(err, ErrOvertaken)
+		if n == 0 {
+			return ErrOvertaken
 		}
 		for _, b := range bouts {
 			if err := insertBout(ctx, tx, match, b); err != nil {

@@ -145,7 +145,7 @@ func (s *Store) FinishResult(ctx context.Context, id int64, attempt int, o Outco
 
 // settle writes an outcome to a result.
 func settle(ctx context.Context, tx *sqlx.Tx, id int64, o Outcome) error {
-	criteria, err := json.Marshal(o.Verdict.Criteria)
+	criteria, err := jsonb(o.Verdict.Criteria)
 	if err != nil {
 		return fmt.Errorf("write the criteria: %w", err)
 	}
@@ -162,8 +162,8 @@ func settle(ctx context.Context, tx *sqlx.Tx, id int64, o Outcome) error {
 		                  criteria = cast(:criteria as jsonb), examination = :examination, behaviour = :behaviour,
 		                  days_late = :late, summary = :summary, finished_at = now()
 		where id = :id`, map[string]any{
-		"id": id, "state": state, "language": o.Language, "problem": o.Problem,
-		"points": int64(o.Verdict.Points), "criteria": string(criteria),
+		"id": id, "state": state, "language": o.Language, "problem": told(o.Problem),
+		"points": int64(o.Verdict.Points), "criteria": criteria,
 		"examination": examination, "behaviour": o.Behaviour, "late": o.DaysLate, "summary": summarize(o.Verdict.Criteria, o.Examination).String(),
 	}); err != nil {
 		return err
@@ -190,7 +190,7 @@ func addFinding(ctx context.Context, tx *sqlx.Tx, result int64, f judge.Finding)
 		values (:result, :criterion, :script, :step, :expected, :seen)`,
 		map[string]any{
 			"result": result, "criterion": f.Criterion, "script": f.Script, "step": f.Step,
-			"expected": f.Expected, "seen": f.Seen,
+			"expected": told(f.Expected), "seen": told(f.Seen),
 		})
 }
 

@@ -313,6 +313,8 @@ type foundRow struct {
 // scanRows reads the rows of a run, field by field and not by the fields' names, which takes
 // longer: classes are read often.
 func (s *Store) scanRows(ctx context.Context, run int64, whole bool) (found []foundRow, err error) {
+	ctx, cancel := context.WithTimeout(ctx, statementTime)
+	defer cancel()
 	rows, err := s.db.QueryContext(ctx, `
 		select x.id, s.id, s.student, x.language, x.state, x.problem, x.points, x.behaviour, x.days_late, x.summary,
 		       case when $2 or x.summary is null then x.criteria end, case when $2 or x.summary is null then x.examination end

@@ -98,46 +98,96 @@ func (s *Store) Close() {
 }
 
 // Ping reports whether the database answers.
-func (s *Store) Ping(ctx context.Context) error { return classify(s.db.PingContext(ctx)) }
+func (s *Store) Ping(ctx context.Context) error {
+	ctx, cancel := context.WithTimeoutCause(ctx, pingTime, errSilent)
+	defer cancel()
+	err := s.db.PingContext(ctx)
+	if err != nil && context.Cause(ctx) == errSilent {
+		return fmt.Errorf("%w: it has not answered within %v", ErrUnreachable, pingTime)
+	}
+	return classify(err)
+}
+
+// pingTime is how long Ping waits.
+const pingTime = 3 * time.Second
 
 // SQL is the database for callers that insert jobs in a transaction of the store.
 func (s *Store) SQL() *sql.DB { return s.db.DB }
 
+// statementTime is how long a statement is waited for, and with it a free connection. A
+// database that does not answer within it cannot be reached.
+const statementTime = 20 * time.Second
+
+var errSilent = fmt.Errorf("it has not answered within %v", statementTime)
+
+// within bounds the time of an act on the database.
+func within(ctx context.Context, act func(context.Context) error) error {
+	bounded, cancel := context.WithTimeoutCause(ctx, statementTime, errSilent)
+	defer cancel()
+	err := act(bounded)
+	if err != nil && ctx.Err() == nil && context.Cause(bounded) == errSilent {
+		return fmt.Errorf("%w: %w", ErrUnreachable, errSilent)
+	}
+	return classify(err)
+}
+
 // in runs f in a transaction, which it commits unless f fails.
 func (s *Store) in(ctx context.Context, f func(*sqlx.Tx) error) error {
-	tx, err := s.db.BeginTxx(ctx, nil)
+	// The context of a transaction ends it, so that the time to begin is bounded apart.
+	whole, cancel := context.WithCancelCause(ctx)
+	defer cancel(nil)
+	silent := time.AfterFunc(statementTime, func() { cancel(errSilent) })
+	tx, err := s.db.BeginTxx(whole, nil)
+	silent.Stop()
 	if err != nil {
+		if context.Cause(whole) == errSilent {
+			return fmt.Errorf("%w: %w", ErrUnreachable, errSilent)
+		}
 		return classify(err)
 	}
 	defer tx.Rollback()
 	if err := f(tx); err != nil {
 		return classify(err)
 	}
+	silent.Reset(statementTime)
+	defer silent.Stop()
 	return classify(tx.Commit())
 }
 
 // get reads one row with named parameters into dest.
 func get(ctx context.Context, db sqlx.ExtContext, dest any, query string, params map[string]any) error {
-	text, args, err := sqlx.Named(query, params)
+	text, args, err := sqlx.Named(query, plainParams(params))
 	if err != nil {
 		return err
 	}
-	return classify(sqlx.GetContext(ctx, db, dest, db.Rebind(text), args...))
+	return within(ctx, func(ctx context.Context) error { return sqlx.GetContext(ctx, db, dest, db.Rebind(text), args...) })
 }
 
 // list reads all rows with named parameters into dest, a pointer to a slice.
 func list(ctx context.Context, db sqlx.ExtContext, dest any, query string, params map[string]any) error {
-	text, args, err := sqlx.Named(query, params)
+	text, args, err := sqlx.Named(query, plainParams(params))
 	if err != nil {
 		return err
 	}
-	return classify(sqlx.SelectContext(ctx, db, dest, db.Rebind(text), args...))
+	return within(ctx, func(ctx context.Context) error { return sqlx.SelectContext(ctx, db, dest, db.Rebind(text), args...) })
 }
 
 // exec runs a statement with named parameters.
 func exec(ctx context.Context, db sqlx.ExtContext, query string, params map[string]any) error {
-	_, err := sqlx.NamedExecContext(ctx, db, query, params)
-	return classify(err)
+	_, err := affect(ctx, db, query, params)
+	return err
+}
+
+// affect runs a statement with named parameters and tells how many rows it has changed.
+func affect(ctx context.Context, db sqlx.ExtContext, query string, params map[string]any) (rows int64, err error) {
+	err = within(ctx, func(ctx context.Context) error {
+		result, err := sqlx.NamedExecContext(ctx, db, query, plainParams(params))
+		if err == nil {
+			rows, err = result.RowsAffected()
+		}
+		return err
+	})
+	return rows, err
 }
 
 const (

@@ -93,13 +93,10 @@ func (s *Store) Recover(ctx context.Context) (jobs int64, err error) {
 			delete from worker where id in (select id from worker where pg_try_advisory_xact_lock(`+lockClass+`, lock))`, nil); err != nil {
 			return err
 		}
-		result, err := tx.ExecContext(ctx, `
+		var err error
+		jobs, err = affect(ctx, tx, `
 			update river_job j set state = 'available', scheduled_at = now(), attempt = greatest(attempt - 1, 0)
-			where j.state = 'running' and not exists (select from worker w where w.id = j.attempted_by[array_upper(j.attempted_by, 1)])`)
-		if err != nil {
-			return err
-		}
-		jobs, err = result.RowsAffected()
+			where j.state = 'running' and not exists (select from worker w where w.id = j.attempted_by[array_upper(j.attempted_by, 1)])`, nil)
 		return err
 	})
 	return jobs, err

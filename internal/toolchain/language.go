@@ -1,6 +1,7 @@
 package toolchain
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -22,6 +23,7 @@ type Language struct {
 	File       string         // a file that makes a folder this language, whatever else lies there
 	Starts     *regexp.Regexp // what stands in the file that starts the program, where that tells
 	Mains      []string       // names, without extension, of the file to start among several
+	Capital    bool           // such names begin with a capital
 	Tool       string         // the compiler or interpreter
 	Runner     string         // what runs a compiled program, where that is another tool
 	Package    string         // Debian's packages for the tools
@@ -42,6 +44,15 @@ type Source struct {
 // stem is the file's name without its folder and extension.
 func (s Source) stem() string { return strings.TrimSuffix(path.Base(s.Path), path.Ext(s.Path)) }
 
+// argument is a file as a compiler or interpreter takes it for one, and not for an option or
+// for a list of arguments.
+func argument(file string) string {
+	if strings.HasPrefix(file, "-") || strings.HasPrefix(file, "@") {
+		return "./" + file
+	}
+	return file
+}
+
 // usualMains are names that beginners give the file to start.
 var usualMains = []string{"main", "game", "tictactoe", "tic_tac_toe", "tic-tac-toe", "ttt", "index", "app", "program", "play"}
 
@@ -58,15 +69,29 @@ func compiled(command []string, after ...string) func([]string, Source) []string
 // itself runs what a compiler has made.
 func itself(Source) []string { return []string{"./program"} }
 
-// class is the full name of the class in a file of Java.
+// class is the full name of the class in a file of Java that starts the program: the one with
+// the file's name, else the last one before main.
 func class(main Source) string {
-	if m := javaPackage.FindStringSubmatch(main.Text); m != nil {
-		return m[1] + "." + main.stem()
+	name := main.stem()
+	before := main.Text
+	if at := javaMain.FindStringIndex(main.Text); at != nil {
+		before = main.Text[:at[0]]
 	}
-	return main.stem()
+	classes := javaClass.FindAllStringSubmatch(before, -1)
+	if len(classes) > 0 && !slices.ContainsFunc(classes, func(m []string) bool { return m[1] == name }) {
+		name = classes[len(classes)-1][1]
+	}
+	if m := javaPackage.FindStringSubmatch(main.Text); m != nil {
+		return m[1] + "." + name
+	}
+	return name
 }
 
-var javaPackage = regexp.MustCompile(`(?m)^\s*package\s+([\w.]+)\s*;`)
+var (
+	javaPackage = regexp.MustCompile(`(?m)^\s*package\s+([\w.]+)\s*;`)
+	javaClass   = regexp.MustCompile(`\b(?:class|interface|enum|record)\s+(\w+)`)
+	javaMain    = regexp.MustCompile(`static\s+(final\s+)?void\s+main\s*\(`)
+)
 
 // Languages lists the languages in the order in which they are looked for.
 func Languages() []Language {
@@ -79,12 +104,12 @@ func Languages() []Language {
 		{
 			Name: "C", Extensions: []string{".c"}, Mains: usualMains,
 			Tool: "/usr/bin/gcc", Package: "gcc libc6-dev", Version: []string{"/usr/bin/gcc", "--version"},
-			Build: compiled([]string{"/usr/bin/gcc", "-O1", "-o", "program"}, "-lm"), Run: itself,
+			Build: compiled([]string{"/usr/bin/gcc", "-O1", "-o", "program", "-x", "c"}, "-x", "none", "-lm"), Run: itself,
 		},
 		{
 			Name: "C++", Extensions: []string{".cpp", ".cc", ".cxx"}, Mains: usualMains,
 			Tool: "/usr/bin/g++", Package: "g++", Version: []string{"/usr/bin/g++", "--version"},
-			Build: compiled([]string{"/usr/bin/g++", "-O1", "-std=c++17", "-o", "program"}), Run: itself,
+			Build: compiled([]string{"/usr/bin/g++", "-O1", "-std=c++17", "-o", "program", "-x", "c++"}), Run: itself,
 		},
 		{
 			Name: "JavaScript", Extensions: []string{".js", ".mjs", ".cjs"}, Mains: usualMains,
@@ -97,7 +122,7 @@ func Languages() []Language {
 			Version: []string{"/usr/bin/node", "-p", "'TypeScript ' + require('/usr/share/nodejs/typescript').version"},
 			Build:   compiled([]string{"/usr/bin/node", "-e", stripTypes}),
 			Run: func(main Source) []string {
-				return []string{"/usr/bin/node", strings.TrimSuffix(main.Path, ".ts") + ".js"}
+				return []string{"/usr/bin/node", strings.TrimSuffix(main.Path, path.Ext(main.Path)) + ".js"}
 			},
 		},
 		{
@@ -108,7 +133,7 @@ func Languages() []Language {
 			Shown: []string{goRoot()}, Warm: warmGo,
 		},
 		{
-			Name: "Java", Extensions: []string{".java"}, Mains: usualMains, Starts: regexp.MustCompile(`static\s+(final\s+)?void\s+main\s*\(`),
+			Name: "Java", Capital: true, Extensions: []string{".java"}, Mains: usualMains, Starts: javaMain,
 			Tool: "/usr/bin/javac", Runner: "/usr/bin/java", Package: "default-jdk-headless", Version: []string{"/usr/bin/javac", "-version"},
 			Build: compiled([]string{"/usr/bin/javac", "-J-Xmx256m", "-encoding", "UTF-8", "-d", "."}),
 			Run: func(main Source) []string {
@@ -117,7 +142,7 @@ func Languages() []Language {
 			Shown: []string{"/etc/java-*"},
 		},
 		{
-			Name: "C#", Extensions: []string{".cs"}, Mains: usualMains,
+			Name: "C#", Capital: true, Extensions: []string{".cs"}, Mains: usualMains,
 			Tool: "/usr/bin/mcs", Runner: "/usr/bin/mono", Package: "mono-mcs mono-runtime libmono-system-core4.0-cil", Version: []string{"/usr/bin/mono", "--version"},
 			Build: compiled([]string{"/usr/bin/mcs", "-out:program.exe"}),
 			Run:   func(Source) []string { return []string{"/usr/bin/mono", "program.exe"} },
@@ -166,7 +191,7 @@ for (const name of process.argv.slice(1)) {
     console.log(name + ':' + (at.line + 1) + ':' + (at.character + 1) + ': error: ' + ts.flattenDiagnosticMessageText(d.messageText, ' '));
     wrong = 1;
   }
-  fs.writeFileSync(name.replace(/ts$/, 'js'), out.outputText);
+  fs.writeFileSync(name.replace(/ts$/i, 'js'), out.outputText);
 }
 process.exit(wrong);`
 
@@ -217,6 +242,7 @@ var (
 	ErrMissing   = errors.New("not installed")
 	ErrBuild     = errors.New("does not compile")
 	ErrTooLarge  = errors.New("too large")
+	ErrName      = errors.New("a file cannot have this name, or lies beside another of it")
 )
 
 // detect finds the language of a folder's files.
@@ -249,25 +275,27 @@ func extensions() []string {
 
 // Owns reports whether a file belongs to the language.
 func (l Language) Owns(file string) bool {
-	return slices.Contains(l.Extensions, path.Ext(file)) || l.File != "" && path.Base(file) == l.File
+	return slices.Contains(l.Extensions, strings.ToLower(path.Ext(file))) || l.File != "" && path.Base(file) == l.File
 }
 
 // main finds the file that starts the program: the only one, or the only one that says
 // so, or the one with a usual name.
-func (l Language) main(folder fs.FS, files []string) (Source, error) {
+// Where several differ in the case of letters alone, it is the one in the case that the
+// language's programmers use, and the note says so.
+func (l Language) main(folder fs.FS, files []string) (main Source, note string, err error) {
 	if l.File != "" {
 		text, err := fs.ReadFile(folder, l.File)
 		if err == nil && len(strings.Fields(string(text))) == 0 {
 			err = fmt.Errorf("%w: the file %s is empty; it holds the command that runs the program, as in: perl game.pl", ErrNoProgram, l.File)
 		}
-		return Source{Path: l.File, Text: string(text)}, err
+		return Source{Path: l.File, Text: string(text)}, "", err
 	}
 	var sources []Source
 	for _, file := range files {
 		if l.Owns(file) {
 			text, err := fs.ReadFile(folder, file)
 			if err != nil {
-				return Source{}, err
+				return Source{}, "", err
 			}
 			sources = append(sources, Source{Path: file, Text: string(text)})
 		}
@@ -278,20 +306,47 @@ func (l Language) main(folder fs.FS, files []string) (Source, error) {
 		}
 	}
 	if len(sources) == 1 || l.Build != nil && l.Starts == nil {
-		return sources[0], nil
+		return sources[0], "", nil
 	}
 	for _, name := range l.Mains {
-		for _, s := range sources {
-			if strings.EqualFold(s.stem(), name) {
-				return s, nil
-			}
+		if named := slices.DeleteFunc(slices.Clone(sources), func(s Source) bool { return !strings.EqualFold(s.stem(), name) }); len(named) > 0 {
+			main, note = l.choose(named, name)
+			return main, note, nil
 		}
 	}
 	names := make([]string, len(sources))
 	for i, s := range sources {
 		names[i] = s.Path
 	}
-	return Source{}, fmt.Errorf("%w: which of %s starts the game? call it main%s", ErrAmbiguous, strings.Join(names, ", "), l.Extensions[0])
+	return Source{}, "", fmt.Errorf("%w: which of %s starts the game? call it main%s", ErrAmbiguous, strings.Join(names, ", "), l.Extensions[0])
+}
+
+// choose takes the file whose name is written as the language's programmers do, and says so
+// where there are others.
+func (l Language) choose(named []Source, name string) (Source, string) {
+	if l.Capital {
+		name = strings.ToUpper(name[:1]) + name[1:]
+	}
+	off := func(s Source) (letters int) { // in another case than in the usual name
+		base := path.Base(s.Path)
+		for i, r := range strings.TrimSuffix(base, path.Ext(base)) + strings.ToLower(path.Ext(base)) {
+			if i < len(name) && r != rune(name[i]) || i >= len(name) && r != rune(base[i]) {
+				letters++
+			}
+		}
+		return letters
+	}
+	sorted := slices.SortedStableFunc(slices.Values(named), func(a, b Source) int {
+		return cmp.Or(cmp.Compare(off(a), off(b)), cmp.Compare(strings.Count(a.Path, "/"), strings.Count(b.Path, "/")), strings.Compare(a.Path, b.Path))
+	})
+	if len(sorted) == 1 {
+		return sorted[0], ""
+	}
+	var others []string
+	for _, s := range sorted[1:] {
+		others = append(others, s.Path)
+	}
+	return sorted[0], fmt.Sprintf("%s is run, and not %s, whose name differs in capitals or folder only", sorted[0].Path, strings.Join(others, " or "))
 }
 
 // IsSource reports whether a file name belongs to a language Durchgang knows, or to a page.

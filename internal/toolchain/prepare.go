@@ -9,6 +9,7 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"syscall"
 	"time"
 
 	"durchgang/internal/sandbox"
@@ -17,7 +18,8 @@ import (
 // Program is a program that is ready to start in a box.
 type Program struct {
 	Language string
-	Memory   int64 // bytes that it may use when it runs; the usual limit when 0
+	Note     string // which file was chosen among several, empty where there was no choice
+	Memory   int64  // bytes that it may use when it runs; the usual limit when 0
 	dir      string
 	argv     []string
 	env      []string
@@ -33,18 +35,22 @@ const (
 
 // Prepare copies the program under folder to a place that a box can read, finds
 // its language and builds it, in a box. Errors wrap ErrNoProgram, ErrAmbiguous,
-// ErrMissing, ErrBuild or ErrTooLarge where the program is at fault. Close the
+// ErrMissing, ErrBuild, ErrName or ErrTooLarge where the program is at fault. Close the
 // program when it is not needed any more. What was built before is taken from the cache.
 func Prepare(ctx context.Context, folder fs.FS, cache Cache) (*Program, error) {
 	language, names, err := Find(folder)
 	if err != nil {
 		return nil, err
 	}
-	main, err := language.main(folder, names)
+	main, note, err := language.main(folder, names)
 	if err != nil {
 		return nil, err
 	}
-	return prepare(ctx, folder, language, names, main, cache)
+	p, err := prepare(ctx, folder, language, names, main, cache)
+	if err == nil {
+		p.Note = note
+	}
+	return p, err
 }
 
 // Find tells a folder's language, and lists its files.
@@ -71,6 +77,7 @@ func prepare(ctx context.Context, folder fs.FS, language Language, names []strin
 	if err := installed(language); err != nil {
 		return nil, err
 	}
+	main.Path = argument(main.Path)
 	dir, err := sandbox.MkdirTemp("program")
 	if err != nil {
 		return nil, err
@@ -88,7 +95,7 @@ func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Lang
 	for _, name := range names {
 		n, err := copyFile(filepath.Join(p.dir, name), folder, name, maxSource-size)
 		if err != nil {
-			return fmt.Errorf("copy %s: %w", name, err)
+			return fmt.Errorf("copy the program's files: %w", err)
 		}
 		size += n
 	}
@@ -98,7 +105,7 @@ func (p *Program) fill(ctx context.Context, folder fs.FS, names []string, l Lang
 	var sources []string
 	for _, name := range names {
 		if l.Owns(name) {
-			sources = append(sources, name)
+			sources = append(sources, argument(name))
 		}
 	}
 	argv := l.Build(sources, main)
@@ -123,11 +130,11 @@ func copyFile(to string, folder fs.FS, name string, room int64) (int64, error) {
 	}
 	defer from.Close()
 	if err := os.MkdirAll(filepath.Dir(to), 0o755); err != nil {
-		return 0, err
+		return 0, impossible(name, err)
 	}
 	f, err := os.OpenFile(to, os.O_CREATE|os.O_EXCL|os.O_WRONLY, 0o644)
 	if err != nil {
-		return 0, err
+		return 0, impossible(name, err)
 	}
 	n, err := io.Copy(f, io.LimitReader(from, room+1))
 	if err == nil && n > room {
@@ -137,6 +144,19 @@ func copyFile(to string, folder fs.FS, name string, room int64) (int64, error) {
 		err = closeErr
 	}
 	return n, err
+}
+
+// impossible tells a name that no file can have from a disk that cannot be written to.
+func impossible(name string, err error) error {
+	for _, cause := range []error{syscall.ENAMETOOLONG, syscall.ENOTDIR, syscall.EINVAL, syscall.EEXIST, syscall.EISDIR} {
+		if errors.Is(err, cause) {
+			if r := []rune(name); len(r) > 60 {
+				name = string(r[:60]) + "…"
+			}
+			return fmt.Errorf("%w: %q", ErrName, name)
+		}
+	}
+	return err
 }
 
 func (p *Program) build(ctx context.Context, l Language, argv []string, cache Cache) error {

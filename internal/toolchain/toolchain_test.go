@@ -53,6 +53,14 @@ func TestProgramIsFound(t *testing.T) {
 		{"a compile error in Go", folder("main.go", "package main\n\nfunc main() { x() }\n"), "", "main.go:3:15: undefined: x", toolchain.ErrBuild},
 		{"TypeScript", folder("game.ts", "const n: number = 1;\nconsole.log(n);\n"), "TypeScript", "", nil},
 		{"a syntax error in TypeScript", folder("game.ts", "const n: number = ;\n"), "", "game.ts:1:19: error", toolchain.ErrBuild},
+		{"an option of Python", folder("-c.py", "print()"), "Python", "", nil},
+		{"an option of the C compiler", folder("-o.c", "int main(void) { return 0; }", "@args.c", "int f(void) { return 0; }"), "C", "", nil},
+		{"an option of Java", folder("-version.java", "class Other {}\nclass Game { public static void main(String[] a) {} }"), "Java", "", nil},
+		{"an option of C#", folder("-out.cs", "class Game { static void Main() {} }"), "C#", "", nil},
+		{"an option of Pascal", folder("-h.pas", "program g; begin end."), "Pascal", "", nil},
+		{"an option of TypeScript", folder("--help.ts", "console.log(1);\n"), "TypeScript", "", nil},
+		{"capitals as Windows writes them", folder("GAME.C", "int main(void) { char *class = 0; return class != 0; }"), "C", "", nil},
+		{"a name that no file can have", folder(strings.Repeat("a", 256)+".py", ""), "", "cannot have this name", toolchain.ErrName},
 		{"a command", folder("command", "perl game.pl", "game.pl", "", "notes.py", ""), "command", "", nil},
 		{"an empty command", folder("command", "\n"), "", "as in: perl game.pl", toolchain.ErrNoProgram},
 		{"hidden files do not count", folder("game.py", "", ".cache/x.c", c, "__MACOSX/game.js", ""), "Python", "", nil},
@@ -78,6 +86,35 @@ func TestProgramIsFound(t *testing.T) {
 				t.Errorf("error is %q, want %q in it", err, tt.says)
 			}
 		})
+	}
+}
+
+// Of files whose names differ in capitals only, the one is run that is written as the language's
+// programmers do, and that is told. No name is taken for an option.
+func TestWhichFileIsRun(t *testing.T) {
+	for name, tt := range map[string]struct {
+		folder    fs.FS
+		run, says string
+	}{
+		"the usual case":     {folder("Main.py", "", "MAIN.PY", "", "main.py", ""), "main.py", "main.py is run, and not MAIN.PY or Main.py"},
+		"another extension":  {folder("Main.py", "", "MAIN.PY", ""), "Main.py", "Main.py is run, and not MAIN.PY"},
+		"Java has a capital": {folder("main.java", javaMain("main"), "Main.java", javaMain("Main")), "Main", "Main.java is run, and not main.java"},
+		"no choice":          {folder("main.py", "", "board.py", ""), "main.py", ""},
+		"an option":          {folder("-rf.py", ""), "./-rf.py", ""},
+		"one of Ruby":        {folder("-e.rb", ""), "./-e.rb", ""},
+		"one of Lua":         {folder("-.lua", ""), "./-.lua", ""},
+		"one of Node":        {folder("--version.js", ""), "./--version.js", ""},
+	} {
+		p, err := toolchain.Prepare(t.Context(), tt.folder, toolchain.Cache{})
+		if err != nil {
+			t.Errorf("%s: %v", name, err)
+			continue
+		}
+		argv := p.Spec().Argv
+		if argv[len(argv)-1] != tt.run || !strings.HasPrefix(p.Note, tt.says) || tt.says == "" && p.Note != "" {
+			t.Errorf("%s: %q is run, and it says %q", name, argv, p.Note)
+		}
+		p.Close()
 	}
 }
 

@@ -69,6 +69,7 @@ const tell = () => act(async () => {
         This program {{ { running: 'is being graded', cancelled: 'was not graded, since its run was cancelled' }[result.state as string] ?? 'waits to be graded' }}.
       </p>
       <template v-else>
+        <p v-if="result.note" class="panel mt-3 text-break">{{ result.note }}</p>
         <h2>What went wrong</h2>
         <p v-if="!result.causes.length && !faults.length">Nothing: every rule that the program shows, it keeps.</p>
         <p v-else-if="diagnosis?.omits">Nothing that was seen is against the rules, but not all is shown. Either the wording is not understood, or this is missing:</p>
