@@ -138,6 +138,53 @@ let n = 0;
 const ask = () => process.stdout.write('move ' + n + ', row and column: ');
 process.stdin.on('data', () => { n++; setTimeout(ask, 60); });
 ask();`},
+		{"JavaScript, with a timer that does nothing", "a.js", `
+const rl = require('readline').createInterface({ input: process.stdin, output: process.stdout });
+setInterval(() => {}, 1000);
+let n = 0;
+const ask = () => rl.question('move ' + n + ', row and column: ', () => { n++; ask(); });
+ask();`},
+		{"JavaScript, which answers by a timer and reads meanwhile", "a.js", `
+const rl = require('readline').createInterface({ input: process.stdin, output: process.stdout });
+let n = 0;
+const ask = () => process.stdout.write('move ' + n + ', row and column: ');
+rl.on('line', () => { n++; setTimeout(ask, 600); });
+ask();`},
+		{"Python, while another thread sleeps", "a.py", `
+import threading, time
+def clock():
+    while True: time.sleep(1)
+threading.Thread(target=clock, daemon=True).start()
+n = 0
+while True:
+    input("move %d, row and column: " % n); n += 1`},
+		{"Python, while another thread sleeps and then prints", "a.py", `
+import threading, time
+def say(n):
+    time.sleep(0.5)
+    print("move %d, row and column: " % n, end="", flush=True)
+n = 0
+while True:
+    threading.Thread(target=say, args=(n,)).start()
+    input(); n += 1`},
+		{"C, while a thread sleeps", "a.c", `
+#include <pthread.h>
+#include <stdio.h>
+#include <unistd.h>
+static void *clock_(void *p) { for (;;) sleep(1); return p; }
+int main(void) {
+    pthread_t t; pthread_create(&t, 0, clock_, 0);
+    int a, b;
+    for (int n = 0;; n++) { printf("move %d, row and column: ", n); fflush(stdout); if (scanf("%d %d", &a, &b) != 2) return 0; }
+}`},
+		{"C, while a child sleeps", "a.c", `
+#include <stdio.h>
+#include <unistd.h>
+int main(void) {
+    if (!fork()) for (;;) sleep(100);
+    int a, b;
+    for (int n = 0;; n++) { printf("move %d, row and column: ", n); fflush(stdout); if (scanf("%d %d", &a, &b) != 2) return 0; }
+}`},
 		{"JavaScript, read synchronously", "a.js", `
 const fs = require('fs');
 const b = Buffer.alloc(100);

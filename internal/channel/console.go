@@ -37,11 +37,12 @@ type Patience struct {
 	Rest   time.Duration // time until it asks for input or ends
 	Output int           // bytes it prints until then
 	Total  int           // bytes it prints from its start to its end
+	Timers *Timers       // what is known of the program's timers, which its runs share; nil knows nothing
 }
 
 // DefaultPatience is ample for a classroom game.
 func DefaultPatience() Patience {
-	return Patience{Rest: 3 * time.Second, Output: 64 << 10, Total: 1 << 20}
+	return Patience{Rest: 3 * time.Second, Output: 64 << 10, Total: 1 << 20, Timers: &Timers{}}
 }
 
 // rest is how a program came to rest.
@@ -68,6 +69,9 @@ func open(spec sandbox.Spec, limits Patience) (*console, error) {
 	defer slave.Close()
 	defer master.Close()
 	c := &console{limits: limits, fd: -1, own: -1, ends: -1}
+	if limits.Timers == nil {
+		c.limits.Timers = &Timers{}
+	}
 	if err := c.start(spec, master, slave); err != nil {
 		if c.box != nil {
 			c.box.Kill()
@@ -126,7 +130,12 @@ func prepare(slave *os.File) error {
 }
 
 // typeLine writes a line and its end to the terminal.
-func (c *console) typeLine(line string) error { return c.send([]byte(line + "\n")) }
+func (c *console) typeLine(line string) error {
+	if c.poll(0) { // it has printed although it was taken for resting
+		c.limits.Timers.spoke()
+	}
+	return c.send([]byte(line + "\n"))
+}
 
 // send writes what is typed, or what a terminal answers.
 func (c *console) send(data []byte) error {
@@ -180,13 +189,18 @@ func (c *console) settle() ([]byte, rest) {
 	late := newClock(c.box, c.limits.Rest)
 	pause := c.first
 	silence := late.sooner(quiet)
+	var resting *rested // while a timer runs
 	told := c.await(reaction)
 	for {
 		c.letEnd(&out)
-		if told {
+		if told && resting == nil {
 			pause = firstPoll // other threads may still be at work; what was printed is on its way
 		} else if c.drain(&out) > 0 {
 			pause, silence = c.first, late.sooner(quiet)
+			if resting != nil {
+				c.limits.Timers.spoke()
+				resting = nil
+			}
 		}
 		if len(out) > c.limits.Output || c.printed > c.limits.Total {
 			return out[:min(len(out), c.limits.Output)], floods
@@ -198,11 +212,28 @@ func (c *console) settle() ([]byte, rest) {
 			return out, ended
 		default:
 		}
-		lenient := silence.over()
 		consumed := c.consumed() // and if so, then before the next question
-		if (consumed || lenient && !c.holds()) && (c.alone() || c.probe.waiting(lenient)) {
-			c.drain(&out) // which has all that was written handed over (n_tty_read)
-			return out, waits
+		if consumed || silence.over() && !c.holds() {
+			at, timer := c.alone(), time.Duration(0)
+			if !at {
+				at, timer = c.probe.waiting()
+			}
+			switch {
+			case at && timer > 0 && resting == nil:
+				c.drain(&out) // which was printed before it rested
+				span := c.limits.Timers.wait(timer)
+				resting = &rested{late.sooner(span), span}
+			case at && (timer == 0 || resting.clock.over()):
+				if c.drain(&out) > 0 && timer > 0 { // which has all that was written handed over (n_tty_read)
+					c.limits.Timers.spoke()
+					resting = nil
+					continue
+				}
+				if timer > 0 {
+					c.limits.Timers.passed(resting.span)
+				}
+				return out, waits
+			}
 		}
 		if !consumed {
 			c.release() // it goes on reading
@@ -214,6 +245,12 @@ func (c *console) settle() ([]byte, rest) {
 			pause = min(pause*2, c.most)
 		}
 	}
+}
+
+// rested is how long a program is to be silent while a timer of its runs.
+type rested struct {
+	clock clock
+	span  time.Duration
 }
 
 // holds reports whether a thread is held where it waits: as long as not all is consumed, it

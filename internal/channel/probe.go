@@ -5,15 +5,17 @@ import (
 	"fmt"
 	"os"
 	"strconv"
+	"time"
 
 	"golang.org/x/sys/unix"
 
 	"durchgang/internal/sandbox"
 )
 
-// probe asks /proc whether a program waits for input on its terminal: no thread of it runs
-// or sleeps, and one is inside a read of the terminal, or in epoll_wait or poll while its
-// epoll set or the process holds the terminal (proc(5), task/syscall).
+// probe asks /proc whether a program waits for input on its terminal: no thread of it runs,
+// and one is inside a read of the terminal, or in epoll_wait or poll while its
+// epoll set or the process holds the terminal (proc(5), task/syscall). Where another thread
+// sleeps meanwhile, or the wait has a timeout, it is told after how long that is over.
 type probe struct {
 	box      *sandbox.Box
 	terminal uint64   // device number
@@ -24,6 +26,7 @@ type probe struct {
 	unsure bool // whether the lists of them are complete
 
 	lastWaiting *process
+	timer       time.Duration // the shortest that runs, 0 without one
 }
 
 // process keeps the files of a process open, since asking again is then cheap.
@@ -46,9 +49,15 @@ func device(f *os.File) (uint64, error) {
 	return st.Rdev, nil
 }
 
-// waiting reports whether the program waits for input. A lenient answer leaves out whether
-// timers are pending.
-func (p *probe) waiting(lenient bool) bool {
+// waiting reports whether the program waits for input; timer is then after how long something
+// of it goes on by itself, 0 when nothing does.
+func (p *probe) waiting() (at bool, timer time.Duration) {
+	p.timer = 0
+	at = p.onInput()
+	return at, p.timer
+}
+
+func (p *probe) onInput() bool {
 	if p.lastWaiting != nil && p.lastWaiting.running() {
 		return false // the usual answer while a program computes, for one look
 	}
@@ -58,7 +67,7 @@ func (p *probe) waiting(lenient bool) bool {
 	}
 	onTerminal := false
 	for _, proc := range p.watched {
-		switch proc.state(p.terminal, lenient) {
+		switch p.state(proc) {
 		case busy:
 			return false
 		case onInput:
@@ -192,9 +201,9 @@ func (p *process) closeThreads() {
 type activity int
 
 const (
-	idle    activity = iota // blocked on something that is not input
+	idle    activity = iota // blocked on something that is not input, or sleeping
 	onInput                 // blocked on the terminal
-	busy                    // running or sleeping
+	busy                    // running
 )
 
 // running reports whether the main thread runs.
@@ -208,13 +217,13 @@ func (p *process) running() bool {
 }
 
 // state is busy when one thread is, else onInput when one thread is.
-func (p *process) state(terminal uint64, lenient bool) activity {
-	if p.count == 0 && !p.grown() {
+func (p *probe) state(proc *process) activity {
+	if proc.count == 0 && !proc.grown() {
 		return busy
 	}
 	found := idle
-	for _, fd := range p.threads {
-		switch p.thread(fd, terminal, lenient, found == onInput) {
+	for _, fd := range proc.threads {
+		switch p.thread(proc, fd, found == onInput) {
 		case busy:
 			return busy
 		case onInput:
@@ -253,61 +262,64 @@ func (p *process) grown() bool {
 
 // thread is what a thread does. Whether an endless wait of it is for the terminal matters
 // only until another thread's is known to be.
-func (p *process) thread(fd int, terminal uint64, lenient, known bool) activity {
+func (p *probe) thread(proc *process, fd int, known bool) activity {
 	var buffer [256]byte
 	n, err := unix.Pread(fd, buffer[:], 0)
 	if n <= 0 && err != nil {
-		p.count = 0 // it has ended; ask for the list again
+		proc.count = 0 // it has ended; ask for the list again
 		return busy
 	}
-	return p.classify(buffer[:max(n, 0)], terminal, lenient, known)
+	does, timer := proc.classify(buffer[:max(n, 0)], p.terminal, known)
+	if timer > 0 && (p.timer == 0 || timer < p.timer) {
+		p.timer = timer
+	}
+	return does
 }
 
 // classify reads a line of /proc/PID/task/TID/syscall: "running", or the number
-// of the system call, six arguments in hexadecimal, and two addresses.
-func (p *process) classify(line []byte, terminal uint64, lenient, known bool) activity {
+// of the system call, six arguments in hexadecimal, and two addresses. A timer is what ends
+// the call without input.
+func (p *process) classify(line []byte, terminal uint64, known bool) (does activity, timer time.Duration) {
 	fields := bytes.Fields(line)
 	if len(fields) < 7 {
-		return busy
+		return busy, 0
 	}
 	call, err := strconv.Atoi(string(fields[0]))
 	if err != nil || call < 0 {
-		return busy
+		return busy, 0
 	}
-	poll := func(timed bool, holds func() bool) activity {
-		timed = timed && !lenient
-		switch {
-		case known && !timed || !holds():
-			return idle
-		case timed:
-			return busy
-		default:
-			return onInput
+	at := func(i int) uint64 { return argument(fields, i) }
+	wait := func(holds func() bool) (activity, time.Duration) {
+		timer := p.timer(call, at)
+		if known && timer == 0 || !holds() {
+			return idle, 0
 		}
+		return onInput, timer
 	}
-	epoll := func() bool { return p.epollHolds(int(argument(fields, 0)), terminal) }
 	streams := func() bool { return p.holds(terminal) }
+	files := 0 // the argument that says how many files are waited for
 	switch call {
 	case unix.SYS_READ, unix.SYS_READV:
-		if p.isTerminal(int(argument(fields, 0)), terminal) {
-			return onInput
+		if p.isTerminal(int(at(0)), terminal) {
+			return onInput, 0
 		}
-	case unix.SYS_EPOLL_WAIT, unix.SYS_EPOLL_PWAIT:
-		return poll(int32(argument(fields, 3)) >= 0, epoll)
-	case unix.SYS_EPOLL_PWAIT2:
-		return poll(argument(fields, 3) != 0, epoll)
-	case unix.SYS_POLL:
-		return poll(int32(argument(fields, 2)) >= 0, streams)
-	case unix.SYS_PPOLL:
-		return poll(argument(fields, 2) != 0, streams)
-	case unix.SYS_SELECT, unix.SYS_PSELECT6:
-		return poll(argument(fields, 4) != 0, streams)
+		return idle, 0
+	case unix.SYS_EPOLL_WAIT, unix.SYS_EPOLL_PWAIT, unix.SYS_EPOLL_PWAIT2:
+		return wait(func() bool { return p.epollHolds(int(at(0)), terminal) })
 	case unix.SYS_NANOSLEEP, unix.SYS_CLOCK_NANOSLEEP:
-		return busy
+		return idle, p.timer(call, at)
 	case unix.SYS_WRITE, unix.SYS_WRITEV:
-		return busy
+		return busy, 0
+	case unix.SYS_POLL, unix.SYS_PPOLL:
+		files = 1
+	case unix.SYS_SELECT, unix.SYS_PSELECT6:
+	default:
+		return idle, 0
 	}
-	return idle
+	if at(files) == 0 { // it waits for no file, and so it sleeps
+		return idle, p.timer(call, at)
+	}
+	return wait(streams)
 }
 
 func argument(fields [][]byte, i int) uint64 {

@@ -96,7 +96,7 @@ func TestWhichFileIsRun(t *testing.T) {
 		folder    fs.FS
 		run, says string
 	}{
-		"the usual case":     {folder("Main.py", "", "MAIN.PY", "", "main.py", ""), "main.py", "main.py is run, and not MAIN.PY or Main.py"},
+		"the usual case":     {folder("Main.py", "", "MAIN.PY", "", "main.py", ""), "main.py", "main.py is run, and not Main.py or MAIN.PY"},
 		"another extension":  {folder("Main.py", "", "MAIN.PY", ""), "Main.py", "Main.py is run, and not MAIN.PY"},
 		"Java has a capital": {folder("main.java", javaMain("main"), "Main.java", javaMain("Main")), "Main", "Main.java is run, and not main.java"},
 		"no choice":          {folder("main.py", "", "board.py", ""), "main.py", ""},
