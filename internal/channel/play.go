@@ -138,6 +138,8 @@ type player struct {
 	step    phrasebook.Step  // that is played
 	events  []Event
 	text    string            // printed since the move's last line
+	all     []byte            // printed since the start, with the ends of the lines typed
+	from    int               // where in it the text begins
 	screen  phrasebook.Screen // the same, as read
 	echo    string            // of the line typed last, as such a program would print it
 	rest    rest              // how the program rests now
@@ -194,10 +196,10 @@ func (p *player) nextRound(m suite.Moment) {
 	if m.Result.Over() || !p.table.Rounds() || p.now.Condition != judge.Offering || !offered {
 		return
 	}
-	before := p.text
+	before, from := p.text, p.from
 	p.enter(yes)
-	p.text = before + "\n" + p.text
-	p.screen = phrasebook.NewScreen(p.text)
+	p.text, p.from = before+"\n"+p.text, from
+	p.screen = phrasebook.Look(p.all[:p.from], p.text)
 	p.observe()
 }
 
@@ -299,12 +301,14 @@ func (p *player) refused() bool {
 func (p *player) enter(line string) {
 	p.text = ""
 	p.typed(line)
+	p.from = len(p.all)
 	p.echo = line + "\r\n"
 	p.read()
 }
 
 func (p *player) typed(line string) {
 	p.events = append(p.events, Event{At: time.Since(p.started), Typed: &line})
+	p.all = append(p.all, '\n')
 	if err := p.console.typeLine(line); err != nil {
 		p.rest = ended
 	}
@@ -324,8 +328,9 @@ func (p *player) read() {
 			p.events = append(p.events, Event{At: time.Since(p.started), Printed: printed})
 			// A program that takes the terminal over prints what is typed by itself.
 			p.text = strings.TrimPrefix(p.text+string(printed), p.echo)
+			p.all = append(p.all, printed...)
 		}
-		p.screen = phrasebook.NewScreen(p.text)
+		p.screen = phrasebook.Look(p.all[:p.from], p.text)
 		if rest != waits {
 			return
 		}

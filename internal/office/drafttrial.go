@@ -55,12 +55,15 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 
 func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
 	t.verdicts = append(t.verdicts, v)
+	var before []byte
 	for i, o := range p.Observations {
+		screen := phrasebook.Look(before, printed(p.Events[i]))
+		before = append(append(before, printed(p.Events[i])...), '\n')
 		if o.Untyped {
 			continue
 		}
 		t.steps = append(t.steps, draft.Seen{
-			Screen: phrasebook.NewScreen(printed(p.Events[i])), Mover: moments[i].Mover,
+			Screen: screen, Mover: moments[i].Mover,
 			Facts: moments[i].Facts, Read: o.Facts, Start: moments[i].Step.Act == suite.Start, Over: moments[i].Result.Over(), Echo: v.Steps[i].Echo, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed,
 		})
 		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind.Stands() }) {

@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io/fs"
 	"slices"
+	"strings"
 	"sync"
 	"sync/atomic"
 	"time"
@@ -328,6 +329,7 @@ func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performan
 	if v.Finding != nil {
 		e.Parting = v.Finding.Step
 	}
+	var before []byte // what was printed
 	for k, m := range moments {
 		step := record.Step{
 			Word: g.Suite.Word(m.Step), Act: m.Step.Act, Says: g.says(m),
@@ -341,7 +343,7 @@ func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performan
 		if k < len(v.Steps) {
 			step.Shown, step.ShownLines = g.board(p.Observations[k].Facts), g.lines(p.Observations[k].Facts)
 			step.Condition = condition(p.Observations[k])
-			step.Events = events(p.Events[k])
+			step.Events = events(p.Events[k], &before)
 			step.Comparisons, step.Echo = v.Steps[k].Comparisons, v.Steps[k].Echo
 		}
 		e.Steps = append(e.Steps, step)
@@ -356,12 +358,15 @@ func condition(o judge.Observation) string {
 	return fmt.Sprintf("%s (%s)", o.Condition, o.Detail)
 }
 
-func events(list []channel.Event) []record.Event {
+// events are those of a step, as a person sees them who has seen what was printed before.
+func events(list []channel.Event, before *[]byte) []record.Event {
 	events := make([]record.Event, len(list))
 	for i, e := range list {
-		events[i] = record.Event{Millis: e.At.Milliseconds(), Text: phrasebook.Plain(string(e.Printed)), Raw: e.Printed}
+		events[i] = record.Event{Millis: e.At.Milliseconds(), Text: strings.Join(phrasebook.Look(*before, string(e.Printed)), "\n"), Raw: e.Printed}
+		*before = append(*before, e.Printed...)
 		if e.Typed != nil {
 			events[i].Typed, events[i].Text, events[i].Raw = true, *e.Typed, []byte(*e.Typed+"\n")
+			*before = append(*before, '\n')
 		}
 	}
 	return events

@@ -212,15 +212,17 @@ func (r *reader) book(text string) (*phrasebook.Book, error) {
 func (r *reader) lines(book *phrasebook.Book, e record.Evidence) []record.TranscriptLine {
 	lines := []record.TranscriptLine{}
 	table := phrasebook.TableOf(r.suite.Rules, r.script.Setup)
+	var before []byte
 	for i, step := range e.Steps {
 		var printed strings.Builder
 		flush := func() {
-			for _, reading := range book.Explain(phrasebook.NewScreen(printed.String()), table, r.suite.Rules) {
+			for _, reading := range book.Explain(phrasebook.Look(before, printed.String()), table, r.suite.Rules) {
 				if step.Act == suite.Start { // a greeting that explains the rules ends nothing
 					reading.Says = slices.DeleteFunc(reading.Says, func(s string) bool { return s == "a draw" || strings.HasSuffix(s, " wins") })
 				}
 				lines = append(lines, record.TranscriptLine{Step: i, Text: reading.Text, Says: reading.Says})
 			}
+			before = append(append(before, printed.String()...), '\n')
 			printed.Reset()
 		}
 		for _, event := range step.Events {
