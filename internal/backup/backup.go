@@ -23,6 +23,7 @@ import (
 	"github.com/jackc/pgx/v5"
 
 	"durchgang/internal/cluster"
+	"durchgang/internal/scratch"
 )
 
 // Manifest says what a backup holds.
@@ -129,7 +130,7 @@ func (m Manifest) pack(dump, file string) error {
 // Restore brings a backup back into the empty database at url, and compares what is there
 // then with what was kept.
 func Restore(ctx context.Context, file, url string) (Manifest, error) {
-	dir, err := os.MkdirTemp("", "durchgang-restore-")
+	dir, err := scratch.Private("restore")
 	if err != nil {
 		return Manifest{}, err
 	}

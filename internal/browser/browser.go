@@ -15,6 +15,7 @@ import (
 	"github.com/chromedp/cdproto/target"
 
 	"durchgang/internal/sandbox"
+	"durchgang/internal/scratch"
 )
 
 // ErrMissing means that there is no browser on this machine.
@@ -66,7 +67,7 @@ func Start(ctx context.Context, limits Limits) (*Browser, error) {
 	if program == "" {
 		return nil, ErrMissing
 	}
-	folder, err := sandbox.MkdirTemp("browser")
+	folder, err := scratch.Dir("browser")
 	if err != nil {
 		return nil, err
 	}

@@ -16,6 +16,7 @@ import (
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/sandbox"
+	"durchgang/internal/scratch"
 )
 
 // Terminal plays scripts with console programs.
@@ -60,7 +61,7 @@ func give(spec sandbox.Spec, g phrasebook.Given) (sandbox.Spec, func(), error) {
 	if len(g.Files) == 0 {
 		return spec, func() {}, nil
 	}
-	dir, err := sandbox.MkdirTemp("setup")
+	dir, err := scratch.Dir("setup")
 	if err != nil {
 		return spec, nil, err
 	}

@@ -19,6 +19,7 @@ import (
 	"durchgang/internal/cluster"
 	"durchgang/internal/office"
 	"durchgang/internal/sandbox"
+	"durchgang/internal/scratch"
 	"durchgang/internal/server"
 )
 
@@ -127,6 +128,7 @@ func (e *exitError) Unwrap() error { return e.err }
 
 // Main runs the command tree and returns the exit status.
 func Main(ctx context.Context, console fs.FS, args []string, stdout, stderr io.Writer) int {
+	defer scratch.Remove()
 	defer office.CloseBrowsers()
 	root := New(console)
 	root.SetArgs(args)

@@ -68,6 +68,9 @@ func defaultData() string {
 }
 
 func serve(c *cobra.Command, console fs.FS) (err error) {
+	if status, is := asInit(); is {
+		return &exitError{status, nil}
+	}
 	ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
 	values, _, err := settled(c)
@@ -91,8 +94,9 @@ func serve(c *cobra.Command, console fs.FS) (err error) {
 		return fmt.Errorf("the service runs programs in a box only: %w", err)
 	}
 	address := values["database"]
+	var own *cluster.Cluster
 	if address == "" {
-		own, err := startCluster(ctx, values["data"])
+		own, err = startCluster(ctx, values["data"])
 		if err != nil {
 			return err
 		}
@@ -113,6 +117,12 @@ func serve(c *cobra.Command, console fs.FS) (err error) {
 		return err
 	}
 	o.GitHosts = listed(values["git-hosts"])
+	var house sync.WaitGroup
+	defer house.Wait()
+	defer stop()
+	if own != nil {
+		house.Go(func() { own.Keep(ctx, log, o.SetTrouble) })
+	}
 	if parallel > 0 {
 		worker, err := o.StartWorker(ctx, parallel)
 		if err != nil {
@@ -131,10 +141,7 @@ func serve(c *cobra.Command, console fs.FS) (err error) {
 	if err := welcomeFirst(ctx, c.OutOrStdout(), o, listener.Addr()); err != nil {
 		return err
 	}
-	var house sync.WaitGroup
 	house.Go(func() { o.KeepHouse(ctx) })
-	defer house.Wait()
-	defer stop()
 	return s.Serve(ctx, listener)
 }
 

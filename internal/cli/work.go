@@ -22,6 +22,9 @@ func workCommand() *cobra.Command {
 		Long:    "Run a worker: it takes submissions to grade from the database that a service uses, and keeps what\ncame of them there. Start as many as there are machines.",
 		Example: "  durchgang work --database postgres://durchgang@db.example/durchgang --workers 8",
 		RunE: func(c *cobra.Command, _ []string) (err error) {
+			if status, is := asInit(); is {
+				return &exitError{status, nil}
+			}
 			ctx, stop := signal.NotifyContext(c.Context(), os.Interrupt, syscall.SIGTERM)
 			defer stop()
 			values, _, err := settled(c)

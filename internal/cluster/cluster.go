@@ -38,6 +38,7 @@ type Cluster struct {
 	bin      string
 	port     int
 	password string
+	settings string // of the command line
 }
 
 // Options settle how a cluster is started.
@@ -57,19 +58,27 @@ func Start(ctx context.Context, dir string, o Options) (*Cluster, error) {
 	if err := c.initialize(ctx); err != nil {
 		return nil, err
 	}
-	if c.running(ctx) {
+	there := c.running(ctx)
+	if there {
 		c.port, err = c.portInUse()
-		return c, err
+	} else {
+		c.port, err = freePort()
 	}
-	if c.port, err = freePort(); err != nil {
+	if err != nil {
 		return nil, err
 	}
-	settings := fmt.Sprintf("-c listen_addresses=127.0.0.1 -c port=%d -c unix_socket_directories='' -c max_connections=100", c.port)
+	c.settings = fmt.Sprintf("-c listen_addresses=127.0.0.1 -c port=%d -c unix_socket_directories='' -c max_connections=100", c.port)
 	if o.Throwaway {
-		settings += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
+		c.settings += " -c fsync=off -c synchronous_commit=off -c full_page_writes=off"
 	}
-	if err := c.run(ctx, "pg_ctl", "start", "-w", "-t", "30", "-D", c.data(), "-l", filepath.Join(c.dir, "server.log"), "-o", settings); err != nil {
-		return nil, fmt.Errorf("start PostgreSQL in %s: %w; its log is %s", dir, err, filepath.Join(c.dir, "server.log"))
+	if there {
+		return c, nil
+	}
+	if err := c.Resume(ctx); err != nil {
+		if full := c.full(); full != nil {
+			err = full
+		}
+		return nil, fmt.Errorf("start PostgreSQL in %s: %w; its log is %s", dir, err, c.log())
 	}
 	return c, nil
 }
@@ -84,8 +93,7 @@ func (c *Cluster) Stop(ctx context.Context) error {
 
 // Resume starts a stopped server again on its port.
 func (c *Cluster) Resume(ctx context.Context) error {
-	return c.run(ctx, "pg_ctl", "start", "-w", "-t", "30", "-D", c.data(), "-l", filepath.Join(c.dir, "server.log"),
-		"-o", fmt.Sprintf("-c listen_addresses=127.0.0.1 -c port=%d -c unix_socket_directories=''", c.port))
+	return c.run(ctx, "pg_ctl", "start", "-w", "-t", "30", "-D", c.data(), "-l", c.log(), "-o", c.settings)
 }
 
 // URL is the address of a database of the cluster.
@@ -261,14 +269,9 @@ func Beside(ctx context.Context, address string) (beside string, drop func(conte
 
 // Crash ends the server at once, as when its machine fails; Resume starts it again.
 func (c *Cluster) Crash() error {
-	text, err := os.ReadFile(filepath.Join(c.data(), "postmaster.pid"))
+	pid, err := c.pid()
 	if err != nil {
-		return fmt.Errorf("find the running PostgreSQL: %w", err)
-	}
-	first, _, _ := strings.Cut(string(text), "\n")
-	pid, err := strconv.Atoi(strings.TrimSpace(first))
-	if err != nil {
-		return fmt.Errorf("find the running PostgreSQL: %w", err)
+		return err
 	}
 	return syscall.Kill(pid, syscall.SIGKILL)
 }

@@ -18,6 +18,7 @@ import (
 	"time"
 
 	"durchgang/internal/record"
+	"durchgang/internal/scratch"
 )
 
 // Repository is where programs are fetched from, with git.
@@ -206,7 +207,7 @@ func (o *Office) fetched(ctx context.Context, r Repository, most int64) (files m
 	if _, err := exec.LookPath("git"); err != nil {
 		return nil, "", nil, ErrNoGit
 	}
-	dir, err := os.MkdirTemp("", "durchgang-git-")
+	dir, err := scratch.Private("repository")
 	if err != nil {
 		return nil, "", nil, fmt.Errorf("make a folder for the repository: %w", err)
 	}

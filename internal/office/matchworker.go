@@ -56,7 +56,7 @@ func (w *matchWorker) work(ctx context.Context, job *river.Job[matchArgs]) error
 	}
 	problem := ""
 	if err != nil {
-		if job.Attempt < job.MaxAttempts {
+		if job.Attempt < job.MaxAttempts && !store.Refused(err) {
 			return err
 		}
 		problem = "Durchgang could not play this match: " + told(err).Error()
@@ -65,7 +65,7 @@ func (w *matchWorker) work(ctx context.Context, job *river.Job[matchArgs]) error
 	if errors.Is(err, store.ErrOvertaken) {
 		return nil
 	}
-	if err != nil && job.Attempt == job.MaxAttempts { // the games cannot be kept
+	if store.Refused(err) { // the games cannot be kept
 		problem = "What was played could not be kept: " + told(err).Error()
 		err = persist(ctx, o.log, func() error {
 			return o.store.FinishMatch(ctx, task.Match.ID, task.Attempt, record.Outcome{}, problem, nil)

@@ -10,6 +10,7 @@ import (
 	"slices"
 	"strings"
 	"sync"
+	"sync/atomic"
 
 	"github.com/riverqueue/river"
 	"github.com/riverqueue/river/riverdriver/riverdatabasesql"
@@ -26,11 +27,13 @@ import (
 type Office struct {
 	GitHosts []string // machines from which students may hand in with git
 
-	store  *store.Store
-	room   room // for what is unpacked
-	suites suiteShelf
-	queue  *river.Client[*sql.Tx] // inserts only; Worker works
-	log    *slog.Logger
+	store *store.Store
+	room  room // for what is unpacked
+
+	trouble atomic.Pointer[error]
+	suites  suiteShelf
+	queue   *river.Client[*sql.Tx] // inserts only; Worker works
+	log     *slog.Logger
 }
 
 // InputError says which part of what a teacher gave is wrong.
@@ -42,6 +45,23 @@ type InputError struct {
 func (e *InputError) Error() string { return e.Field + ": " + e.Err.Error() }
 
 func (e *InputError) Unwrap() error { return e.Err }
+
+// SetTrouble says what is wrong with the database's machine, nil when nothing is any more.
+func (o *Office) SetTrouble(err error) {
+	if err == nil {
+		o.trouble.Store(nil)
+	} else {
+		o.trouble.Store(&err)
+	}
+}
+
+// Trouble is what SetTrouble has said last.
+func (o *Office) Trouble() error {
+	if err := o.trouble.Load(); err != nil {
+		return *err
+	}
+	return nil
+}
 
 // New returns an office on a store.
 func New(s *store.Store, log *slog.Logger) (*Office, error) {

@@ -2,10 +2,13 @@ package office_test
 
 import (
 	"fmt"
+	"os"
 	"slices"
 	"strings"
 	"testing"
 	"time"
+
+	"github.com/jackc/pgx/v5"
 
 	"durchgang/core/judge"
 	"durchgang/internal/client"
@@ -365,5 +368,61 @@ func TestFairShares(t *testing.T) {
 	}
 	if _, err := s.Client.ChangeRun(ctx, big.ID, "cancel"); err != nil {
 		t.Fatal(err)
+	}
+}
+
+// What a program prints is kept whatever it is, and where something cannot be kept, that result
+// alone fails, with the reason; the queue goes on.
+func TestOneJobFailsAlone(t *testing.T) {
+	database := servertest.Database(t)
+	s := servertest.StartOn(t, database, nil)
+	ctx := t.Context()
+	conn, err := pgx.Connect(ctx, database)
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer conn.Close(ctx)
+	if _, err := conn.Exec(ctx, `alter table result add constraint refused check (problem not like '%POISON%')`); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.CreateCourse(ctx, "evening", "", ""); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.Client.CreateAssignment(ctx, record.Assignment{Course: "evening", Name: "ttt", Game: "tic-tac-toe", Suite: servertest.ShortSuite}, client.Times{}); err != nil {
+		t.Fatal(err)
+	}
+	odd := "import sys\nsys.stdout.buffer.write(b'a\\x00b\\xff\\xfe\\x1b[2J\\xed\\xa0\\x80\\n'); sys.stdout.flush()\n"
+	for student, file := range map[string][2]string{
+		"ada": {"game.py", odd + servertest.RightProgram},
+		"bo":  {"game.c", "int main(void) { return POISON; }\n"},
+		"cy":  {"game.c", "int main(void) { \x00\xff return \x01; }\n"},
+		"di":  {"game.py", odd + "raise ValueError('\\0\\udcff')\n"},
+		"ed":  {"game.py", servertest.RightProgram},
+	} {
+		if _, err := s.Client.Submit(ctx, "evening", "ttt", student, file[0], []byte(file[1])); err != nil {
+			t.Fatal(err)
+		}
+	}
+	run, err := s.Client.StartRun(ctx, "evening", "ttt", false)
+	if err != nil {
+		t.Fatal(err)
+	}
+	finished(t, s, run.ID)
+	m, err := s.Client.Matrix(ctx, run.ID)
+	if err != nil || len(m.Rows) != 5 {
+		t.Fatalf("%+v, %v", m, err)
+	}
+	want := []record.State{record.Done, record.Failed, record.Failed, record.Done, record.Done}
+	for i, row := range m.Rows {
+		r, err := s.Client.Result(ctx, row.Result)
+		if err != nil || r.State != want[i] {
+			t.Errorf("%s: %s, %q, %v", row.Student, r.State, r.Problem, err)
+		}
+		if row.Student == "bo" && !strings.Contains(r.Problem, "could not be kept") {
+			t.Errorf("the reason is %q", r.Problem)
+		}
+		if strings.ContainsAny(r.Problem, "\x00") || strings.Contains(r.Problem, os.TempDir()) {
+			t.Errorf("%s: %q", row.Student, r.Problem)
+		}
 	}
 }

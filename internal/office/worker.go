@@ -198,7 +198,7 @@ func (w *gradeWorker) work(ctx context.Context, job *river.Job[gradeArgs]) error
 	if errors.Is(context.Cause(ctx), store.ErrOvertaken) {
 		return nil // cancelled, or another worker has it
 	}
-	if err != nil && job.Attempt < job.MaxAttempts {
+	if err != nil && job.Attempt < job.MaxAttempts && !store.Refused(err) {
 		return told(err)
 	}
 	if err != nil {
@@ -208,7 +208,7 @@ func (w *gradeWorker) work(ctx context.Context, job *river.Job[gradeArgs]) error
 	if errors.Is(err, store.ErrOvertaken) {
 		return nil
 	}
-	if err != nil && job.Attempt == job.MaxAttempts {
+	if store.Refused(err) {
 		// What was found out cannot be kept: this result fails with the reason, and no other.
 		err = w.finish(ctx, task, store.Outcome{Problem: "What was found out of this program could not be kept: " + told(err).Error()})
 	}

@@ -7,6 +7,8 @@ import (
 	"path/filepath"
 	"strings"
 	"time"
+
+	"durchgang/internal/scratch"
 )
 
 // Check is what came of a program that tried to break one limit of the box.
@@ -67,7 +69,7 @@ var attempts = []attempt{
 // Ready runs a program that does nothing, and fails when the machine has no box or
 // cannot make one.
 func Ready(ctx context.Context) error {
-	dir, err := MkdirTemp("check")
+	dir, err := scratch.Dir("check")
 	if err != nil {
 		return err
 	}
@@ -99,7 +101,7 @@ func CheckAll(ctx context.Context, report func(Check)) error {
 }
 
 func (a attempt) run(ctx context.Context) (Check, error) {
-	dir, err := MkdirTemp("check")
+	dir, err := scratch.Dir("check")
 	if err != nil {
 		return Check{}, err
 	}

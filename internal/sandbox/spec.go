@@ -42,20 +42,6 @@ type Spec struct {
 	Limits   Limits
 }
 
-// MkdirTemp makes a new folder for what its kind says, which a box can read; the caller
-// removes it.
-func MkdirTemp(kind string) (string, error) {
-	dir, err := os.MkdirTemp("", "durchgang-"+kind+"-")
-	if err != nil {
-		return "", fmt.Errorf("make room for a %s: %w", kind, err)
-	}
-	if err := os.Chmod(dir, 0o755); err != nil {
-		os.Remove(dir)
-		return "", fmt.Errorf("open the room for a %s: %w", kind, err)
-	}
-	return dir, nil
-}
-
 // ErrNoBox means that bubblewrap is missing, and ErrBadBox that it does not work here.
 var (
 	ErrNoBox  = errors.New("no box: bwrap is not installed; install Debian's package bubblewrap")

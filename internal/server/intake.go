@@ -14,6 +14,9 @@ import (
 	"durchgang/internal/office"
 )
 
+// headSize bounds a request's line and headers together, in bytes.
+const headSize = 16 << 10
+
 // textBody bounds the JSON of a request whose route says nothing else.
 const textBody = 64 << 10
 

@@ -23,6 +23,9 @@ type Problem struct {
 // logged and not told in detail.
 func (s *Server) fail(c fiber.Ctx, err error) error {
 	p := problem(err)
+	if trouble := s.office.Trouble(); trouble != nil && errors.Is(err, store.ErrUnreachable) {
+		p.Detail = "the database does not run: " + office.WithoutPaths(trouble.Error())
+	}
 	if p.Status >= http.StatusInternalServerError {
 		s.log.Error("request failed", "method", c.Method(), "path", c.Path(), "request", c.GetRespHeader(requestHeader), "error", err)
 	}
@@ -47,6 +50,8 @@ func problem(err error) Problem {
 		p.Status = http.StatusConflict
 	case errors.Is(err, office.ErrBusy):
 		p.Status = http.StatusServiceUnavailable
+	case errors.Is(err, store.ErrFull):
+		p.Status, p.Detail = http.StatusServiceUnavailable, store.ErrFull.Error()
 	case errors.Is(err, store.ErrUnreachable):
 		p.Status, p.Detail = http.StatusServiceUnavailable, "the database cannot be reached; try again once PostgreSQL runs"
 	default:

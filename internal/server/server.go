@@ -48,7 +48,7 @@ func New(o *office.Office, console fs.FS, log *slog.Logger, proxies ...string) (
 		WriteTimeout: writeTime,
 		// A body is taken when its request was admitted, and not before (intake.go).
 		StreamRequestBody: true, DisablePreParseMultipartForm: true,
-		ReduceMemoryUsage: true,
+		ReduceMemoryUsage: true, ReadBufferSize: headSize,
 
 		TrustProxy: len(proxies) > 0, TrustProxyConfig: fiber.TrustProxyConfig{Proxies: proxies}, ProxyHeader: fiber.HeaderXForwardedFor,
 	})

@@ -22,7 +22,7 @@ func addAct(ctx context.Context, db sqlx.ExtContext, a record.Act) error {
 // 0 begins with the last one. An empty course stands for all.
 func (s *Store) Acts(ctx context.Context, course string, before int64, limit int) ([]record.Act, error) {
 	acts := []record.Act{}
-	text := `select * from act where (:before = 0 or id < :before)`
+	text := `select * from act where (cast(:before as bigint) = 0 or id < cast(:before as bigint))`
 	if course != "" {
 		text += ` and course = :course`
 	}

@@ -13,6 +13,7 @@ import (
 	"fmt"
 	"io/fs"
 	"log/slog"
+	"slices"
 	"time"
 
 	"github.com/jackc/pgx/v5"
@@ -35,6 +36,7 @@ type Store struct {
 var (
 	ErrNotFound    = errors.New("not found")
 	ErrExists      = errors.New("exists already")
+	ErrFull        = errors.New("the disk that the database is on is full: make room there, and it goes on by itself")
 	ErrTooMany     = errors.New("there are as many as there may be")
 	ErrUnreachable = errors.New("the database cannot be reached")
 )
@@ -116,7 +118,7 @@ func (s *Store) SQL() *sql.DB { return s.db.DB }
 
 // statementTime is how long a statement is waited for, and with it a free connection. A
 // database that does not answer within it cannot be reached.
-const statementTime = 20 * time.Second
+const statementTime = 15 * time.Second
 
 var errSilent = fmt.Errorf("it has not answered within %v", statementTime)
 
@@ -194,6 +196,8 @@ const (
 	uniqueViolation   = "23505"
 	classConnection   = "08"
 	classIntervention = "57" // an administrator's shutdown, or still starting up
+	classResources    = "53" // no memory, or no connection left
+	diskFull          = "53100"
 )
 
 // classify wraps what callers tell apart.
@@ -206,7 +210,9 @@ func classify(err error) error {
 		return ErrNotFound
 	case errors.As(err, &answer) && answer.Code == uniqueViolation:
 		return fmt.Errorf("%w: %s", ErrExists, answer.Detail)
-	case errors.As(err, &answer) && answer.Code[:2] != classConnection && answer.Code[:2] != classIntervention:
+	case errors.As(err, &answer) && answer.Code == diskFull:
+		return fmt.Errorf("%w: %w", ErrUnreachable, ErrFull)
+	case errors.As(err, &answer) && !slices.Contains([]string{classConnection, classIntervention, classResources}, answer.Code[:2]):
 		return err
 	case errors.Is(err, ErrNotFound), errors.Is(err, ErrExists), errors.Is(err, ErrTooMany), errors.Is(err, ErrUnreachable),
 		errors.Is(err, context.Canceled), errors.Is(err, context.DeadlineExceeded):
@@ -215,6 +221,14 @@ func classify(err error) error {
 		return fmt.Errorf("%w: %w", ErrUnreachable, err)
 	}
 	return err
+}
+
+// Refused reports whether the database will not take what it was given, however often it is
+// tried: a value that no column can hold (class 22), or one that breaks a rule (23) or a limit (54)
+// of the tables (PostgreSQL, appendix A).
+func Refused(err error) bool {
+	var answer *pgconn.PgError
+	return errors.As(err, &answer) && slices.Contains([]string{"22", "23", "54"}, answer.Code[:2])
 }
 
 // Now is the time on the database's clock.

@@ -15,7 +15,7 @@ import (
 	"testing/fstest"
 	"time"
 
-	"durchgang/internal/sandbox"
+	"durchgang/internal/scratch"
 )
 
 // Cache keeps what was built, by the digest of what it was built from and with. The zero
@@ -168,7 +168,7 @@ func (c Cache) warm(ctx context.Context, l Language) (string, error) {
 	if err := os.MkdirAll(filepath.Dir(dir), 0o700); err != nil {
 		return "", fmt.Errorf("keep what the compiler of %s leaves behind: %w", l.Name, err)
 	}
-	work, err := sandbox.MkdirTemp("compiler")
+	work, err := scratch.Dir("compiler")
 	if err != nil {
 		return "", err
 	}

@@ -13,6 +13,7 @@ import (
 	"time"
 
 	"durchgang/internal/sandbox"
+	"durchgang/internal/scratch"
 )
 
 // Program is a program that is ready to start in a box.
@@ -78,7 +79,7 @@ func prepare(ctx context.Context, folder fs.FS, language Language, names []strin
 		return nil, err
 	}
 	main.Path = argument(main.Path)
-	dir, err := sandbox.MkdirTemp("program")
+	dir, err := scratch.Dir("program")
 	if err != nil {
 		return nil, err
 	}
