@@ -2,10 +2,11 @@
 # make test   set up and run every test
 # make bench  print the figures, as ratios measured in one run
 # make validity  grade programs made wrong by hand, and write docs/validity.md
+# make soak   attacks, faults and crowds at length; see docs/reliability.md
 # make lint   vet, staticcheck, vue-tsc, eslint
 
 SHELL := /bin/bash
-.PHONY: build setup demo test bench validity lint console screenshots clean
+.PHONY: build setup demo test soak bench validity lint console screenshots clean
 
 build: console
 	go build -o bin/durchgang ./cmd/durchgang
@@ -29,6 +30,11 @@ demo: build
 
 test: build
 	go test -timeout 30m ./...
+
+soak: build
+	go test -count=1 -timeout 60m -v ./internal/server -run Nonsense -soak 8
+	go test -count=3 -timeout 60m -v ./internal/cli -run 'MemoryStays|MendsItself|ProcessOne|NothingIsLost'
+	go test -count=5 -timeout 60m -v ./internal/office -run 'Hostile|LimitsHold|OneJob|TakenBack'
 
 # Some figures take minutes, and are measured once.
 LONG := PageMemory|EmptyBoard|FiveByFive|HundredPlayers|Load|Memory

@@ -48,7 +48,8 @@ const (
 
 // Causes of a backup that cannot be brought back, for errors.Is.
 var (
-	ErrForm     = errors.New("this is no backup of Durchgang")
+	ErrForm     = errors.New("this is not a backup of Durchgang")
+	ErrCut      = errors.New("the backup is cut off: the file is not whole; take another copy of it")
 	ErrNotEmpty = errors.New("the database is not empty; a backup is brought back into an empty one")
 	ErrDiffers  = errors.New("what was brought back is not what was kept")
 )
@@ -189,25 +190,35 @@ func unpack(file, dir string) (m Manifest, err error) {
 	defer in.Close()
 	r := tar.NewReader(in)
 	head, err := r.Next()
+	if errors.Is(err, io.ErrUnexpectedEOF) {
+		return m, fmt.Errorf("%s: %w", file, ErrCut)
+	}
 	if err != nil || head.Name != manifestFile {
 		return m, fmt.Errorf("%s: %w", file, ErrForm)
 	}
-	if err := json.NewDecoder(r).Decode(&m); err != nil || m.Form != form {
+	err = json.NewDecoder(r).Decode(&m)
+	if errors.Is(err, io.ErrUnexpectedEOF) {
+		return m, fmt.Errorf("%s: %w", file, ErrCut)
+	}
+	if err != nil || m.Form != form {
 		return m, fmt.Errorf("%s: %w", file, ErrForm)
 	}
 	if m.Version != 1 {
 		return m, fmt.Errorf("%s: it has version %d of its form, and this Durchgang reads version 1", file, m.Version)
 	}
 	if head, err = r.Next(); err != nil || head.Name != dumpFile {
-		return m, fmt.Errorf("%s: %w: it is cut off", file, ErrForm)
+		return m, fmt.Errorf("%s: %w", file, ErrCut)
 	}
 	out, err := os.OpenFile(filepath.Join(dir, dumpFile), os.O_CREATE|os.O_WRONLY, 0o600)
 	if err != nil {
 		return m, err
 	}
 	_, err = io.Copy(out, r)
-	if err = errors.Join(err, out.Close()); err != nil {
-		return m, fmt.Errorf("%s: %w: %w", file, ErrForm, err)
+	if err = errors.Join(err, out.Close()); errors.Is(err, io.ErrUnexpectedEOF) {
+		return m, fmt.Errorf("%s: %w", file, ErrCut)
+	}
+	if err != nil {
+		return m, fmt.Errorf("%s: %w", file, err)
 	}
 	return m, nil
 }

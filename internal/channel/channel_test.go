@@ -231,6 +231,9 @@ func TestProgramsThatDoNotPlayOn(t *testing.T) {
 		{"it floods", "a.py", "input('row and column: ')\nwhile True: print('again and again')", judge.Flooding, ""},
 		{"it refuses for ever at the end of scanf", "a.c", "#include <stdio.h>\nint main(void) { int n; while (scanf(\"%d,\", &n) < 3) puts(\"invalid\"); }", judge.Flooding, ""},
 		{"it eats memory", "a.py", "input('row and column: ')\na=[]\nwhile True: a.append(bytearray(1<<22))", judge.Exceeded, "memory"},
+		{"it fills its disk, and fails", "a.py", "input('row and column: ')\nfor i in range(99): open('/tmp/%d' % i, 'wb').write(bytes(1 << 20))", judge.Exceeded, "more on its disk"},
+		{"it fills its disk, and tries on", "a.py", "input('row and column: ')\nf = open('/tmp/x', 'ab')\nwhile True:\n    try: f.write(bytes(4096)); f.flush()\n    except OSError: pass", judge.Exceeded, "more on its disk"},
+		{"it writes too large a file", "a.c", "#include <stdio.h>\nint main(void) { getchar(); FILE *f = fopen(\"/tmp/x\", \"w\"); for (;;) fputs(\"............................\", f); }", judge.Exceeded, "more on its disk"},
 		{"it cannot start", "a.py", "print('x'", judge.Crashed, "SyntaxError"},
 	}
 	for _, tt := range tests {

@@ -15,6 +15,9 @@ var trace = regexp.MustCompile(`Traceback \(most recent call last\)|(?m)^\s+at .
 // ending tells a program that ended by itself from one that failed, by how it ended and
 // what it printed last.
 func ending(exit sandbox.Exit, text string) (judge.Condition, string) {
+	if exit.Code != 0 && exit.Exceeded == "" && sandbox.ToldFull(text) {
+		exit.Exceeded = sandbox.DiskFull
+	}
 	switch {
 	case exit.Exceeded != "":
 		return judge.Exceeded, exit.String()

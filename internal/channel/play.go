@@ -369,6 +369,9 @@ func (p *player) observe() {
 		p.now.Condition, p.now.Detail = ending(p.console.box.Exit(), p.text)
 	case stuck:
 		p.now.Condition, p.now.Detail = judge.Stuck, "for "+p.Patience.Rest.String()
+		if p.console.box.Filled() {
+			p.now.Condition, p.now.Detail = judge.Exceeded, sandbox.DiskFull
+		}
 	case floods:
 		p.now.Condition = judge.Flooding
 	default:

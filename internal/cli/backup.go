@@ -95,7 +95,7 @@ func restoreCommand(o *options) *cobra.Command {
 				m, err = backup.Restore(c.Context(), args[0], url)
 				return err
 			})
-			if errors.Is(err, backup.ErrNotEmpty) || errors.Is(err, backup.ErrForm) {
+			if errors.Is(err, backup.ErrNotEmpty) || errors.Is(err, backup.ErrForm) || errors.Is(err, backup.ErrCut) {
 				err = &exitError{exitInput, err}
 			}
 			return o.answer(c, m, err, func(w io.Writer) { printManifest(w, m, true) })

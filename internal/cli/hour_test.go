@@ -132,12 +132,19 @@ func TestBackupAndRestore(t *testing.T) {
 		t.Fatal(err)
 	}
 	bad := filepath.Join(dir, "bad.backup")
-	for name, data := range map[string]string{"cut off": string(whole[:len(whole)/2]), "something else": "hello", "another count": strings.Replace(string(whole), `"rows": 1,`, `"rows": 7,`, 1)} {
-		if err := os.WriteFile(bad, []byte(data), 0o600); err != nil {
+	for name, tt := range map[string]struct{ data, says string }{
+		"cut off":                 {string(whole[:len(whole)/2]), "is cut off"},
+		"cut off at its head":     {string(whole[:700]), "is cut off"},
+		"cut off before its head": {string(whole[:100]), "is cut off"},
+		"something else":          {"hello", "is cut off"},
+		"some other archive":      {strings.Repeat("x", 4096), "not a backup of Durchgang"},
+		"another count":           {strings.Replace(string(whole), `"rows": 1,`, `"rows": 7,`, 1), "rows instead of"},
+	} {
+		if err := os.WriteFile(bad, []byte(tt.data), 0o600); err != nil {
 			t.Fatal(err)
 		}
-		if _, stderr, status := durchgang(t, "restore", bad, "--database", servertest.EmptyDatabase(t)); status == 0 {
-			t.Errorf("%s: it was brought back: %s", name, stderr)
+		if _, stderr, status := durchgang(t, "restore", bad, "--database", servertest.EmptyDatabase(t)); status == 0 || !strings.Contains(stderr, tt.says) {
+			t.Errorf("%s: status %d: %s", name, status, stderr)
 		}
 	}
 	if _, stderr, status := durchgang(t, "restore", file, "--database", database); status != 2 || !strings.Contains(stderr, "the database is not empty") {

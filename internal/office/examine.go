@@ -142,8 +142,15 @@ func (e *examination) repeat() error {
 		switch {
 		case again != nil && again.Step == f.Step && again.Aspect == f.Aspect:
 		case again == nil && first.stuck():
+			// Both runs are kept: the one that counts in the script's place, the other beside it.
+			seemed := first.evidence
+			seemed.Number, seemed.Title = second.evidence.Number, first.evidence.Title+", at first"
+			seemed.Note = "this run seemed to be stuck and does not count, since the program went on when it was tried again"
+			if err := e.store(seemed); err != nil {
+				return err
+			}
 			second.verdict.Script, second.evidence.Number, second.evidence.Title = first.verdict.Script, first.evidence.Number, first.evidence.Title
-			second.evidence.Note = "the program seemed to be stuck, but went on when it was tried again"
+			second.evidence.Note = fmt.Sprintf("the program seemed to be stuck, but went on when it was tried again; the first run is kept as number %d", seemed.Number)
 			if second.witness != nil {
 				second.witness.Script = first.verdict.Script
 			}
@@ -154,7 +161,7 @@ func (e *examination) repeat() error {
 		default:
 			first.verdict.State = judge.Unsteady
 			first.witness = nil
-			first.evidence.Note = "the program did something else when the script was repeated: " + did(again)
+			first.evidence.Note = fmt.Sprintf("the program did something else when the script was repeated, which is kept as number %d: %s", second.evidence.Number, did(again))
 		}
 	}
 	return nil

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"os"
 	"os/exec"
+	"regexp"
 	"sync"
 	"sync/atomic"
 	"syscall"
@@ -181,9 +182,34 @@ func (b *Box) Exit() Exit {
 		if signal == syscall.SIGXCPU || signal == syscall.SIGKILL && exit.Exceeded == "" {
 			exit.Exceeded = fmt.Sprintf("more than %v of processor time", b.limits.CPU)
 		}
+		if signal == syscall.SIGXFSZ {
+			exit.Exceeded = DiskFull
+		}
 	}
 	return exit
 }
+
+// DiskFull is the limit that a program has exceeded which writes more than it may.
+const DiskFull = "more on its disk than there is room for"
+
+// Filled reports whether the program has filled the disk that it has, while it runs.
+func (b *Box) Filled() bool {
+	for _, pid := range b.Processes() {
+		for _, dir := range []string{workDir, "/tmp"} {
+			var st unix.Statfs_t
+			if unix.Statfs(fmt.Sprintf("/proc/%d/root%s", pid, dir), &st) == nil && st.Blocks > 0 && st.Flags&unix.ST_RDONLY == 0 && st.Bavail == 0 {
+				return true
+			}
+		}
+	}
+	return false
+}
+
+// ToldFull reports whether a program's runtime printed that its disk is full.
+func ToldFull(printed string) bool { return diskError.MatchString(printed) }
+
+// diskError matches what runtimes print of ENOSPC and EFBIG.
+var diskError = regexp.MustCompile(`No space left on device|File too large|ENOSPC|EFBIG|no space left on device`)
 
 // Kill ends everything in the box and waits for it. The box's listener is not used after.
 func (b *Box) Kill() {
