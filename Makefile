@@ -33,7 +33,7 @@ test: build
 
 soak: build
 	go test -count=1 -timeout 60m -v ./internal/server -run Nonsense -soak 8
-	go test -count=3 -timeout 60m -v ./internal/cli -run 'MemoryStays|MendsItself|ProcessOne|NothingIsLost'
+	go test -count=3 -timeout 60m -v ./internal/cli -run 'MemoryStays|MendsItself|FullDisk|ProcessOne|NothingIsLost'
 	go test -count=5 -timeout 60m -v ./internal/office -run 'Hostile|LimitsHold|OneJob|TakenBack'
 
 # Some figures take minutes, and are measured once.

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"github.com/jedib0t/go-pretty/v6/table"
+	"github.com/jedib0t/go-pretty/v6/text"
 	"github.com/spf13/cobra"
 
 	"durchgang/internal/client"
@@ -84,9 +85,12 @@ func printImport(w io.Writer, r record.Import) {
 		if len(e.Candidates) > 0 {
 			says = "perhaps " + strings.Join(e.Candidates, " or ")
 		}
-		fmt.Fprintf(w, "  %s: %s\n", printable(e.Entry), says)
+		fmt.Fprintf(w, "  %s: %s\n", text.Trim(printable(e.Entry), longestEntry), says)
 	}
 }
+
+// longestEntry is how much of an entry's name is shown.
+const longestEntry = 80
 
 // program reads what is handed in for one student: a source file with its name, or an archive.
 func program(path string) (name string, data []byte, err error) {

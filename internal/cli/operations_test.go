@@ -381,3 +381,55 @@ func status(t *testing.T, pid int, name string) int {
 	t.Fatalf("/proc has no %s", name)
 	return 0
 }
+
+// While the disk of the private database is full, each answer says so; when there is room
+// again, it goes on by itself, and nothing that was kept is lost.
+func TestAFullDisk(t *testing.T) {
+	binary, dir := built(t), readable(t)
+	disk := filepath.Join(dir, "disk")
+	if err := os.Mkdir(disk, 0o755); err != nil {
+		t.Fatal(err)
+	}
+	if err := syscall.Mount("none", disk, "tmpfs", 0, "size=300m,mode=755"); err != nil {
+		t.Skip("no disk of its own can be mounted here:", err)
+	}
+	t.Cleanup(func() { _ = syscall.Unmount(disk, syscall.MNT_DETACH) })
+	r := begin(t, dir, binary, "serve", "--listen", "127.0.0.1:0", "--data", filepath.Join(disk, "data"))
+	token := (&servertest.Service{URL: r.url}).Welcome(t, r.link, "ida")
+	c := (&servertest.Service{URL: r.url}).As(token)
+	if _, err := c.CreateCourse(t.Context(), "evening", "", ""); err != nil {
+		t.Fatal(err)
+	}
+	filler, err := os.Create(filepath.Join(disk, "filler"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	for written := 1; written > 0; {
+		written, _ = filler.Write(make([]byte, 1<<20)) // until the disk is full
+	}
+	filler.Close()
+	text, err := os.ReadFile(filepath.Join(disk, "data", "data", "postmaster.pid"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	pid, err := strconv.Atoi(strings.SplitN(string(text), "\n", 2)[0])
+	if err == nil {
+		err = syscall.Kill(pid, syscall.SIGKILL)
+	}
+	if err != nil {
+		t.Fatal(err)
+	}
+	until(t, "the answer names the disk", 40*time.Second, func() bool {
+		answer, err := http.Get(r.url + "/api/v1/health")
+		if err != nil {
+			return false
+		}
+		defer answer.Body.Close()
+		text, err := io.ReadAll(answer.Body)
+		return err == nil && answer.StatusCode == 503 && strings.Contains(string(text), "the disk is full") && !strings.Contains(string(text), disk)
+	})
+	if err := os.Remove(filler.Name()); err != nil {
+		t.Fatal(err)
+	}
+	until(t, "it goes on by itself", 40*time.Second, func() bool { return asked(r.url+"/api/v1/courses/evening", token) == 200 })
+}

@@ -251,7 +251,7 @@ func unharmed(log *slog.Logger, work func() error) (err error) {
 	defer func() {
 		if cause := recover(); cause != nil {
 			log.Error("a job could not be done", "cause", cause, "stack", string(debug.Stack()))
-			err = told(fmt.Errorf("Durchgang itself failed: %v", cause))
+			err = told(fmt.Errorf("an error of Durchgang itself: %v", cause))
 		}
 	}()
 	return work()

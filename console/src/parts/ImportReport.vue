@@ -23,7 +23,7 @@ const decide = () => emit('decide', Object.fromEntries(
   <section class="panel mb-3" role="status" aria-label="What became of it">
     <p><strong>{{ report.added.length }} handed in</strong>, {{ report.unchanged.length }} unchanged.</p>
     <ul v-if="report.problems.length">
-      <li v-for="p in report.problems" :key="p.entry" class="bad"><strong>{{ p.entry }}</strong>: {{ p.reason }}</li>
+      <li v-for="p in report.problems" :key="p.entry" class="bad text-break"><strong>{{ p.entry }}</strong>: {{ p.reason }}</li>
     </ul>
     <form v-if="report.unmatched.length" @submit.prevent="decide">
       <h2>Whose are these?</h2>
@@ -31,7 +31,7 @@ const decide = () => emit('decide', Object.fromEntries(
         <thead><tr><th scope="col">entry</th><th scope="col">student</th></tr></thead>
         <tbody>
           <tr v-for="e in report.unmatched" :key="e.entry">
-            <th scope="row">{{ e.entry }}</th>
+            <th scope="row" class="text-break">{{ e.entry }}</th>
             <td>
               <select v-model="choice[e.entry]" class="form-select form-select-sm" :aria-label="`Student of ${e.entry}`">
                 <option :value="nobody">nobody's: leave it out</option>

@@ -26,7 +26,7 @@ const shown = computed(() => {
           <tr v-for="p in shown" :key="p.name">
             <th scope="row">{{ p.full_name }} <span class="quiet">{{ p.name }}</span></th>
             <td>{{ p.number }}</td><td>{{ p.mail }}</td>
-            <td>{{ p.login ? (p.chosen ? p.login : 'link made, not used yet') : 'none' }}</td>
+            <td>{{ p.login ? (p.chosen ? p.login : 'no password yet') : 'none' }}</td>
             <td class="number">{{ p.handed_in }}</td>
             <td v-if="teaches" class="text-nowrap">
               <BButton v-if="!p.chosen" size="sm" variant="link" :aria-label="`Link for ${p.full_name}`" @click="$emit('invite', p)">Link</BButton>
