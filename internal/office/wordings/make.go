@@ -1,0 +1,210 @@
+package wordings
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"strconv"
+	"strings"
+)
+
+// Program is a made-up program.
+type Program struct {
+	Name   string // what it was made of
+	Source string // Python
+	Fault  string // empty for a right one
+}
+
+// Fault is one that is planted: Python that replaces a part of the rules.
+type Fault struct {
+	Name      string
+	Known     []string // as the catalogue of mistakes may name it; empty where it has none
+	Criterion []string // the criteria of the suite that it may cost
+	parts     map[string]string
+}
+
+// rules are the parts of a game that faults replace.
+var rules = map[string]string{
+	"lines":    "LINES = [(0, 1, 2), (3, 4, 5), (6, 7, 8), (0, 3, 6), (1, 4, 7), (2, 5, 8), (0, 4, 8), (2, 4, 6)]",
+	"starts":   "turn = 0",
+	"free":     "if grid[cell] is not None: refuse(TAKEN); continue",
+	"put":      "grid[cell] = turn",
+	"won":      "won = any(all(grid[i] == turn for i in line) for line in LINES)",
+	"full":     "full = all(g is not None for g in grid)",
+	"order":    "if won: show(); say(WINS.replace('{who}', WHO[turn])); break\n        if full: show(); say(DRAW); break",
+	"next":     "turn = 1 - turn",
+	"refused":  "pass",
+	"unread":   "except ValueError: refuse(UNREAD); continue",
+	"outside":  "except IndexError: refuse(OFF); continue",
+	"announce": "pass",
+	"reset":    "grid = [None] * 9",
+}
+
+// Faults are those that can be planted.
+var Faults = []Fault{
+	{"overwrites", []string{"overwrites"}, []string{"taken", "kept"}, map[string]string{"free": "pass"}},
+	{"the same player moves again", []string{"no-alternation"}, []string{"turns"}, map[string]string{"next": "pass"}},
+	{"the second player begins", []string{"wrong-starter"}, []string{"turns", "marks"}, map[string]string{"starts": "turn = 1"}},
+	{"a row is missing", []string{"line-missing"}, []string{"lines"}, map[string]string{"lines": "LINES = [(0, 1, 2), (6, 7, 8), (0, 3, 6), (1, 4, 7), (2, 5, 8), (0, 4, 8), (2, 4, 6)]"}},
+	{"a diagonal is missing", []string{"line-missing"}, []string{"lines", "last-cell"}, map[string]string{"lines": "LINES = [(0, 1, 2), (3, 4, 5), (6, 7, 8), (0, 3, 6), (1, 4, 7), (2, 5, 8), (0, 4, 8)]"}},
+	{"a draw before a win", []string{"draw-before-win"}, []string{"last-cell"}, map[string]string{"order": "if full: show(); say(DRAW); break\n        if won: show(); say(WINS.replace('{who}', WHO[turn])); break"}},
+	{"a draw too early", []string{"draw-early"}, []string{"draw", "last-cell"}, map[string]string{"full": "full = sum(g is not None for g in grid) >= 8"}},
+	{"never a draw", []string{"draw-never"}, []string{"draw"}, map[string]string{"full": "full = False"}},
+	{"the other one wins", []string{"wrong-winner"}, []string{"lines", "last-cell"}, map[string]string{"order": "if won: show(); say(WINS.replace('{who}', WHO[1 - turn])); break\n        if full: show(); say(DRAW); break"}},
+	{"a refusal passes the turn", []string{"refused-passes-turn"}, []string{"kept"}, map[string]string{"refused": "global turn; turn = 1 - turn"}},
+	{"letters crash it", nil, []string{"text"}, map[string]string{"unread": "except KeyError: pass"}},
+	{"outside crashes it", nil, []string{"range"}, map[string]string{"outside": "except KeyError: pass"}},
+	{"only the first player can win", []string{"one-sided-check"}, []string{"lines", "last-cell"}, map[string]string{"won": "won = turn == 0 and any(all(grid[i] == turn for i in line) for line in LINES)"}},
+	{"a win is seen one move late", []string{"late-check"}, []string{"lines", "last-cell"}, map[string]string{"won": "won = late; late = any(all(grid[i] == turn for i in line) for line in LINES)", "order": "if won: show(); say(WINS.replace('{who}', WHO[1 - turn])); break\n        if full: show(); say(DRAW); break"}},
+	{"goes on after a win", []string{"plays-on"}, []string{"end", "lines"}, map[string]string{"order": "if won: show(); say(WINS.replace('{who}', WHO[turn]))\n        elif full: show(); say(DRAW); break\n        if all(g is not None for g in grid): break"}},
+	{"row and column are swapped", []string{"transposed"}, []string{"marks", "lines"}, map[string]string{"free": "cell = cell % 3 * 3 + cell // 3\n        if grid[cell] is not None: refuse(TAKEN); continue"}},
+}
+
+// half is one half of a list: the second one is the reserve's.
+func half[T any](list []T, reserve bool) []T {
+	if reserve {
+		return list[len(list)/2:]
+	}
+	return list[:len(list)/2]
+}
+
+type maker struct {
+	*rand.Rand
+	reserve bool
+	made    []string
+}
+
+// choose takes one of a list, and notes which.
+func choose[T any](m *maker, what string, list []T) T {
+	own := half(list, m.reserve)
+	i := m.IntN(len(own))
+	m.made = append(m.made, fmt.Sprintf("%s %d", what, len(list)-len(own)*2+i+len(list)/2*btoi(m.reserve)))
+	return own[i]
+}
+
+func btoi(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
+}
+
+// Make makes the program of a number, of the reserve or not, with a fault unless it is nil.
+func Make(number uint64, reserve bool, fault *Fault) Program {
+	m := &maker{Rand: rand.New(rand.NewPCG(number, uint64(btoi(reserve)))), reserve: reserve}
+	w := english
+	if m.IntN(4) == 0 {
+		w = half(others, reserve)[m.IntN(3)]
+		w.prompts, w.taken, w.off, w.unread, w.wins, w.draws = twice(w.prompts), twice(w.taken), twice(w.off), twice(w.unread), twice(w.wins), twice(w.draws)
+		w.greetings, w.again, w.names = twice(w.greetings), twice(w.again), twice(w.names)
+		m.made = append(m.made, w.wins[0])
+	}
+	f := choose(m, "form", forms)
+	what := choose(m, "announced", f.what)
+	first, second, _ := strings.Cut(what, "|")
+	b := choose(m, "board", boards)
+	players := choose(m, "players", pairs)
+	prompt := choose(m, "prompt", w.prompts)
+	asksNames := m.IntN(5) == 0
+	again := m.IntN(2) == 0
+	parts := map[string]string{}
+	for name, text := range rules {
+		parts[name] = text
+	}
+	p := Program{}
+	if fault != nil {
+		p.Fault = fault.Name
+		for name, text := range fault.parts {
+			parts[name] = text
+		}
+	}
+	q := strconv.Quote
+	var s strings.Builder
+	line := func(format string, values ...any) { fmt.Fprintf(&s, format+"\n", values...) }
+	line("WHO = [%s, %s]", q(players.call[0]), q(players.call[1]))
+	line("MARK = [%s, %s]", q(players.marks[0]), q(players.marks[1]))
+	line("TAKEN = %s\nOFF = %s\nUNREAD = %s", q(choose(m, "taken", w.taken)), q(choose(m, "off", w.off)), q(choose(m, "unread", w.unread)))
+	line("WINS = %s\nDRAW = %s", q(choose(m, "win", w.wins)), q(choose(m, "draw", w.draws)))
+	line("PROMPT = %s\nWHAT = %s\nSECOND = %s", q(prompt), q(first), q(second))
+	line("%s", parts["lines"])
+	line("late = False\ngrid = [None] * 9\nturn = 0")
+	line("def say(text): print(text)")
+	line("def ask(text): return input(text)")
+	line("def refuse(text):\n    say(text)\n    %s", parts["refused"])
+	s.WriteString(showing(b, f, players))
+	if text := choose(m, "greeting", w.greetings); text != "" {
+		line("say(%s)", q(text))
+	}
+	if question := choose(m, "before", before); question != "" {
+		line("%s", strings.TrimPrefix(question, "\n"))
+	}
+	if asksNames {
+		question := choose(m, "names", w.names)
+		line("WHO = [input(%s), input(%s)]", q(strings.ReplaceAll(question, "{n}", "1")), q(strings.ReplaceAll(question, "{n}", "2")))
+	}
+	line("while True:\n    late = False\n    %s\n    %s", parts["reset"], parts["starts"])
+	line("    while True:\n        show()")
+	line("        prompt = PROMPT.replace('{who}', WHO[turn]).replace('{what}', WHAT)")
+	line("        second = PROMPT.replace('{who}', WHO[turn]).replace('{what}', SECOND)")
+	line("        try:")
+	for text := range strings.SplitSeq(f.read, "\n") {
+		line("            %s", text)
+	}
+	line("        %s\n        %s", parts["unread"], parts["outside"])
+	line("        %s\n        %s\n        %s\n        %s\n        %s\n        %s", parts["free"], parts["put"], parts["won"], parts["full"], parts["order"], parts["next"])
+	if again {
+		question := choose(m, "again", w.again)
+		yes := "y"
+		for _, letter := range []string{"j", "s", "o"} {
+			if strings.Contains(question, "("+letter+"/n)") {
+				yes = letter
+			}
+		}
+		line("    if not input(%s).lower().startswith(%s): break", q(question), q(yes))
+	} else {
+		line("    break")
+	}
+	p.Source, p.Name = s.String(), strings.Join(m.made, ", ")
+	return p
+}
+
+// twice makes both halves of a list the same, for languages that are in one half as a whole.
+func twice(list []string) []string { return append(list[:len(list):len(list)], list...) }
+
+// showing is the function that prints the board.
+func showing(b board, f form, players pair) string {
+	free := b.free
+	name := "str(" + strconv.Quote(free) + ")"
+	if free == "#" {
+		name = strconv.Quote(" ")
+		if f.cells != "" {
+			name = strconv.Quote(f.cells) + "[i]"
+		}
+	}
+	q := strconv.Quote
+	var s strings.Builder
+	line := func(format string, values ...any) { fmt.Fprintf(&s, format+"\n", values...) }
+	line("def show():")
+	line("    print()")
+	pad := ""
+	if b.labels && f.cols != "" {
+		pad = "  "
+		line("    print(%s + %s.join(%s))", q(pad+strings.Repeat(" ", len([]rune(b.left)))), q(b.between), q(f.cols))
+	}
+	if b.frame != "" {
+		line("    print(%s)", q(pad+b.frame))
+	}
+	line("    for r in range(3):")
+	line("        row = [MARK[grid[i]] if grid[i] is not None else %s for i in range(r * 3, r * 3 + 3)]", name)
+	label := q("")
+	if pad != "" {
+		label = q(f.rows) + "[r] + ' '"
+	}
+	line("        print(%s + %s + %s.join(row) + %s)", label, q(b.left), q(b.between), q(b.right))
+	if b.rule != "" {
+		line("        if r < 2: print(%s)", q(pad+b.rule))
+	}
+	if b.frame != "" {
+		line("    print(%s)", q(pad+b.frame))
+	}
+	return s.String()
+}
