@@ -58,6 +58,9 @@ func (b *Book) lastBoard(lines []string, rows, cols int) (facts []game.Fact, beg
 	if rows == 0 {
 		return nil, -1, -1
 	}
+	if b.drawnAs != nil && b.drawnAs.cols == cols {
+		return b.drawnAs.last(b, lines, rows)
+	}
 	read := make([]row, len(lines))
 	for i, line := range lines {
 		read[i] = b.rows.get(strconv.Itoa(cols)+":"+line, func() row { return b.row(line, cols) })

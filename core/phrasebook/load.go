@@ -23,6 +23,7 @@ type form struct {
 	Marks   *sides[string]  `yaml:"marks"`
 	Names   sides[[]string] `yaml:"names"`
 	Empty   []string        `yaml:"empty"`
+	Board   []string        `yaml:"board"`
 	Yes     string          `yaml:"yes"`
 	Answers []partDocument  `yaml:"answers"`
 	Ignore  []string        `yaml:"ignore"`
@@ -122,7 +123,7 @@ type Error = document.Error
 // Causes of errors in a phrasebook, for errors.Is.
 var (
 	ErrBase     = errors.New("base is 0 or 1: the number of the first row and column")
-	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {number}, {row-from-bottom}, {number-from-bottom}, {text} or {way}")
+	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {row-from-bottom}, {number-from-bottom}, {text} or {way}")
 	ErrNoMove   = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern  = errors.New("the pattern does not compile")
 	ErrMarks    = errors.New("the two marks must be different and not blank")
@@ -184,6 +185,12 @@ func (c *compiler) compile(own, builtIn form) {
 	c.players(own)
 	c.forms(own, builtIn)
 	b.empty = own.Empty
+	if own.Board != nil {
+		var err error
+		if b.drawnAs, err = drawBoard(own.Board); err != nil {
+			c.fail("$.board", err)
+		}
+	}
 	b.yes = own.Yes
 	both := func(name string, mine, theirs []string) []*regexp.Regexp {
 		return append(c.patterns("$."+name, mine), c.patterns("", theirs)...)

@@ -90,15 +90,18 @@ func (p place) fill(template string) string {
 
 // fields are the placeholders of what is typed.
 var fields = map[string]func(place) string{
-	"{row}":             func(p place) string { return strconv.Itoa(int(p.cell.Row) + p.base) },
-	"{col}":             func(p place) string { return strconv.Itoa(int(p.cell.Col) + p.base) },
-	"{letter}":          func(p place) string { return letter(p.cell.Col) },
-	"{small-letter}":    func(p place) string { return strings.ToLower(letter(p.cell.Col)) },
-	"{row-letter}":      func(p place) string { return letter(p.cell.Row) },
-	"{row-from-bottom}": func(p place) string { return strconv.Itoa(p.rows - 1 - int(p.cell.Row) + p.base) },
-	"{number}":          number,
-	"{way}":             func(p place) string { return p.way },
-	"{text}":            func(p place) string { return p.text },
+	"{row}":               func(p place) string { return strconv.Itoa(int(p.cell.Row) + p.base) },
+	"{col}":               func(p place) string { return strconv.Itoa(int(p.cell.Col) + p.base) },
+	"{letter}":            func(p place) string { return letter(p.cell.Col) },
+	"{small-letter}":      func(p place) string { return strings.ToLower(letter(p.cell.Col)) },
+	"{row-letter}":        func(p place) string { return letter(p.cell.Row) },
+	"{small-row-letter}":  func(p place) string { return strings.ToLower(letter(p.cell.Row)) },
+	"{cell-letter}":       cellLetter,
+	"{small-cell-letter}": func(p place) string { return strings.ToLower(cellLetter(p)) },
+	"{row-from-bottom}":   func(p place) string { return strconv.Itoa(p.rows - 1 - int(p.cell.Row) + p.base) },
+	"{number}":            number,
+	"{way}":               func(p place) string { return p.way },
+	"{text}":              func(p place) string { return p.text },
 	"{number-from-bottom}": func(p place) string {
 		p.cell.Row = int16(p.rows) - 1 - p.cell.Row
 		return number(p)
@@ -122,6 +125,17 @@ func number(p place) string {
 		n = p.rows * p.cols
 	}
 	return strconv.Itoa(n + p.base)
+}
+
+// cellLetter counts the cells row by row with letters. A cell off the board gets the one after
+// the last.
+func cellLetter(p place) string {
+	p.base = 0
+	n, _ := strconv.Atoi(number(p)) // it is one
+	if n < 0 {
+		n = p.rows * p.cols
+	}
+	return letter(int16(n))
 }
 
 // Lines returns the lines that type a move on a board of rows × cols, one for

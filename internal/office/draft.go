@@ -14,6 +14,7 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
+	"durchgang/internal/channel"
 	"durchgang/internal/toolchain"
 )
 
@@ -86,7 +87,7 @@ func (d *drafter) draft() (Drafted, error) {
 	if err != nil {
 		return Drafted{}, err
 	}
-	for _, stage := range []func(trial, []suite.Script) (trial, error){d.setups, d.questions, d.forms} {
+	for _, stage := range []func(trial, []suite.Script) (trial, error){d.scout, d.setups, d.questions, d.forms} {
 		if best, err = stage(best, few); err != nil {
 			return Drafted{}, err
 		}
@@ -137,6 +138,38 @@ func shown(v judge.Verdict) int {
 		}
 	}
 	return n
+}
+
+// scout finds what is asked first, how a move is typed and where the board is by what changes
+// on the screen, unless the built-in wording reads that.
+func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
+	if best.whole() || !channel.Scouts(d.suite.Rules, d.suite.Scripts[0].Setup) {
+		return best, nil
+	}
+	d.report("looking at what changes when a move is typed")
+	rows, cols := d.suite.Rules.Shape()
+	patience := channel.DefaultPatience()
+	patience.Rest /= 2
+	found, ok, err := channel.Scout{Rows: rows, Cols: cols, Patience: patience}.Find(d.ctx, d.program.Spec)
+	if err != nil || !ok || found.Against != "" {
+		return best, err
+	}
+	text := d.text.clone()
+	text.move, text.base, text.board, text.marks = found.Move, found.Base, found.Board, found.Marks
+	for _, a := range found.Answers {
+		text.answers = append(text.answers, [2]string{literal(a[0]), a[1]})
+	}
+	t, err := d.try(text, few)
+	if err != nil || t.score() <= best.score() {
+		return best, err
+	}
+	d.text = text
+	d.learned = append(d.learned, draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(text.move, " then "), text.base)},
+		draft.Learned{About: "marks", Text: text.marks[0] + " and " + text.marks[1]})
+	for _, a := range text.answers {
+		d.learned = append(d.learned, draft.Learned{About: "answers", Text: fmt.Sprintf("%s: %s", a[0], a[1])})
+	}
+	return t, nil
 }
 
 // better tries a change of the text and keeps it when it scores higher.

@@ -13,6 +13,7 @@ type bookText struct {
 	base    int
 	marks   [2]string
 	empty   string
+	board   []string // how it is drawn
 	names   [2]string
 	answers [][2]string // what is asked, as a pattern, and what is typed
 	setup   string      // as it stands in the YAML
@@ -44,6 +45,12 @@ func (b bookText) String() string {
 	}
 	if b.empty != "" {
 		fmt.Fprintf(&w, "empty: [%s]\n", quoted(b.empty))
+	}
+	if b.board != nil {
+		w.WriteString("board:\n")
+		for _, line := range b.board {
+			fmt.Fprintf(&w, "  - %s\n", quoted(line))
+		}
 	}
 	if b.names[0] != "" {
 		fmt.Fprintf(&w, "names: {first: [%s], second: [%s]}\n", quoted(b.names[0]), quoted(b.names[1]))

@@ -1,0 +1,482 @@
+package channel
+
+import (
+	"context"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/phrasebook"
+	"durchgang/internal/sandbox"
+)
+
+// Scout finds out, without knowing a word of what a program says, what it asks first, how a
+// move is typed, and where its board is: by what changes on the screen when different cells
+// are typed in one way. A way in which three cells that no symmetry maps upon each other all
+// appear, each at its own place, is the program's; where they appear tells order, base and
+// direction.
+type Scout struct {
+	Book     *phrasebook.Book // what is known already; its answers are given
+	Rows     int              // of the board
+	Cols     int
+	Patience Patience
+}
+
+// Scouted is what was found.
+type Scouted struct {
+	Answers [][2]string // to what is asked before the first move: the question, what is typed
+	Move    []string    // what is typed at each prompt of a move, as in a phrasebook
+	Base    int
+	Board   []string // how it is drawn, as in a phrasebook
+	Marks   [2]string
+	Against string // what the program says that this is against, empty when nothing is
+}
+
+func digit(base int) func(int) string { return func(n int) string { return strconv.Itoa(n + base) } }
+
+func small(n int) string   { return string(rune('a' + n)) }
+func capital(n int) string { return string(rune('A' + n)) }
+
+// writing is a kind of sign for rows, columns and cells, with the placeholders for each.
+type writing struct {
+	sign           func(int) string
+	row, col, cell string
+	base           int
+}
+
+var writings = []writing{
+	{digit(1), "{row}", "{col}", "{number}", 1}, {digit(0), "{row}", "{col}", "{number}", 0},
+	{small, "{small-row-letter}", "{small-letter}", "{small-cell-letter}", 1}, {capital, "{row-letter}", "{letter}", "{cell-letter}", 1},
+}
+
+// way is one way to type a place by two numbers or one.
+type way struct {
+	first, second writing // second is empty for one number
+	between       string
+}
+
+// ways are all of them; those that are usual come first, since the first that works is taken.
+func ways() []way {
+	var list []way
+	digits := writings[:2]
+	for _, w := range digits {
+		list = append(list, way{w, w, " "}, way{first: w})
+	}
+	for _, w := range digits {
+		list = append(list, way{w, w, "\n"}, way{w, w, ","}, way{w, w, ""})
+	}
+	for _, l := range writings[2:] {
+		for _, w := range digits {
+			list = append(list, way{l, w, ""}, way{w, l, ""}, way{l, w, " "}, way{w, l, " "}, way{l, w, "\n"}, way{w, l, "\n"})
+		}
+		list = append(list, way{first: l})
+	}
+	for _, between := range []string{", ", "-", ";", "/", ":", "."} {
+		for _, w := range digits {
+			list = append(list, way{w, w, between})
+		}
+	}
+	return list
+}
+
+// lines are what is typed for two numbers, each counted from zero.
+func (w way) lines(a, b, cols int) []string {
+	if w.second.sign == nil {
+		return []string{w.first.sign(a*cols + b)}
+	}
+	return strings.Split(w.first.sign(a)+w.between+w.second.sign(b), "\n")
+}
+
+// run is what a program printed: at its start, and after each line.
+type run struct {
+	screens []phrasebook.Screen
+	rest    rest
+}
+
+// last is the screen after the last line; nil where the program did not get so far.
+func (r run) last(lines int) phrasebook.Screen {
+	if len(r.screens) != lines+1 || r.rest != waits {
+		return nil
+	}
+	return r.screens[lines]
+}
+
+type scout struct {
+	Scout
+	ctx  context.Context
+	spec func() sandbox.Spec
+	seen map[string]run // by what was typed
+}
+
+// Find looks for the program's board and how to type to it. It is false where nothing that
+// was tried had an effect that can be one of a move.
+func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, bool, error) {
+	w := &scout{Scout: s, ctx: ctx, spec: spec, seen: map[string]run{}}
+	type path struct {
+		lines   []string
+		answers [][2]string
+	}
+	paths := []path{{}}
+	for n := 0; n < len(paths) && n < mostPaths; n++ {
+		p := paths[n]
+		before, err := w.play(p.lines)
+		if err != nil {
+			return Scouted{}, false, err
+		}
+		screen := before.last(len(p.lines))
+		if screen == nil {
+			continue
+		}
+		found, ok, err := w.moves(p.lines, screen)
+		if err != nil || ok {
+			found.Answers = p.answers
+			return found, ok, err
+		}
+		if len(p.lines) >= mostQuestions {
+			continue
+		}
+		for _, answer := range answers(screen, len(p.lines)) {
+			lines := append(slices.Clone(p.lines), answer)
+			after, err := w.play(lines)
+			if err != nil {
+				return Scouted{}, false, err
+			}
+			if next := after.last(len(lines)); next != nil && strings.Join(next, "\n") != strings.Join(screen, "\n") && next.Prompt() != screen.Prompt() {
+				paths = append(paths, path{lines, append(slices.Clone(p.answers), [2]string{screen.Prompt(), answer})})
+			}
+		}
+	}
+	return Scouted{}, false, nil
+}
+
+const (
+	mostPaths     = 14 // of answers to what is asked first
+	mostQuestions = 4
+)
+
+var (
+	choices = regexp.MustCompile(`[(\[{<]([^)\]}>]{1,24})[)\]}>]`)
+	item    = regexp.MustCompile(`(?m)^\W{0,3}(\w{1,2})\s*[).:=-]`)
+	single  = regexp.MustCompile(`[\pL\pN]+`)
+)
+
+// answers are what may be typed at a prompt that is not for a move: what it names in brackets,
+// what the lines above begin with, and what people type who are asked for anything.
+func answers(screen phrasebook.Screen, n int) []string {
+	var list []string
+	add := func(text string) {
+		if !slices.Contains(list, text) && len(list) < 9 {
+			list = append(list, text)
+		}
+	}
+	for _, m := range choices.FindAllStringSubmatch(screen.Question(), -1) {
+		for _, word := range single.FindAllString(m[1], 3) {
+			add(word)
+		}
+	}
+	for _, m := range item.FindAllStringSubmatch(strings.Join(screen, "\n"), 4) {
+		add(m[1])
+	}
+	add([...]string{"Anna", "Ben", "Cleo", "Dario", "Elin"}[min(n, 4)])
+	for _, text := range []string{"", "2", "1", "y"} {
+		add(text)
+	}
+	return list
+}
+
+// play starts the program and types lines.
+func (s *scout) play(lines []string) (run, error) {
+	key := strings.Join(lines, "\n")
+	if r, known := s.seen[key]; known {
+		return r, nil
+	}
+	if err := s.ctx.Err(); err != nil {
+		return run{}, err
+	}
+	c, err := open(s.spec(), s.Patience)
+	if err != nil {
+		return run{}, err
+	}
+	defer c.close()
+	var all []byte
+	var r run
+	for i := 0; ; i++ {
+		var printed []byte
+		printed, r.rest = c.settle()
+		r.screens = append(r.screens, phrasebook.Look(all, string(printed)))
+		all = append(append(all, printed...), '\n')
+		if i == len(lines) || r.rest != waits || c.typeLine(lines[i]) != nil {
+			break
+		}
+	}
+	s.seen[key] = r
+	return r, nil
+}
+
+// spot is a character on a screen.
+type spot struct{ line, col int }
+
+// cellsTyped are three cells that tell every turn and reflection of a board apart.
+func (s *scout) cellsTyped() [3][2]int { return [3][2]int{{0, 1}, {s.Rows - 1, 0}, {1, s.Cols - 1}} }
+
+// moves looks for a way to type a move after the lines that lead to the first one.
+func (s *scout) moves(before []string, screen phrasebook.Screen) (Scouted, bool, error) {
+	cells := s.cellsTyped()
+	for _, w := range ways() {
+		var screens [3]phrasebook.Screen
+		for i, cell := range cells {
+			lines := append(slices.Clone(before), w.lines(cell[0], cell[1], s.Cols)...)
+			r, err := s.play(lines)
+			if err != nil {
+				return Scouted{}, false, err
+			}
+			screens[i] = r.last(len(lines))
+			if screens[i] == nil || i == 1 && same(screens[0], screens[1]) {
+				screens[i] = nil
+				break // it refuses both
+			}
+		}
+		if slices.ContainsFunc(screens[:], func(x phrasebook.Screen) bool { return x == nil }) {
+			continue
+		}
+		spots, mark, ok := appear(screens)
+		if !ok {
+			continue
+		}
+		found, ok, err := s.fit(before, w, screens, spots, mark)
+		if err != nil || ok {
+			found.Against = against(w, strings.Join(screen, "\n"), s.Rows)
+			return found, ok, err
+		}
+	}
+	return Scouted{}, false, nil
+}
+
+func same(a, b phrasebook.Screen) bool { return slices.Equal(a, b) }
+
+// appear finds the place at which each of three screens has a sign that the other two have
+// not, which is the same sign in all three.
+func appear(screens [3]phrasebook.Screen) (spots [3]spot, mark rune, ok bool) {
+	lines := len(screens[0])
+	if len(screens[1]) != lines || len(screens[2]) != lines {
+		return spots, 0, false
+	}
+	found := [3][]spot{}
+	signs := [3][]rune{}
+	for l := range lines {
+		rows := [3][]rune{[]rune(screens[0][l]), []rune(screens[1][l]), []rune(screens[2][l])}
+		for c := range max(len(rows[0]), len(rows[1]), len(rows[2])) {
+			at := func(i int) rune {
+				if c < len(rows[i]) {
+					return rows[i][c]
+				}
+				return ' '
+			}
+			for i := range 3 {
+				j, k := (i+1)%3, (i+2)%3
+				if at(i) != at(j) && at(j) == at(k) && at(i) != ' ' {
+					found[i], signs[i] = append(found[i], spot{l, c}), append(signs[i], at(i))
+				}
+			}
+		}
+	}
+	for i := range 3 { // where the board is shown twice, the last one counts
+		if len(found[i]) == 0 {
+			return spots, 0, false
+		}
+		spots[i], signs[i] = found[i][len(found[i])-1], signs[i][len(signs[i])-1:]
+	}
+	mark = signs[0][0]
+	return spots, mark, signs[1][0] == mark && signs[2][0] == mark
+}
+
+// grid is where cells are on a screen: those of a row and column, from the first.
+type grid struct{ line, col, down, right int }
+
+func (g grid) at(row, col int) spot { return spot{g.line + row*g.down, g.col + col*g.right} }
+
+// place is where a pair of numbers that was typed is on the board.
+type placing struct {
+	name string
+	of   func(a, b, rows, cols int) (row, col int)
+}
+
+var placings = []placing{
+	{"row, column", func(a, b, _, _ int) (int, int) { return a, b }},
+	{"column, row", func(a, b, _, _ int) (int, int) { return b, a }},
+	{"from the bottom", func(a, b, rows, _ int) (int, int) { return rows - 1 - a, b }},
+}
+
+// fit finds how what was typed lies on the board, and looks at all of it.
+func (s *scout) fit(before []string, w way, screens [3]phrasebook.Screen, spots [3]spot, mark rune) (Scouted, bool, error) {
+	cells := s.cellsTyped()
+	for _, p := range placings {
+		var at [3][2]int
+		for i, cell := range cells {
+			at[i][0], at[i][1] = p.of(cell[0], cell[1], s.Rows, s.Cols)
+		}
+		g, ok := gridOf(at, spots)
+		if !ok {
+			continue
+		}
+		move, base, ok := w.template(p.name)
+		if !ok {
+			continue
+		}
+		// The second player's mark, and that the first one's stays.
+		lines := slices.Concat(before, w.lines(cells[0][0], cells[0][1], s.Cols), w.lines(cells[1][0], cells[1][1], s.Cols))
+		r, err := s.play(lines)
+		if err != nil {
+			return Scouted{}, false, err
+		}
+		second := r.last(len(lines))
+		if second == nil {
+			continue
+		}
+		board, top := g.draw(screens[0], s.Rows, s.Cols)
+		if board == nil {
+			continue
+		}
+		other, found := secondMark(second, screens[0], g, top, at, mark)
+		if !found {
+			continue
+		}
+		return Scouted{Move: move, Base: base, Board: board, Marks: [2]string{string(mark), other}}, true, nil
+	}
+	return Scouted{}, false, nil
+}
+
+// gridOf is the grid in which cells are at spots; false where they are in none.
+func gridOf(at [3][2]int, spots [3]spot) (g grid, ok bool) {
+	for i := range 3 {
+		for j := range 3 {
+			if rows := at[j][0] - at[i][0]; rows != 0 {
+				g.down = (spots[j].line - spots[i].line) / rows
+			}
+			if cols := at[j][1] - at[i][1]; cols != 0 {
+				g.right = (spots[j].col - spots[i].col) / cols
+			}
+		}
+	}
+	g.line, g.col = spots[0].line-at[0][0]*g.down, spots[0].col-at[0][1]*g.right
+	if g.down <= 0 || g.right <= 0 || g.line < 0 || g.col < 0 {
+		return g, false
+	}
+	for i := range 3 {
+		if g.at(at[i][0], at[i][1]) != spots[i] {
+			return g, false
+		}
+	}
+	return g, true
+}
+
+// draw is the board as a phrasebook draws it; top is its first line on the screen.
+func (g grid) draw(screen phrasebook.Screen, rows, cols int) (board []string, top int) {
+	last := g.at(rows-1, 0).line
+	if last >= len(screen) {
+		return nil, 0
+	}
+	for l := g.line; l <= last; l++ {
+		if (l-g.line)%g.down != 0 {
+			board = append(board, "")
+			continue
+		}
+		text := []rune(screen[l])
+		for len(text) <= g.at(0, cols-1).col {
+			text = append(text, ' ')
+		}
+		var line strings.Builder
+		for c, r := range text {
+			if n := c - g.col; n >= 0 && n%g.right == 0 && n/g.right < cols {
+				line.WriteString("{}")
+			} else {
+				line.WriteRune(r)
+			}
+		}
+		board = append(board, strings.TrimRight(line.String(), " "))
+	}
+	return board, g.line
+}
+
+// secondMark finds the second player's mark on a screen after two moves, whose board may stand
+// elsewhere than after the first one.
+func secondMark(screen, first phrasebook.Screen, g grid, top int, at [3][2]int, mark rune) (string, bool) {
+	sign := func(lines phrasebook.Screen, shift, row, col int) rune {
+		spot := g.at(row, col)
+		if l := spot.line + shift; l >= 0 && l < len(lines) {
+			if text := []rune(lines[l]); spot.col < len(text) {
+				return text[spot.col]
+			}
+		}
+		return ' '
+	}
+	for shift := len(screen) - top; shift >= -top; shift-- {
+		own, other, free := sign(screen, shift, at[0][0], at[0][1]), sign(screen, shift, at[1][0], at[1][1]), sign(screen, shift, at[2][0], at[2][1])
+		if own == mark && other != mark && other != ' ' && other != sign(first, 0, at[1][0], at[1][1]) && free == sign(first, 0, at[2][0], at[2][1]) {
+			return string(other), true
+		}
+	}
+	return "", false
+}
+
+// template is the way as a phrasebook writes it, where what was typed lies so on the board.
+func (w way) template(placed string) (move []string, base int, ok bool) {
+	if w.second.sign == nil {
+		switch {
+		case placed == "row, column":
+			return []string{w.first.cell}, w.first.base, true
+		case placed == "from the bottom" && w.first.cell == "{number}":
+			return []string{"{number-from-bottom}"}, w.first.base, true
+		}
+		return nil, 0, false
+	}
+	one, two := w.first.row, w.second.col
+	switch placed {
+	case "column, row":
+		one, two = w.first.col, w.second.row
+	case "from the bottom":
+		if one != "{row}" {
+			return nil, 0, false
+		}
+		one = "{row-from-bottom}"
+	}
+	base = max(w.first.base, w.second.base)
+	if w.first.cell == "{number}" {
+		base = w.first.base
+	}
+	if w.second.cell == "{number}" {
+		base = w.second.base
+	}
+	return strings.Split(one+w.between+two, "\n"), base, true
+}
+
+// against is what a screen says that a way of typing is against: a program that speaks of 1 to 3
+// and counts from zero has a fault, and no wording of its own.
+func against(w way, text string, rows int) string {
+	if w.first.cell != "{number}" && (w.second.sign == nil || w.second.cell != "{number}") {
+		return ""
+	}
+	base := w.first.base
+	if w.first.cell != "{number}" {
+		base = w.second.base
+	}
+	for _, m := range spans.FindAllStringSubmatch(text, -1) {
+		from, _ := strconv.Atoi(m[1])
+		to, _ := strconv.Atoi(m[2])
+		if from <= 1 && to > from && from != base && (to-from == rows-1 || w.second.sign == nil) {
+			return m[0]
+		}
+	}
+	return ""
+}
+
+// spans are two numbers that may be the ends of a range, with at most a word between them.
+var spans = regexp.MustCompile(`\b([01])\b(?:\s*(?:-|–|\.{2,3}|…|,|/)\s*|\s+\pL{1,8}\s+)(\d{1,3})\b`)
+
+// Scouts reports whether programs of a game can be scouted: two players type cells of a board.
+func Scouts(rules game.Rules, setup game.Setup) bool {
+	rows, cols := rules.Shape()
+	return rows > 1 && cols > 1 && rules.MoveKind() == game.NamesCell && !phrasebook.TableOf(rules, setup).Afloat()
+}
