@@ -29,9 +29,9 @@ type Scouted struct {
 	Answers [][2]string // to what is asked before the first move: the question, what is typed
 	Move    []string    // what is typed at each prompt of a move, as in a phrasebook
 	Base    int
-	Board   []string // how it is drawn, as in a phrasebook
-	Marks   [2]string
-	Against string // what the program says that this is against, empty when nothing is
+	Board   []string  // how it is drawn, as in a phrasebook
+	Marks   [2]string // both empty where the second player's was not seen
+	Against string    // what the program says that this is against, empty when nothing is
 }
 
 func digit(base int) func(int) string { return func(n int) string { return strconv.Itoa(n + base) } }
@@ -119,7 +119,7 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 		answers [][2]string
 	}
 	paths := []path{{}}
-	for n := 0; n < len(paths) && n < mostPaths; n++ {
+	for n := 0; n < len(paths) && n < mostPaths && len(w.seen) < mostRuns; n++ {
 		p := paths[n]
 		before, err := w.play(p.lines)
 		if err != nil {
@@ -152,7 +152,8 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 }
 
 const (
-	mostPaths     = 14 // of answers to what is asked first
+	mostPaths     = 10 // of answers to what is asked first
+	mostRuns      = 240
 	mostQuestions = 4
 )
 
@@ -225,6 +226,9 @@ func (s *scout) cellsTyped() [3][2]int { return [3][2]int{{0, 1}, {s.Rows - 1, 0
 func (s *scout) moves(before []string, screen phrasebook.Screen) (Scouted, bool, error) {
 	cells := s.cellsTyped()
 	for _, w := range ways() {
+		if len(s.seen) > mostRuns {
+			break
+		}
 		var screens [3]phrasebook.Screen
 		for i, cell := range cells {
 			lines := append(slices.Clone(before), w.lines(cell[0], cell[1], s.Cols)...)
@@ -331,19 +335,17 @@ func (s *scout) fit(before []string, w way, screens [3]phrasebook.Screen, spots 
 		if err != nil {
 			return Scouted{}, false, err
 		}
-		second := r.last(len(lines))
-		if second == nil {
-			continue
-		}
 		board, top := g.draw(screens[0], s.Rows, s.Cols)
 		if board == nil {
 			continue
 		}
-		other, found := secondMark(second, screens[0], g, top, at, mark)
-		if !found {
-			continue
+		found := Scouted{Move: move, Base: base, Board: board}
+		if second := r.last(len(lines)); second != nil { // a program with a fault may have no second mark
+			if other, ok := secondMark(second, screens[0], g, top, at, mark); ok {
+				found.Marks = [2]string{string(mark), other}
+			}
 		}
-		return Scouted{Move: move, Base: base, Board: board, Marks: [2]string{string(mark), other}}, true, nil
+		return found, true, nil
 	}
 	return Scouted{}, false, nil
 }

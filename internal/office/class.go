@@ -14,6 +14,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/mistakes"
+	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/record"
 )
@@ -218,6 +219,15 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 	g, err := graderOf(f.Task, s)
 	if err != nil {
 		return r, err
+	}
+	result, err := o.store.Result(ctx, f.Result)
+	if err != nil {
+		return r, err
+	}
+	if result.Learned != "" {
+		if g.Book, err = phrasebook.Parse("learned", result.Learned); err != nil {
+			return r, err
+		}
 	}
 	folder, err := zip.NewReader(bytes.NewReader(f.Archive), int64(len(f.Archive)))
 	if err != nil {

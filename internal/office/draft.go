@@ -15,6 +15,7 @@ import (
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
+	"durchgang/internal/sandbox"
 	"durchgang/internal/toolchain"
 )
 
@@ -38,7 +39,7 @@ func Draft(ctx context.Context, folder fs.FS, s *suite.Suite, report func(doing 
 	if fixed.Scripts = s.Fixed(); len(fixed.Scripts) == 0 {
 		return Drafted{}, &InputError{"suite", errors.New("wording is found by scripts of which it is known what must be seen, and this suite has none: give some a set-up, or take the game's own suite")}
 	}
-	d := drafter{ctx: ctx, suite: &fixed, program: program, report: report, source: sourceText(folder)}
+	d := drafter{ctx: ctx, suite: &fixed, spec: program.Spec, report: report, source: sourceText(folder)}
 	return d.draft()
 }
 
@@ -61,7 +62,7 @@ func sourceText(folder fs.FS) string {
 type drafter struct {
 	ctx     context.Context
 	suite   *suite.Suite
-	program *toolchain.Program
+	spec    func() sandbox.Spec // of the program's box
 	report  func(string)
 	source  string
 	text    bookText
@@ -80,22 +81,36 @@ func (d *drafter) scripts(each, most int) []suite.Script {
 	return chosen
 }
 
-func (d *drafter) draft() (Drafted, error) {
+// find finds the wording.
+func (d *drafter) find() error {
 	few, some := d.scripts(1, 4), d.scripts(4, 40)
 	d.report("trying the built-in wording")
 	best, err := d.try(d.text, few)
 	if err != nil {
-		return Drafted{}, err
+		return err
 	}
-	for _, stage := range []func(trial, []suite.Script) (trial, error){d.scout, d.setups, d.questions, d.forms} {
+	stages := []func(trial, []suite.Script) (trial, error){d.setups, d.questions, d.forms}
+	if best.asks == 0 && best.silent {
+		stages = nil // it ends before it asks for anything
+	} else if best, err = d.scout(best, few); err != nil {
+		return err
+	} else if d.text.move != nil {
+		stages = stages[:1] // the others look for what was found
+	}
+	for _, stage := range stages {
 		if best, err = stage(best, few); err != nil {
-			return Drafted{}, err
+			return err
 		}
 	}
 	if err := d.phrases(some); err != nil {
-		return Drafted{}, err
+		return err
 	}
-	if err := d.again(); err != nil {
+	return d.again()
+}
+
+// draft finds the wording and grades with it.
+func (d *drafter) draft() (Drafted, error) {
+	if err := d.find(); err != nil {
 		return Drafted{}, err
 	}
 	d.report("grading with the draft")
@@ -147,28 +162,24 @@ func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
 		return best, nil
 	}
 	d.report("looking at what changes when a move is typed")
-	rows, cols := d.suite.Rules.Shape()
-	patience := channel.DefaultPatience()
-	patience.Rest /= 2
-	found, ok, err := channel.Scout{Rows: rows, Cols: cols, Patience: patience}.Find(d.ctx, d.program.Spec)
+	found, ok, err := d.scoutFor()
 	if err != nil || !ok || found.Against != "" {
 		return best, err
 	}
 	text := d.text.clone()
-	text.move, text.base, text.board, text.marks = found.Move, found.Base, found.Board, found.Marks
+	text.move, text.base, text.board = found.Move, found.Base, found.Board
+	// Who begins with the second player's usual mark has a fault, and no marks of its own.
+	if !strings.EqualFold(found.Marks[0], "O") || !strings.EqualFold(found.Marks[1], "X") {
+		text.marks = found.Marks
+	}
 	for _, a := range found.Answers {
 		text.answers = append(text.answers, [2]string{literal(a[0]), a[1]})
 	}
 	t, err := d.try(text, few)
-	if err != nil || t.score() <= best.score() {
+	if err != nil || t.score() < best.score() {
 		return best, err
 	}
-	d.text = text
-	d.learned = append(d.learned, draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(text.move, " then "), text.base)},
-		draft.Learned{About: "marks", Text: text.marks[0] + " and " + text.marks[1]})
-	for _, a := range text.answers {
-		d.learned = append(d.learned, draft.Learned{About: "answers", Text: fmt.Sprintf("%s: %s", a[0], a[1])})
-	}
+	d.text, d.learned = text, append(d.learned, took(text)...)
 	return t, nil
 }
 

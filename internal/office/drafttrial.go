@@ -19,8 +19,9 @@ type trial struct {
 	steps    []draft.Seen
 	agrees   int // comparisons that are evidence of being understood
 	differs  int
-	boards   int // steps at which a board was read
-	asks     int // steps after which a move was asked for
+	boards   int  // steps at which a board was read
+	asks     int  // steps after which a move was asked for
+	silent   bool // it ends without asking for anything, in each script
 }
 
 func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
@@ -32,12 +33,12 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 		return trial{}, fmt.Errorf("read the draft: %w", err)
 	}
 	g := Grader{Suite: d.suite, Book: book}
-	p := &playing{spec: d.program.Spec, usual: channel.DefaultPatience()}
+	p := &playing{spec: d.spec, usual: channel.DefaultPatience()}
 	p.usual.Rest /= 2
 	if err := g.probe(d.ctx, p); err != nil {
 		return trial{}, err
 	}
-	var t trial
+	t := trial{silent: true}
 	for _, script := range scripts {
 		moments, err := script.Moments(d.suite.Rules)
 		if err != nil {
@@ -48,6 +49,9 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 			return t, err
 		}
 		p.heed(performance)
+		if o := performance.Observations; len(o) > 0 && o[0].Condition != judge.Ended && o[0].Condition != judge.Crashed && o[0].Condition != judge.Exceeded {
+			t.silent = false
+		}
 		t.add(judge.JudgeScript(d.suite, script, moments, performance.Observations), moments, performance)
 	}
 	return t, nil

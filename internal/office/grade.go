@@ -28,6 +28,7 @@ import (
 type Grader struct {
 	Suite    *suite.Suite
 	Book     *phrasebook.Book // of programs on a terminal
+	Learn    bool             // where the book does not read a program, its wording is learned
 	Calls    *calls.Book      // of programs whose functions are called; nil for others
 	Parallel int              // scripts played at the same time
 	Patience channel.Patience // with a program; the usual one when zero
@@ -78,6 +79,10 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	if err != nil {
 		return Graded{}, err
 	}
+	list, learned, err := g.understand(ctx, p, list, keep)
+	if err != nil {
+		return Graded{}, err
+	}
 	e, err := g.examine(ctx, p, list, keep)
 	if err != nil {
 		return Graded{}, err
@@ -88,7 +93,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 		verdicts[i] = p.verdict
 	}
 	graded := Graded{Language: p.language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
-	graded.Examination = record.Examination{Note: p.note, Diagnosis: e.found, Causes: e.causes}.Whole()
+	graded.Examination = record.Examination{Note: p.note, Learned: learned, Diagnosis: e.found, Causes: e.causes}.Whole()
 	graded.Behaviour = judge.Behaviour(graded.Verdict, verdicts)
 	graded.Played = judge.Briefs(verdicts)
 	graded.Judging = time.Duration(p.judging.Load()) + time.Since(began)

@@ -25,6 +25,7 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 		g.Calls, err = calls.Parse(file, book)
 	case record.Terminal:
 		g.Book, err = phrasebook.ParseOpponent(file, book, s.Program)
+		g.Learn = book == ""
 	case record.Page:
 		g.pages, err = newPages(file, book, s.Program)
 	case record.Wire:

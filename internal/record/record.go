@@ -179,6 +179,7 @@ type Result struct {
 // Examination is what is found out about a program beside its points.
 type Examination struct {
 	Note      string                `json:"note" description:"What else there is to know, as which of several files was run; mostly empty."`
+	Learned   string                `json:"learned" description:"The phrasebook that was found by playing, with which the program was read; empty where the one in use read it."`
 	Diagnosis []diagnosis.Diagnosis `json:"diagnosis" description:"What explains the program, best first."`
 	Causes    []diagnosis.Cause     `json:"causes" description:"What is behind the findings."`
 }

@@ -21,7 +21,7 @@ import (
 var (
 	reading  = flag.String("reading", "", "grade many made-up programs and write how they fare to this file")
 	programs = flag.Int("programs", 100, "how many right ones, and how many with faults, of each half")
-	drafts   = flag.Bool("drafts", false, "draft")
+	plainly  = flag.Bool("plainly", false, "learn nothing")
 	only     = flag.String("only", "", "right, wrong, reserve-right or reserve-wrong: only those, told one by one")
 )
 
@@ -78,13 +78,7 @@ func fare(t *testing.T, n int, reserve, faulty bool) []outcome {
 				}
 				p := wordings.Make(uint64(1000+i), reserve, fault)
 				began := time.Now()
-				if *drafts {
-					d, err := office.Draft(t.Context(), fstest.MapFS{"game.py": {Data: []byte(p.Source), Mode: 0o644}}, s, func(string) {})
-					list[i] = outcome{p, office.Graded{Verdict: d.Verdict}, err, time.Since(began)}
-					list[i].Name += "\n" + d.Book + strings.Join(d.Missing, "\n")
-					continue
-				}
-				g, err := office.Grader{Suite: s, Book: phrasebook.Default(), Parallel: 1}.
+				g, err := office.Grader{Suite: s, Book: phrasebook.Default(), Learn: !*plainly, Parallel: 1}.
 					Grade(t.Context(), fstest.MapFS{"game.py": {Data: []byte(p.Source), Mode: 0o644}}, nil)
 				list[i] = outcome{p, g, err, time.Since(began)}
 			}
@@ -108,7 +102,7 @@ func count(list []outcome, is func(outcome) bool) (n int) {
 func TestReading(t *testing.T) {
 	if *only != "" {
 		for _, o := range fare(t, *programs, strings.HasPrefix(*only, "reserve"), strings.HasSuffix(*only, "wrong")) {
-			t.Logf("%s of %s in %v, full %v: %s %s %v\n    %s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.took.Round(time.Millisecond), o.full(), o.Fault, o.Name, o.err, o.says())
+			t.Logf("%s of %s in %v, full %v: %s %s %v\n    %s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.took.Round(time.Millisecond), o.full(), o.Fault, o.Name, o.err, o.says()+"\n"+o.graded.Learned)
 		}
 		return
 	}
