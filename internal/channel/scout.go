@@ -129,6 +129,15 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 		if screen == nil {
 			continue
 		}
+		free, err := w.free(p.lines, screen)
+		if err != nil {
+			return Scouted{}, false, err
+		}
+		if free { // whatever is typed
+			answer := people[min(len(p.lines), len(people)-1)]
+			paths = append(paths, path{append(slices.Clone(p.lines), answer), append(slices.Clone(p.answers), [2]string{screen.Prompt(), answer})})
+			continue
+		}
 		found, ok, err := w.moves(p.lines, screen)
 		if err != nil || ok {
 			found.Answers = p.answers
@@ -180,11 +189,33 @@ func answers(screen phrasebook.Screen, n int) []string {
 	for _, m := range item.FindAllStringSubmatch(strings.Join(screen, "\n"), 4) {
 		add(m[1])
 	}
-	add([...]string{"Anna", "Ben", "Cleo", "Dario", "Elin"}[min(n, 4)])
+	add(people[min(n, len(people)-1)])
 	for _, text := range []string{"", "2", "1", "y"} {
 		add(text)
 	}
 	return list
+}
+
+// people are names that are typed where anything may be.
+var people = [...]string{"Anna", "Ben", "Cleo", "Dario", "Elin"}
+
+// free reports whether a prompt takes any text, and goes on to the same next one: it asks for a
+// name, or waits until somebody is ready. No move is typed there.
+func (s *scout) free(before []string, screen phrasebook.Screen) (bool, error) {
+	var next [2]string
+	for i, name := range people[:2] {
+		lines := append(slices.Clone(before), name)
+		r, err := s.play(lines)
+		if err != nil {
+			return false, err
+		}
+		after := r.last(len(lines))
+		if after == nil || after.Prompt() == screen.Prompt() {
+			return false, nil
+		}
+		next[i] = strings.ReplaceAll(strings.Join(after, "\n"), name, "")
+	}
+	return next[0] == next[1], nil
 }
 
 // play starts the program and types lines.
