@@ -3,10 +3,11 @@
 # make bench  print the figures, as ratios measured in one run
 # make validity  grade programs made wrong by hand, and write docs/validity.md
 # make soak   attacks, faults and crowds at length; see docs/reliability.md
+# make reading  grade programs in wordings of their own, and write docs/reading.md
 # make lint   vet, staticcheck, vue-tsc, eslint
 
 SHELL := /bin/bash
-.PHONY: build setup demo test soak bench validity lint console screenshots clean
+.PHONY: build setup demo test soak bench validity reading lint console screenshots clean
 
 build: console
 	go build -o bin/durchgang ./cmd/durchgang
@@ -45,6 +46,9 @@ bench: build
 
 validity: build
 	go test -count=1 -timeout 30m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md
+
+reading: build
+	go test -count=1 -timeout 120m ./internal/office/wordings -run TestReading -programs 64 -reading $(CURDIR)/docs/reading.md
 
 lint: build
 	go vet ./...

@@ -67,6 +67,9 @@ func printVerdict(w io.Writer, name string, v judge.Verdict, x record.Examinatio
 	}
 	t.SetColumnConfigs([]table.ColumnConfig{{Number: 3, Align: text.AlignRight}})
 	t.Render()
+	if x.Learned != "" {
+		fmt.Fprintf(w, "\nIts wording was learned by playing; --json shows what was learned.\n")
+	}
 	if x.Note != "" {
 		fmt.Fprintf(w, "\n%s\n", printable(x.Note))
 	}

@@ -54,6 +54,10 @@ type Graded struct {
 // AtFault reports whether an error of Grade is the program's: it cannot be found,
 // chosen, built or run here. Such an error is a result, not a failure of the service.
 func AtFault(err error) bool {
+	var unread *NotReadError
+	if errors.As(err, &unread) {
+		return true
+	}
 	for _, cause := range []error{
 		toolchain.ErrNoProgram, toolchain.ErrAmbiguous, toolchain.ErrMissing,
 		toolchain.ErrBuild, toolchain.ErrName, toolchain.ErrTooLarge, driver.ErrLanguage, driver.ErrNoCall,
@@ -82,6 +86,9 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	list, learned, err := g.understand(ctx, p, list, keep)
 	if err != nil {
 		return Graded{}, err
+	}
+	if err := g.unread(list); err != nil {
+		return Graded{Language: p.language}, err
 	}
 	e, err := g.examine(ctx, p, list, keep)
 	if err != nil {

@@ -3,6 +3,9 @@ package office
 import (
 	"context"
 	"fmt"
+	"slices"
+	"strings"
+	"time"
 
 	"durchgang/core/draft"
 	"durchgang/core/game"
@@ -21,8 +24,9 @@ func (g Grader) learns() bool {
 		len(g.Suite.Fixed()) > 0 && !phrasebook.TableOf(g.Suite.Rules, g.Suite.Scripts[0].Setup).Afloat()
 }
 
-// doubtful reports whether something that should be read was never read right, so that it is not
-// known whether the program is at fault or its wording is not understood.
+// doubtful reports whether something was read right less often than not, so that it is not
+// known whether the program is at fault or its wording is not understood. Many programs never tell
+// some things, as whose turn it is, which leaves no doubt; marks and results are told by all.
 func doubtful(list []played) bool {
 	agrees, others := map[suite.Aspect]int{}, map[suite.Aspect]int{}
 	for _, p := range list {
@@ -31,9 +35,10 @@ func doubtful(list []played) bool {
 				continue
 			}
 			for _, c := range step.Comparisons {
-				if c.State == judge.Agrees {
+				switch {
+				case c.State == judge.Agrees:
 					agrees[c.Aspect]++
-				} else if c.Aspect != suite.NewGame {
+				case c.State == judge.Differs, c.Aspect == suite.Mark, c.Aspect == suite.Win, c.Aspect == suite.Draw:
 					others[c.Aspect]++
 				}
 			}
@@ -45,6 +50,17 @@ func doubtful(list []played) bool {
 		}
 	}
 	return false
+}
+
+// longestLearning bounds the time in which the wording of a program is learned; what was learned
+// until then is used.
+const longestLearning = 25 * time.Second
+
+// rests reports whether the program comes to rest when it is started, so that it can be typed to.
+func rests(list []played) bool {
+	return slices.ContainsFunc(list, func(p played) bool {
+		return len(p.verdict.Steps) > 0 && len(p.verdict.Steps[0].Comparisons) > 0 && p.verdict.Steps[0].Comparisons[0].State == judge.Agrees
+	})
 }
 
 // worth is how well what a program shows fits the rules, by what was read of all scripts.
@@ -74,13 +90,15 @@ func worth(list []played) (score int) {
 // plays the suite again with it. The better of the two readings counts; what was learned is its
 // text, empty where nothing was.
 func (g *Grader) understand(ctx context.Context, p *playing, list []played, keep func(record.Evidence) error) (best []played, learned string, err error) {
-	if !g.learns() || !doubtful(list) {
+	if !g.learns() || !doubtful(list) || !rests(list) {
 		return list, "", nil
 	}
 	fixed := *g.Suite
 	fixed.Scripts = g.Suite.Fixed()
-	d := drafter{ctx: ctx, suite: &fixed, spec: p.spec, report: func(string) {}}
-	if err := d.find(); err != nil {
+	bounded, cancel := context.WithTimeout(ctx, longestLearning)
+	defer cancel()
+	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, report: func(string) {}}
+	if err := d.find(); err != nil && (bounded.Err() == nil || ctx.Err() != nil) {
 		return nil, "", fmt.Errorf("learn how the program talks: %w", err)
 	}
 	if learned = d.text.String(); learned == "" {
@@ -136,4 +154,68 @@ func took(text bookText) []draft.Learned {
 		list = append(list, draft.Learned{About: "answers", Text: fmt.Sprintf("%s: %s", a[0], a[1])})
 	}
 	return list
+}
+
+// NotReadError says that a program could not be graded, since no move of it was seen to be
+// accepted: it is another program, needs something that is not there, or speaks in a way that was
+// not found. It is no fault that is known.
+type NotReadError struct {
+	Condition string // what it does when it is started
+	Printed   string // the last lines of what it printed then
+}
+
+func (e *NotReadError) Error() string {
+	does := e.Condition
+	if does == string(judge.Asking) {
+		does = "waits for input"
+	}
+	text := "not graded yet: no move was seen to be accepted, in any way of typing one that was tried. If this is the right game, say in a phrasebook how a move is typed and how the board is drawn. When it is started, the program " + does
+	if e.Printed == "" {
+		return text + " and prints nothing."
+	}
+	return text + "; it prints:\n" + e.Printed
+}
+
+// mostPrinted is how many lines of what an unread program prints are told.
+const mostPrinted = 12
+
+// unread is a NotReadError where no move was seen to be accepted in any script.
+func (g Grader) unread(list []played) error {
+	if !g.learns() {
+		return nil
+	}
+	for _, p := range list {
+		for i, step := range p.verdict.Steps {
+			if i == 0 || step.Echo || i > len(p.verdict.Script.Steps) {
+				continue
+			}
+			if made := p.verdict.Script.Steps[i-1]; made.Act != suite.MakeMove || made.Refused {
+				continue
+			}
+			if slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool {
+				return c.State == judge.Agrees && (c.Subject == "board" || c.Subject == "turn")
+			}) {
+				return nil
+			}
+		}
+	}
+	e := &NotReadError{}
+	for _, p := range list {
+		if len(p.evidence.Steps) == 0 {
+			continue
+		}
+		first := p.evidence.Steps[0]
+		if slices.ContainsFunc([]judge.Condition{judge.Stuck, judge.Flooding, judge.Exceeded}, func(c judge.Condition) bool { return strings.HasPrefix(first.Condition, string(c)) }) {
+			return nil // which is a fault, whatever it says
+		}
+		e.Condition = first.Condition
+		var printed strings.Builder
+		for _, event := range first.Events {
+			printed.WriteString(event.Text)
+		}
+		lines := strings.Split(strings.TrimSpace(printed.String()), "\n")
+		e.Printed = strings.TrimSpace(strings.Join(lines[max(0, len(lines)-mostPrinted):], "\n"))
+		break
+	}
+	return e
 }

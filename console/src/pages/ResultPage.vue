@@ -62,7 +62,7 @@ const tell = () => act(async () => {
       </div>
 
       <section v-if="result.problem" class="panel mt-3">
-        <h2 class="mt-0">This program could not be graded</h2>
+        <h2 class="mt-0">This program is not graded yet</h2>
         <pre class="screen">{{ result.problem }}</pre>
       </section>
       <p v-else-if="result.state !== 'done'" class="panel mt-3" role="status">
@@ -70,6 +70,10 @@ const tell = () => act(async () => {
       </p>
       <template v-else>
         <p v-if="result.note" class="panel mt-3 text-break">{{ result.note }}</p>
+        <details v-if="result.learned" class="panel mt-3">
+          <summary>The wording of this program was learned by playing</summary>
+          <pre class="screen mt-2">{{ result.learned }}</pre>
+        </details>
         <h2>What went wrong</h2>
         <p v-if="!result.causes.length && !faults.length">Nothing: every rule that the program shows, it keeps.</p>
         <p v-else-if="diagnosis?.omits">Nothing that was seen is against the rules, but not all is shown. Either the wording is not understood, or this is missing:</p>
