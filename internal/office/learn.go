@@ -52,9 +52,10 @@ func doubtful(list []played) bool {
 	return false
 }
 
-// longestLearning bounds the time in which the wording of a program is learned; what was learned
+// longestLearning bounds the time in which the wording of a program is learned, beside the number of
+// runs that each search is bounded by, which is reached first on most machines; what was learned
 // until then is used.
-const longestLearning = 25 * time.Second
+const longestLearning = 2 * time.Minute
 
 // rests reports whether the program comes to rest when it is started, so that it can be typed to.
 func rests(list []played) bool {
@@ -169,7 +170,7 @@ func (e *NotReadError) Error() string {
 	if does == string(judge.Asking) {
 		does = "waits for input"
 	}
-	text := "not graded yet: no move was seen to be accepted, in any way of typing one that was tried. If this is the right game, say in a phrasebook how a move is typed and how the board is drawn. When it is started, the program " + does
+	text := "not graded yet: no move was seen to be accepted, in any way of typing one that was tried.\nIf this is the right game, say in a phrasebook how a move is typed and how the board is drawn.\nWhen it is started, the program " + does
 	if e.Printed == "" {
 		return text + " and prints nothing."
 	}
