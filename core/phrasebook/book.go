@@ -12,6 +12,7 @@ type Book struct {
 	marks   [3]string // by player; Nobody has none
 	names   [3][]string
 	empty   []string
+	noTurns bool        // whose turn it is is not read
 	drawnAs *drawnBoard // how the board is drawn, nil when it is looked for
 	ignore  []*regexp.Regexp
 	won     []*regexp.Regexp

@@ -98,7 +98,7 @@ func (b *Book) readTwo(screen Screen, t Table, step Step) []game.Fact {
 	if asked != game.Nobody && !ended {
 		turn = asked
 	}
-	if turn != game.Nobody {
+	if turn != game.Nobody && !b.noTurns {
 		facts = append(facts, game.Fact{Kind: game.FactTurn, Player: turn})
 	}
 	return facts

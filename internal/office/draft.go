@@ -89,17 +89,20 @@ func (d *drafter) find() error {
 	if err != nil {
 		return err
 	}
-	stages := []func(trial, []suite.Script) (trial, error){d.setups, d.questions, d.forms}
-	if best.asks == 0 && best.silent {
-		stages = nil // it ends before it asks for anything
-	} else if best, err = d.scout(best, few); err != nil {
+	if best, err = d.setups(best, few); err != nil {
 		return err
-	} else if d.text.move != nil {
-		stages = stages[:1] // the others look for what was found
 	}
-	for _, stage := range stages {
-		if best, err = stage(best, few); err != nil {
-			return err
+	if best.silent {
+		return nil // it ends before it asks for anything
+	}
+	if best, err = d.scout(best, few); err != nil {
+		return err
+	}
+	if d.text.move == nil { // which the others look for
+		for _, stage := range []func(trial, []suite.Script) (trial, error){d.questions, d.forms} {
+			if best, err = stage(best, few); err != nil {
+				return err
+			}
 		}
 	}
 	if err := d.phrases(some); err != nil {

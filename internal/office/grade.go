@@ -87,6 +87,9 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	if err != nil {
 		return Graded{}, err
 	}
+	if list, err = g.mute(ctx, p, list, keep); err != nil {
+		return Graded{}, err
+	}
 	if err := g.unread(list); err != nil {
 		return Graded{Language: p.language}, err
 	}

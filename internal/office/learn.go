@@ -27,7 +27,16 @@ func (g Grader) learns() bool {
 // doubtful reports whether something was read right less often than not, so that it is not
 // known whether the program is at fault or its wording is not understood. Many programs never tell
 // some things, as whose turn it is, which leaves no doubt; marks and results are told by all.
-func doubtful(list []played) bool {
+func (g Grader) doubtful(list []played) bool {
+	verdicts := make([]judge.ScriptVerdict, len(list))
+	for i, p := range list {
+		verdicts[i] = p.verdict
+	}
+	for i, c := range judge.Judge(g.Suite, verdicts, 0).Criteria {
+		if c.State == judge.NotShown && slices.ContainsFunc(g.Suite.Criteria[i].Claims, func(a suite.Aspect) bool { return a == suite.Mark || a == suite.Win || a == suite.Draw }) {
+			return true
+		}
+	}
 	agrees, others := map[suite.Aspect]int{}, map[suite.Aspect]int{}
 	for _, p := range list {
 		for _, step := range p.verdict.Steps {
@@ -38,7 +47,7 @@ func doubtful(list []played) bool {
 				switch {
 				case c.State == judge.Agrees:
 					agrees[c.Aspect]++
-				case c.State == judge.Differs, c.Aspect == suite.Mark, c.Aspect == suite.Win, c.Aspect == suite.Draw:
+				case c.State == judge.Differs:
 					others[c.Aspect]++
 				}
 			}
@@ -91,7 +100,7 @@ func worth(list []played) (score int) {
 // plays the suite again with it. The better of the two readings counts; what was learned is its
 // text, empty where nothing was.
 func (g *Grader) understand(ctx context.Context, p *playing, list []played, keep func(record.Evidence) error) (best []played, learned string, err error) {
-	if !g.learns() || !doubtful(list) || !rests(list) {
+	if !g.learns() || !g.doubtful(list) || !rests(list) {
 		return list, "", nil
 	}
 	fixed := *g.Suite
@@ -179,6 +188,42 @@ func (e *NotReadError) Error() string {
 
 // mostPrinted is how many lines of what an unread program prints are told.
 const mostPrinted = 12
+
+// constant reports whether whose turn it is was read right for one player only, and wrong for the
+// other: as far as is known, what was read is no turn. A program in which one player does move
+// all the time shows that by its marks.
+func constant(list []played) bool {
+	right, wrong := map[string]bool{}, false
+	for _, p := range list {
+		for _, step := range p.verdict.Steps {
+			for _, c := range step.Comparisons {
+				if c.Subject != "turn" || step.Echo {
+					continue
+				}
+				if c.State == judge.Agrees {
+					right[c.Expected] = true
+				}
+				wrong = wrong || c.State == judge.Differs
+			}
+		}
+	}
+	return wrong && len(right) < 2
+}
+
+// mute plays the suite once more without reading whose turn it is, where that reading has not
+// proven itself.
+func (g *Grader) mute(ctx context.Context, p *playing, list []played, keep func(record.Evidence) error) ([]played, error) {
+	if !g.learns() || !constant(list) {
+		return list, nil
+	}
+	with := *g
+	with.Book = g.Book.WithoutTurns()
+	other, err := with.playAll(ctx, p, keep)
+	if err == nil {
+		g.Book = with.Book
+	}
+	return other, err
+}
 
 // unread is a NotReadError where no move was seen to be accepted in any script.
 func (g Grader) unread(list []played) error {
