@@ -138,7 +138,7 @@ Of each half %d right programs were graded, and as many with one of 16 planted f
 `
 
 const afterword = `
-Read as it was before anything was learned by playing, 60 right programs of each half (numbers 1000 on, `+"`-plainly`"+`):
+Read as it was before anything was learned by playing, 60 right programs of each half (numbers 1000 on, ` + "`-plainly`" + `):
 21 of the first halves and none of the reserve kept all points, 16 and 43 were accused.
 
 Known to be missing: players whose marks are words of a sentence ("A" and "B"), who are then read in "A line for"; a second
