@@ -412,7 +412,7 @@ func TestOneJobFailsAlone(t *testing.T) {
 	if err != nil || len(m.Rows) != 5 {
 		t.Fatalf("%+v, %v", m, err)
 	}
-	want := []record.State{record.Done, record.Failed, record.Failed, record.Done, record.Done}
+	want := []record.State{record.Done, record.Failed, record.Failed, record.Failed, record.Done}
 	for i, row := range m.Rows {
 		r, err := s.Client.Result(ctx, row.Result)
 		if err != nil || r.State != want[i] {
