@@ -90,7 +90,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	if list, err = g.mute(ctx, p, list, keep); err != nil {
 		return Graded{}, err
 	}
-	if err := g.unread(list); err != nil {
+	if err := g.unread(ctx, p, list); err != nil {
 		return Graded{Language: p.language}, err
 	}
 	e, err := g.examine(ctx, p, list, keep)

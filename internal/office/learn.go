@@ -226,10 +226,28 @@ func (g *Grader) mute(ctx context.Context, p *playing, list []played, keep func(
 }
 
 // unread is a NotReadError where no move was seen to be accepted in any script.
-func (g Grader) unread(list []played) error {
-	if !g.learns() {
+//
+// A program that does one thing at one time and another at the next gets a few more tries.
+func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
+	if !g.learns() || accepted(list) {
 		return nil
 	}
+	for range moreTries {
+		r, err := g.playScript(ctx, p, g.Suite.Scripts[0], 1)
+		if err != nil {
+			return err
+		}
+		if accepted([]played{r}) {
+			return nil
+		}
+	}
+	return notRead(list)
+}
+
+const moreTries = 5
+
+// accepted reports whether a move was seen to be accepted in one of the scripts.
+func accepted(list []played) bool {
 	for _, p := range list {
 		for i, step := range p.verdict.Steps {
 			if i == 0 || step.Echo || i > len(p.verdict.Script.Steps) {
@@ -241,10 +259,16 @@ func (g Grader) unread(list []played) error {
 			if slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool {
 				return c.State == judge.Agrees && (c.Subject == "board" || c.Subject == "turn")
 			}) {
-				return nil
+				return true
 			}
 		}
 	}
+	return false
+}
+
+// notRead says what a program does when it is started; it is nil where that is a fault, whatever
+// is said.
+func notRead(list []played) error {
 	e := &NotReadError{}
 	for _, p := range list {
 		if len(p.evidence.Steps) == 0 {
@@ -252,7 +276,7 @@ func (g Grader) unread(list []played) error {
 		}
 		first := p.evidence.Steps[0]
 		if slices.ContainsFunc([]judge.Condition{judge.Stuck, judge.Flooding, judge.Exceeded}, func(c judge.Condition) bool { return strings.HasPrefix(first.Condition, string(c)) }) {
-			return nil // which is a fault, whatever it says
+			return nil
 		}
 		e.Condition = first.Condition
 		var printed strings.Builder
