@@ -18,8 +18,7 @@ import (
 // appear, each at its own place, is the program's; where they appear tells order, base and
 // direction.
 type Scout struct {
-	Book     *phrasebook.Book // what is known already; its answers are given
-	Rows     int              // of the board
+	Rows     int // of the board
 	Cols     int
 	Patience Patience
 }
@@ -268,7 +267,7 @@ func (s *scout) moves(before []string, screen phrasebook.Screen) (Scouted, bool,
 				return Scouted{}, false, err
 			}
 			screens[i] = r.last(len(lines))
-			if screens[i] == nil || i == 1 && same(screens[0], screens[1]) {
+			if screens[i] == nil || i == 1 && slices.Equal(screens[0], screens[1]) {
 				screens[i] = nil
 				break // it refuses both
 			}
@@ -288,8 +287,6 @@ func (s *scout) moves(before []string, screen phrasebook.Screen) (Scouted, bool,
 	}
 	return Scouted{}, false, nil
 }
-
-func same(a, b phrasebook.Screen) bool { return slices.Equal(a, b) }
 
 // appear finds the place at which each of three screens has a sign that the other two have
 // not, which is the same sign in all three.
@@ -454,6 +451,17 @@ func secondMark(screen, first phrasebook.Screen, g grid, top int, at [3][2]int, 
 	return "", false
 }
 
+// base is the number of the first row, column or cell, where the way has numbers; else it has
+// letters only, and none.
+func (w way) base() (base int, numbers bool) {
+	for _, sign := range []writing{w.first, w.second} {
+		if sign.cell == "{number}" {
+			return sign.base, true
+		}
+	}
+	return w.first.base, false
+}
+
 // template is the way as a phrasebook writes it, where what was typed lies so on the board.
 func (w way) template(placed string) (move []string, base int, ok bool) {
 	if w.second.sign == nil {
@@ -475,25 +483,16 @@ func (w way) template(placed string) (move []string, base int, ok bool) {
 		}
 		one = "{row-from-bottom}"
 	}
-	base = max(w.first.base, w.second.base)
-	if w.first.cell == "{number}" {
-		base = w.first.base
-	}
-	if w.second.cell == "{number}" {
-		base = w.second.base
-	}
+	base, _ = w.base()
 	return strings.Split(one+w.between+two, "\n"), base, true
 }
 
 // against is what a screen says that a way of typing is against: a program that speaks of 1 to 3
 // and counts from zero has a fault, and no wording of its own.
 func against(w way, text string, rows int) string {
-	if w.first.cell != "{number}" && (w.second.sign == nil || w.second.cell != "{number}") {
+	base, numbers := w.base()
+	if !numbers {
 		return ""
-	}
-	base := w.first.base
-	if w.first.cell != "{number}" {
-		base = w.second.base
 	}
 	for _, m := range spans.FindAllStringSubmatch(text, -1) {
 		from, _ := strconv.Atoi(m[1])

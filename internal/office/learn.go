@@ -3,6 +3,7 @@ package office
 import (
 	"context"
 	"fmt"
+	"iter"
 	"slices"
 	"strings"
 	"time"
@@ -38,19 +39,12 @@ func (g Grader) doubtful(list []played) bool {
 		}
 	}
 	agrees, others := map[suite.Aspect]int{}, map[suite.Aspect]int{}
-	for _, p := range list {
-		for _, step := range p.verdict.Steps {
-			if step.Echo {
-				continue
-			}
-			for _, c := range step.Comparisons {
-				switch {
-				case c.State == judge.Agrees:
-					agrees[c.Aspect]++
-				case c.State == judge.Differs:
-					others[c.Aspect]++
-				}
-			}
+	for c := range compared(list) {
+		switch c.State {
+		case judge.Agrees:
+			agrees[c.Aspect]++
+		case judge.Differs:
+			others[c.Aspect]++
 		}
 	}
 	for aspect, n := range others {
@@ -59,6 +53,22 @@ func (g Grader) doubtful(list []played) bool {
 		}
 	}
 	return false
+}
+
+// compared are the comparisons of all scripts up to the step at which the program and the rules
+// part.
+func compared(list []played) iter.Seq[judge.Comparison] {
+	return func(yield func(judge.Comparison) bool) {
+		for _, p := range list {
+			for _, step := range p.verdict.Steps {
+				for _, c := range step.Comparisons {
+					if !step.Echo && !yield(c) {
+						return
+					}
+				}
+			}
+		}
+	}
 }
 
 // longestLearning bounds the time in which the wording of a program is learned, beside the number of
@@ -79,18 +89,13 @@ func worth(list []played) (score int) {
 		if p.verdict.State == judge.Agrees {
 			score += 10
 		}
-		for _, step := range p.verdict.Steps {
-			if step.Echo {
-				continue
-			}
-			for _, c := range step.Comparisons {
-				switch c.State {
-				case judge.Agrees:
-					score++
-				case judge.Differs:
-					score -= 4
-				}
-			}
+	}
+	for c := range compared(list) {
+		switch c.State {
+		case judge.Agrees:
+			score++
+		case judge.Differs:
+			score -= 4
 		}
 	}
 	return score
@@ -194,18 +199,14 @@ const mostPrinted = 12
 // all the time shows that by its marks.
 func constant(list []played) bool {
 	right, wrong := map[string]bool{}, false
-	for _, p := range list {
-		for _, step := range p.verdict.Steps {
-			for _, c := range step.Comparisons {
-				if c.Subject != "turn" || step.Echo {
-					continue
-				}
-				if c.State == judge.Agrees {
-					right[c.Expected] = true
-				}
-				wrong = wrong || c.State == judge.Differs
-			}
+	for c := range compared(list) {
+		if c.Subject != "turn" {
+			continue
 		}
+		if c.State == judge.Agrees {
+			right[c.Expected] = true
+		}
+		wrong = wrong || c.State == judge.Differs
 	}
 	return wrong && len(right) < 2
 }
