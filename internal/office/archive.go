@@ -136,7 +136,7 @@ func (u *unpacking) zip(in Upload) error {
 		if err != nil {
 			return fmt.Errorf("%w: %q: %w", ErrArchive, cut(entry.Name), err)
 		}
-		err = u.take(entry.Name, r)
+		err = u.take(entry.Name, r, entry.UncompressedSize64)
 		r.Close()
 		if err != nil {
 			return err
@@ -168,7 +168,7 @@ func (u *unpacking) tar(r io.Reader) error {
 			return err
 		}
 		if wanted {
-			if err := u.take(entry.Name, archive); err != nil {
+			if err := u.take(entry.Name, archive, uint64(entry.Size)); err != nil {
 				return err
 			}
 		}
@@ -199,18 +199,23 @@ func (u *unpacking) admit(name string, mode fs.FileMode) (bool, error) {
 	return true, nil
 }
 
-func (u *unpacking) take(name string, r io.Reader) error {
-	content, err := io.ReadAll(io.LimitReader(r, u.room+1))
+// take reads an entry whose header announces so many bytes. The announcement decides only how
+// large a buffer is made, within the room that is left: a buffer that grows leaves several
+// times the file to the garbage collector. Both readers fail where the header is wrong.
+func (u *unpacking) take(name string, r io.Reader, announced uint64) error {
+	var content bytes.Buffer
+	content.Grow(int(min(announced, uint64(u.room))) + bytes.MinRead)
+	size, err := content.ReadFrom(io.LimitReader(r, u.room+1))
 	if err != nil {
 		return fmt.Errorf("%w: %q: %w", ErrArchive, cut(name), err)
 	}
-	if u.room -= int64(len(content)); u.room < 0 {
+	if u.room -= size; u.room < 0 {
 		return u.over(name)
 	}
 	if name = path.Clean(name); u.files[name] != nil {
 		return fmt.Errorf("%w: %q stands in it twice", ErrArchive, cut(name))
 	}
-	u.files[name] = content
+	u.files[name] = content.Bytes()
 	return nil
 }
 
