@@ -3,6 +3,7 @@ package wordings
 import (
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"strconv"
 	"strings"
 )
@@ -59,51 +60,80 @@ var Faults = []Fault{
 	{"row and column are swapped", []string{"transposed"}, []string{"marks", "lines"}, map[string]string{"free": "cell = cell % 3 * 3 + cell // 3\n        if grid[cell] is not None: refuse(TAKEN); continue"}},
 }
 
-// half is one half of a list: the second one is the reserve's.
-func half[T any](list []T, reserve bool) []T {
-	if reserve {
+// Part is a part of all programs, made of lists of its own.
+type Part int
+
+// The parts.
+const (
+	Known   Part = iota // what the reader may be changed by
+	Reserve             // what it was measured with before
+	Sealed              // what it is measured with
+)
+
+// lists are what programs of a part are made of.
+type lists struct {
+	english words
+	others  []words
+	forms   []form
+	boards  []board
+	players []pair
+	before  []string
+	styles  []string
+}
+
+// half is the first or the second half of a list.
+func half[T any](list []T, second bool) []T {
+	if second {
 		return list[len(list)/2:]
 	}
 	return list[:len(list)/2]
 }
 
+func (w words) half(second bool) words {
+	return words{half(w.prompts, second), half(w.taken, second), half(w.off, second), half(w.unread, second), half(w.wins, second),
+		half(w.draws, second), half(w.greetings, second), half(w.again, second), half(w.names, second)}
+}
+
+func (p Part) lists() lists {
+	if p == Sealed {
+		return sealed
+	}
+	second := p == Reserve
+	l := lists{english.half(second), half(others, second), slices.Clone(half(forms, second)), half(boards, second), half(pairs, second), half(before, second), half(styles, second)}
+	for i, f := range l.forms {
+		l.forms[i].what = half(f.what, second)
+	}
+	return l
+}
+
 type maker struct {
 	*rand.Rand
-	reserve bool
-	made    []string
+	made []string
 }
 
 // choose takes one of a list, and notes which.
 func choose[T any](m *maker, what string, list []T) T {
-	own := half(list, m.reserve)
-	i := m.IntN(len(own))
-	m.made = append(m.made, fmt.Sprintf("%s %d", what, len(list)-len(own)*2+i+len(list)/2*btoi(m.reserve)))
-	return own[i]
+	i := m.IntN(len(list))
+	m.made = append(m.made, fmt.Sprintf("%s %d", what, i))
+	return list[i]
 }
 
-func btoi(b bool) int {
-	if b {
-		return 1
-	}
-	return 0
-}
-
-// Make makes the program of a number, of the reserve or not, with a fault unless it is nil.
-func Make(number uint64, reserve bool, fault *Fault) Program {
-	m := &maker{Rand: rand.New(rand.NewPCG(number, uint64(btoi(reserve)))), reserve: reserve}
-	w := english
+// Make makes the program of a number, with a fault unless it is nil.
+func Make(number uint64, part Part, fault *Fault) Program {
+	m := &maker{Rand: rand.New(rand.NewPCG(number, uint64(part)))}
+	l := part.lists()
+	w := l.english
 	if m.IntN(4) == 0 {
-		w = half(others, reserve)[m.IntN(3)]
-		w.prompts, w.taken, w.off, w.unread, w.wins, w.draws = twice(w.prompts), twice(w.taken), twice(w.off), twice(w.unread), twice(w.wins), twice(w.draws)
-		w.greetings, w.again, w.names = twice(w.greetings), twice(w.again), twice(w.names)
+		w = l.others[m.IntN(len(l.others))]
 		m.made = append(m.made, w.wins[0])
 	}
-	f := choose(m, "form", forms)
+	f := choose(m, "form", l.forms)
 	what := choose(m, "announced", f.what)
 	first, second, _ := strings.Cut(what, "|")
-	b := choose(m, "board", boards)
-	players := choose(m, "players", pairs)
+	b := choose(m, "board", l.boards)
+	players := choose(m, "players", l.players)
 	prompt := choose(m, "prompt", w.prompts)
+	style := choose(m, "style", l.styles)
 	asksNames := m.IntN(5) == 0
 	again := m.IntN(2) == 0
 	parts := map[string]string{}
@@ -121,20 +151,24 @@ func Make(number uint64, reserve bool, fault *Fault) Program {
 	var s strings.Builder
 	line := func(format string, values ...any) { fmt.Fprintf(&s, format+"\n", values...) }
 	line("WHO = [%s, %s]", q(players.call[0]), q(players.call[1]))
-	line("MARK = [%s, %s]", q(players.marks[0]), q(players.marks[1]))
+	if style == "colour" {
+		line("MARK = [%s, %s]", q("\x1b[31m"+players.marks[0]+"\x1b[0m"), q("\x1b[34m"+players.marks[1]+"\x1b[0m"))
+	} else {
+		line("MARK = [%s, %s]", q(players.marks[0]), q(players.marks[1]))
+	}
 	line("TAKEN = %s\nOFF = %s\nUNREAD = %s", q(choose(m, "taken", w.taken)), q(choose(m, "off", w.off)), q(choose(m, "unread", w.unread)))
 	line("WINS = %s\nDRAW = %s", q(choose(m, "win", w.wins)), q(choose(m, "draw", w.draws)))
 	line("PROMPT = %s\nWHAT = %s\nSECOND = %s", q(prompt), q(first), q(second))
 	line("%s", parts["lines"])
-	line("late = False\ngrid = [None] * 9\nturn = 0")
+	line("late = False\ngrid = [None] * 9\nturn = 0\nfresh = True\nscore = [0, 0, 0]")
 	line("def say(text): print(text)")
 	line("def ask(text): return input(text)")
-	line("def refuse(text):\n    say(text)\n    %s", parts["refused"])
-	s.WriteString(showing(b, f, players))
+	line("def refuse(text):\n    global fresh\n    fresh = %s\n    say(text)\n    %s", map[bool]string{true: "False", false: "True"}[style == "board once"], parts["refused"])
+	s.WriteString(showing(b, f, players, style))
 	if text := choose(m, "greeting", w.greetings); text != "" {
 		line("say(%s)", q(text))
 	}
-	if question := choose(m, "before", before); question != "" {
+	if question := choose(m, "before", l.before); question != "" {
 		line("%s", strings.TrimPrefix(question, "\n"))
 	}
 	if asksNames {
@@ -142,7 +176,13 @@ func Make(number uint64, reserve bool, fault *Fault) Program {
 		line("WHO = [input(%s), input(%s)]", q(strings.ReplaceAll(question, "{n}", "1")), q(strings.ReplaceAll(question, "{n}", "2")))
 	}
 	line("while True:\n    late = False\n    %s\n    %s", parts["reset"], parts["starts"])
-	line("    while True:\n        show()")
+	line("    while True:\n        if fresh: show()\n        fresh = True")
+	switch style {
+	case "quiet": // whose turn it is is never told
+		line("        PROMPT = 'Move ({what}): '")
+	case "turn above":
+		line("        say('* ' + WHO[turn] + ' *')\n        PROMPT = '{what}> '")
+	}
 	line("        prompt = PROMPT.replace('{who}', WHO[turn]).replace('{what}', WHAT)")
 	line("        second = PROMPT.replace('{who}', WHO[turn]).replace('{what}', SECOND)")
 	line("        try:")
@@ -150,7 +190,14 @@ func Make(number uint64, reserve bool, fault *Fault) Program {
 		line("            %s", text)
 	}
 	line("        %s\n        %s", parts["unread"], parts["outside"])
-	line("        %s\n        %s\n        %s\n        %s\n        %s\n        %s", parts["free"], parts["put"], parts["won"], parts["full"], parts["order"], parts["next"])
+	line("        %s\n        %s", parts["free"], parts["put"])
+	if style == "slow" {
+		line("        import time; time.sleep(1)")
+	}
+	line("        %s\n        %s\n        %s\n        %s", parts["won"], parts["full"], parts["order"], parts["next"])
+	if style == "score" {
+		line("    score[turn if won else 2] += 1\n    print('Score:', WHO[0], score[0], '-', WHO[1], score[1], '- drawn', score[2])")
+	}
 	if again {
 		question := choose(m, "again", w.again)
 		yes := "y"
@@ -167,11 +214,15 @@ func Make(number uint64, reserve bool, fault *Fault) Program {
 	return p
 }
 
-// twice makes both halves of a list the same, for languages that are in one half as a whole.
-func twice(list []string) []string { return append(list[:len(list):len(list)], list...) }
+// styles are how a program is written: what it prints beside what the lists say.
+var styles = []string{
+	"", "", "", "clear", "score",
+	// The reserve.
+	"", "", "", "quiet", "clear",
+}
 
 // showing is the function that prints the board.
-func showing(b board, f form, players pair) string {
+func showing(b board, f form, players pair, style string) string {
 	free := b.free
 	name := "str(" + strconv.Quote(free) + ")"
 	if free == "#" {
@@ -185,6 +236,12 @@ func showing(b board, f form, players pair) string {
 	line := func(format string, values ...any) { fmt.Fprintf(&s, format+"\n", values...) }
 	line("def show():")
 	line("    print()")
+	switch style {
+	case "clear":
+		line("    print('\\033[2J\\033[H', end='')")
+	case "keys":
+		line("    print('-- ctrl-c leaves, three in a line win --')")
+	}
 	pad := ""
 	if b.labels && f.cols != "" {
 		pad = "  "

@@ -12,6 +12,18 @@ import (
 // typed is how a cell of row and column, from zero, is typed, found from the program's text.
 func typed(source string, r, c int) string {
 	switch {
+	case strings.Contains(source, "split(':')"):
+		return fmt.Sprintf("%d:%d", r+1, c+1)
+	case strings.Contains(source, "c = ord(t[0]) - 65"):
+		return fmt.Sprintf("%c%d", 'A'+c, r+1)
+	case strings.Contains(source, "r = int(ask(prompt))\n"):
+		return fmt.Sprintf("%d\n%d", r, c)
+	case strings.Contains(source, "r = int(t[0])\n"):
+		return fmt.Sprintf("%d%d", r, c)
+	case strings.Contains(source, "r = ord(t[0]) - 97"):
+		return fmt.Sprintf("%c%d", 'a'+r, c+1)
+	case strings.Contains(source, "n = ord(t) - 65"):
+		return string(rune('A' + r*3 + c))
 	case strings.Contains(source, "c, r = ask"):
 		return fmt.Sprintf("%d %d", c+1, r+1)
 	case strings.Contains(source, "split(',')"):
@@ -47,7 +59,7 @@ func typed(source string, r, c int) string {
 func TestProgramsAreWhatTheyAreCalled(t *testing.T) {
 	play := func(p wordings.Program, cells ...[2]int) string {
 		answers := ""
-		for _, question := range []struct{ in, answer string }{{"Press Enter", "\n"}, {"1) Play", "1\n"}, {"Are you ready", "y\n"}, {"How many of you", "2\n"}, {"WHO = [input", "Ada\nBo\n"}} {
+		for _, question := range []struct{ in, answer string }{{"Press Enter", "\n"}, {"1) Play", "1\n"}, {"Are you ready", "y\n"}, {"How many of you", "2\n"}, {"Hit return", "\n"}, {"[s]tart", "s\n"}, {"Mode (1", "1\n"}, {"WHO = [input", "Ada\nBo\n"}} {
 			if strings.Contains(p.Source, question.in) {
 				answers += question.answer
 			}
@@ -72,8 +84,8 @@ func TestProgramsAreWhatTheyAreCalled(t *testing.T) {
 	}
 	met := map[string]bool{}
 	for n := range uint64(20) {
-		for _, reserve := range []bool{false, true} {
-			p := wordings.Make(n, reserve, nil)
+		for _, part := range []wordings.Part{wordings.Known, wordings.Reserve, wordings.Sealed} {
+			p := wordings.Make(n, part, nil)
 			met[p.Source] = true
 			out := play(p, [2]int{0, 1}, [2]int{1, 1}, [2]int{1, 1}, [2]int{0, 0}, [2]int{2, 2}, [2]int{2, 0})
 			if strings.Count(out, said(p, "TAKEN")) != 1 || strings.Contains(out, said(p, "WINS")) && len(said(p, "WINS")) > 3 {
@@ -82,12 +94,12 @@ func TestProgramsAreWhatTheyAreCalled(t *testing.T) {
 			if out := play(p, [2]int{0, 0}, [2]int{1, 0}, [2]int{0, 1}, [2]int{1, 1}, [2]int{0, 2}); !strings.Contains(out, said(p, "WINS")) {
 				t.Errorf("%s: no win: %s\n%s", p.Name, out, p.Source)
 			}
-			if wrong := wordings.Make(n, reserve, &wordings.Faults[0]); strings.Contains(play(wrong, [2]int{1, 1}, [2]int{1, 1}), said(wrong, "TAKEN")) {
+			if wrong := wordings.Make(n, part, &wordings.Faults[0]); strings.Contains(play(wrong, [2]int{1, 1}, [2]int{1, 1}), said(wrong, "TAKEN")) {
 				t.Errorf("%s refuses a taken cell: %s", wrong.Fault, wrong.Name)
 			}
 		}
 	}
-	if len(met) != 40 {
+	if len(met) != 60 {
 		t.Errorf("there are %d different programs", len(met))
 	}
 }

@@ -25,7 +25,7 @@ var (
 	programs = flag.Int("programs", 100, "how many right ones, and how many with faults, of each half")
 	first    = flag.Int("first", 5000, "number of the first program")
 	plainly  = flag.Bool("plainly", false, "learn nothing")
-	only     = flag.String("only", "", "right, wrong, reserve-right or reserve-wrong: only those, told one by one")
+	only     = flag.String("only", "", "right or wrong, after reserve- or sealed- where it is not the known part: only those, told one by one")
 )
 
 // outcome is how a program fared.
@@ -72,7 +72,7 @@ func (o outcome) says() string {
 }
 
 // fare grades many programs, two at a time.
-func fare(t *testing.T, n int, reserve, faulty bool) []outcome {
+func fare(t *testing.T, n int, part wordings.Part, faulty bool) []outcome {
 	t.Helper()
 	list := make([]outcome, n)
 	var next, all sync.WaitGroup
@@ -90,7 +90,7 @@ func fare(t *testing.T, n int, reserve, faulty bool) []outcome {
 				if faulty {
 					fault = &wordings.Faults[i%len(wordings.Faults)]
 				}
-				p := wordings.Make(uint64(*first)+uint64(i), reserve, fault)
+				p := wordings.Make(uint64(*first)+uint64(i), part, fault)
 				began := time.Now()
 				g, err := graded(t, p.Source)
 				list[i] = outcome{p, g, err, time.Since(began)}
@@ -149,7 +149,14 @@ than those of two players at one board are read as before.
 // TestReading measures how programs in wordings of their own are read, with no hint.
 func TestReading(t *testing.T) {
 	if *only != "" {
-		for _, o := range fare(t, *programs, strings.HasPrefix(*only, "reserve"), strings.HasSuffix(*only, "wrong")) {
+		part := wordings.Known
+		switch {
+		case strings.HasPrefix(*only, "reserve"):
+			part = wordings.Reserve
+		case strings.HasPrefix(*only, "sealed"):
+			part = wordings.Sealed
+		}
+		for _, o := range fare(t, *programs, part, strings.HasSuffix(*only, "wrong")) {
 			t.Logf("%s of %s in %v, full %v: %s %s %v\n    %s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.took.Round(time.Millisecond), o.full(), o.Fault, o.Name, o.err, o.says()+"\n"+o.graded.Learned)
 		}
 		return
@@ -159,14 +166,14 @@ func TestReading(t *testing.T) {
 	}
 	var b strings.Builder
 	fmt.Fprintf(&b, preface, *programs)
-	for _, reserve := range []bool{false, true} {
-		right, wrong := fare(t, *programs, reserve, false), fare(t, *programs, reserve, true)
+	for _, part := range []wordings.Part{wordings.Known, wordings.Reserve, wordings.Sealed} {
+		right, wrong := fare(t, *programs, part, false), fare(t, *programs, part, true)
 		times := make([]time.Duration, len(right))
 		for i, o := range right {
 			times[i] = o.took
 		}
 		slices.Sort(times)
-		fmt.Fprintf(&b, "| %s | %d | %d | %d | %.1f s | %d | %d | %d |\n", map[bool]string{false: "first halves", true: "the reserve"}[reserve],
+		fmt.Fprintf(&b, "| %s | %d | %d | %d | %.1f s | %d | %d | %d |\n", [...]string{"the known part", "the reserve", "the sealed part"}[part],
 			count(right, outcome.full), count(right, outcome.accused), count(right, outcome.unread), times[len(times)/2].Seconds(),
 			count(wrong, func(o outcome) bool { return !o.full() }), count(wrong, outcome.named), count(wrong, outcome.overcharged))
 	}
@@ -181,7 +188,7 @@ func TestReading(t *testing.T) {
 // (docs/reading.md has the figures, also of the reserve); a fault in one is found, and what is no
 // such game is said to be not graded yet.
 func TestUnseenProgramsAreRead(t *testing.T) {
-	right := fare(t, 6, false, false)
+	right := fare(t, 6, wordings.Known, false)
 	for _, o := range right {
 		if o.accused() {
 			t.Errorf("%s of %s: %s\n%s\n%s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.says(), o.Name, o.Source)
@@ -190,7 +197,7 @@ func TestUnseenProgramsAreRead(t *testing.T) {
 	if n := count(right, outcome.full); n < len(right)-1 {
 		t.Errorf("%d of %d right programs keep all points", n, len(right))
 	}
-	for _, o := range fare(t, 2, false, true) {
+	for _, o := range fare(t, 2, wordings.Known, true) {
 		if o.full() {
 			t.Errorf("%s is not found: %s\n%s", o.Fault, o.Name, o.Source)
 		}
