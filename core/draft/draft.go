@@ -8,12 +8,9 @@ package draft
 
 import (
 	"cmp"
-	"fmt"
 	"maps"
-	"regexp"
 	"slices"
 	"strings"
-	"unicode"
 
 	"durchgang/core/game"
 	"durchgang/core/phrasebook"
@@ -30,6 +27,9 @@ type Seen struct {
 	Over   bool        // the game is over after the step
 	Echo   bool        // the program has parted from the rules before, and plays another game
 	Waits  bool        // the program waits for input
+
+	phrases    said
+	play, step int // which they are of
 }
 
 // Learned is one thing that was found out, in words, with how often it held.
@@ -105,6 +105,9 @@ func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[strin
 	phrases = map[string][]string{}
 	steps = slices.DeleteFunc(slices.Clone(steps), func(s Seen) bool { return s.Echo })
 	for _, s := range subjects(rules, steps) {
+		for i := range steps {
+			steps[i].phrases = phrasesIn(steps[i], names, s.about)
+		}
 		should, held, wrong := 0, 0, 0
 		for _, step := range steps {
 			if s.is(step) {
@@ -125,7 +128,7 @@ func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[strin
 			report = append(report, Learned{s.about, "built-in wording", held, should, wrong})
 			continue
 		}
-		found := mine(s, steps, names)
+		found := mine(s, steps)
 		if len(found) == 0 {
 			report = append(report, Learned{About: s.about, Of: should})
 		}
@@ -137,45 +140,88 @@ func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[strin
 	return phrases, report
 }
 
+// How many phrases there are for one thing, and how many that are all of their line.
 const (
-	mostPhrases = 6 // for one thing
-	longest     = 4 // words of a phrase
+	mostPhrases = 6
+	mostLines   = 4
 )
 
 // mine takes, again and again, the phrase that stands at most of the steps that are not
-// explained yet and at next to no others.
-func mine(s subject, steps []Seen, names [3][]string) []Learned {
-	texts := make([]map[string]bool, len(steps))
+// explained yet and at next to no others. A phrase that names another player than the one a step
+// is about does not stand there.
+func mine(s subject, steps []Seen) []Learned {
 	elsewhere := map[string]int{}
 	should := 0
+	var open []int
 	for i, step := range steps {
-		texts[i] = phrasesIn(step, names, s.about != "says.refused" && s.about != "solo.refused")
-		if !s.is(step) {
-			for p := range texts[i] {
-				elsewhere[p]++
+		is, p := s.is(step), winnerOf(step.Facts)
+		for phrase := range step.phrases {
+			if !is || !step.phrases.says(phrase, p) {
+				elsewhere[phrase]++
 			}
-		} else {
+		}
+		if is {
 			should++
 		}
-	}
-	var found []Learned
-	open := map[int]bool{}
-	for i, step := range steps {
-		if s.is(step) && !s.read(step) {
-			open[i] = true
+		if is && !s.read(step) {
+			open = append(open, i)
 		}
 	}
-	for len(found) < mostPhrases && len(open) > 0 {
+	c := contrast{s, steps, elsewhere, should}
+	if found, left := c.choose(open, mostLines, func(phrase string) bool { return strings.HasPrefix(phrase, wholeLine) }); left == 0 {
+		return found
+	}
+	found, _ := c.choose(open, mostPhrases, func(string) bool { return true })
+	return found
+}
+
+// contrast is what stands at the steps of a subject and at others.
+type contrast struct {
+	subject
+	steps     []Seen
+	elsewhere map[string]int // steps at which a phrase stands and should not
+	should    int            // steps of the subject
+}
+
+// hides reports whether a phrase takes a name as a word and does not stand at wins of either player,
+// so that it may hide who is named.
+func (c contrast) hides(phrase string) bool {
+	var stands [3]bool
+	wordlike := false
+	for _, s := range c.steps {
+		if p := winnerOf(s.Facts); p != game.Nobody {
+			n, there := s.phrases[phrase]
+			stands[p] = stands[p] || there
+			wordlike = wordlike || n[wordly]
+		}
+	}
+	return wordlike && !(stands[game.First] && stands[game.Second])
+}
+
+// choose takes phrases of a kind until the open steps are explained, or none is left that explains
+// more. left is how many are open then.
+func (c contrast) choose(open []int, most int, fits func(phrase string) bool) (found []Learned, left int) {
+	steps, elsewhere, should := c.steps, c.elsewhere, c.should
+	stands := func(i int, phrase string) bool {
+		return steps[i].phrases.says(phrase, winnerOf(steps[i].Facts))
+	}
+	open = slices.Clone(open)
+	for len(found) < most && len(open) > 0 {
 		counts := map[string]int{}
-		for i := range open {
-			for p := range texts[i] {
-				counts[p]++
+		for _, i := range open {
+			for p := range steps[i].phrases {
+				if fits(p) && stands(i, p) {
+					counts[p]++
+				}
 			}
 		}
 		best, score := "", 0
-		for _, p := range slices.Sorted(maps.Keys(counts)) {
+		for _, p := range sortedKeys(counts) {
+			if c.hides(p) {
+				continue
+			}
 			n := counts[p]*8 - elsewhere[p]*40
-			if strings.Contains(p, "{player}") {
+			if strings.Contains(p, slotName) {
 				n += counts[p] // says more
 			}
 			if n = n*16 + len(strings.Fields(p)); elsewhere[p]*8 <= counts[p] && n > score {
@@ -185,124 +231,16 @@ func mine(s subject, steps []Seen, names [3][]string) []Learned {
 		if best == "" || counts[best] < 2 && should > 2 {
 			break
 		}
-		l := Learned{About: s.about, Text: best, Of: should, Else: elsewhere[best]}
+		l := Learned{About: c.about, Text: best, Of: should, Else: elsewhere[best]}
 		for i, step := range steps {
-			if s.is(step) && texts[i][best] {
+			if c.is(step) && stands(i, best) {
 				l.Held++
 			}
-			if texts[i][best] {
-				delete(open, i)
-			}
 		}
+		open = slices.DeleteFunc(open, func(i int) bool { return stands(i, best) })
 		found = append(found, l)
 	}
-	return found
-}
-
-var digits = regexp.MustCompile(`\d+`)
-
-// phrasesIn are the runs of words on a screen, with names as {player} and numbers as #.
-// After the end of a game the prompt is about another one, and says nothing of this one.
-func phrasesIn(s Seen, names [3][]string, ends bool) map[string]bool {
-	found := map[string]bool{}
-	prompt := s.Screen.Prompt()
-	for _, line := range s.Screen {
-		if ends && s.Over && strings.TrimRight(line, " ") == prompt && s.Waits {
-			continue
-		}
-		words := wordsOf(line, names)
-		for i := range words {
-			for n := 1; n <= longest && i+n <= len(words); n++ {
-				run := words[i : i+n]
-				if slices.ContainsFunc(run, wordy) && (n > 1 || len(words) == 1 || len([]rune(run[0])) > 3) {
-					found[strings.Join(run, " ")] = true
-				}
-			}
-		}
-		if len(words) > longest && slices.ContainsFunc(words, wordy) {
-			found[strings.Join(words, " ")] = true
-		}
-	}
-	return found
-}
-
-// wordsOf splits a line.
-func wordsOf(line string, names [3][]string) []string {
-	fields := strings.FieldsFunc(strings.ToLower(line), func(r rune) bool { return !unicode.IsLetter(r) && !unicode.IsDigit(r) && r != '\'' })
-	for i, w := range fields {
-		w = strings.Trim(w, "'")
-		bare := strings.TrimSuffix(w, "'s")
-		for p := game.First; p <= game.Second; p++ {
-			if slices.ContainsFunc(names[p], func(name string) bool { return strings.EqualFold(name, bare) }) {
-				bare = "{player}"
-			}
-		}
-		if bare == "{player}" {
-			fields[i] = bare
-			continue
-		}
-		fields[i] = digits.ReplaceAllString(w, "#")
-	}
-	return fields
-}
-
-// wordy reports whether a word says something by itself.
-func wordy(word string) bool { return len([]rune(word)) > 2 && word != "{player}" }
-
-// pattern is a regular expression that finds a phrase whatever stands between its words.
-func pattern(phrase string) string {
-	words := strings.Fields(phrase)
-	for i, w := range words {
-		if w != "{player}" {
-			words[i] = strings.ReplaceAll(regexp.QuoteMeta(w), "#", `\d+`)
-		}
-	}
-	text := strings.Join(words, `\W+`)
-	for _, end := range []struct{ from, to string }{{`{player}\W+`, `{player}\W*(?:'s\W+)?`}, {`\W+{player}`, `\W*{player}`}} {
-		text = strings.ReplaceAll(text, end.from, end.to)
-	}
-	return text
-}
-
-// Names finds what the players are called: words of the last line that stand there when one
-// of them is to move and not when the other is. usual are names that need no finding.
-func Names(steps []Seen) (names [3][]string, report []Learned) {
-	var counts [3]map[string]int
-	var turns [3]int
-	for p := game.First; p <= game.Second; p++ {
-		counts[p] = map[string]int{}
-	}
-	for _, s := range steps {
-		turn := game.Turn(s.Facts)
-		if turn == game.Nobody || s.Over {
-			continue
-		}
-		turns[turn]++
-		met := map[string]bool{}
-		for _, w := range wordsOf(s.Screen.Prompt(), [3][]string{}) {
-			if w = strings.TrimSuffix(w, "'s"); wordy(w) && !met[w] && !strings.Contains(w, "#") {
-				met[w] = true
-				counts[turn][w]++
-			}
-		}
-	}
-	for p := game.First; p <= game.Second; p++ {
-		best, other := "", p.Opponent()
-		for _, w := range slices.Sorted(maps.Keys(counts[p])) {
-			n, elsewhere := counts[p][w], counts[other][w]
-			if n*10 >= turns[p]*7 && elsewhere*10 <= turns[other] && n > counts[p][best] {
-				best = w
-			}
-		}
-		if best != "" {
-			names[p] = []string{best}
-			report = append(report, Learned{"names", fmt.Sprintf("%s is called %s", [3]string{1: "the first player", 2: "the second"}[p], best), counts[p][best], turns[p], counts[other][best]})
-		}
-	}
-	if names[game.First] == nil || names[game.Second] == nil {
-		return [3][]string{}, nil
-	}
-	return names, report
+	return found, len(open)
 }
 
 // Marks finds the signs of the players on a board that is not read: the sign that is there

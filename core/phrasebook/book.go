@@ -12,7 +12,6 @@ type Book struct {
 	marks   [3]string // by player; Nobody has none
 	names   [3][]string
 	empty   []string
-	noTurns bool        // whose turn it is is not read
 	drawnAs *drawnBoard // how the board is drawn, nil when it is looked for
 	ignore  []*regexp.Regexp
 	won     []*regexp.Regexp
@@ -22,6 +21,7 @@ type Book struct {
 	again   []*regexp.Regexp
 	turn    []*regexp.Regexp
 	prompt  *regexp.Regexp // a player named in a prompt, marks in their own case
+	turns   *regexp.Regexp // the same, where that is whose turn it is
 	answers []answer
 	yes     string
 	solo    solo

@@ -95,12 +95,3 @@ func (d *drawnBoard) last(b *Book, lines []string, rows int) (facts []game.Fact,
 	}
 	return nil, -1, -1
 }
-
-// WithoutTurns is the book for a program of which it is not known how it says whose turn it is.
-func (b *Book) WithoutTurns() *Book {
-	return &Book{
-		forms: b.forms, marks: b.marks, names: b.names, empty: b.empty, noTurns: true, drawnAs: b.drawnAs, ignore: b.ignore,
-		won: b.won, drawn: b.drawn, refused: b.refused, hints: b.hints, again: b.again, turn: b.turn, prompt: b.prompt,
-		answers: b.answers, yes: b.yes, solo: b.solo, sea: b.sea, cards: b.cards, words: b.words, verbs: b.verbs, setup: b.setup,
-	}
-}

@@ -26,6 +26,7 @@ type form struct {
 	Board   []string        `yaml:"board"`
 	Yes     string          `yaml:"yes"`
 	Answers []partDocument  `yaml:"answers"`
+	BuiltIn *bool           `yaml:"built-in"` // whether the built-in phrases of says, ignore and turns are read too
 	Ignore  []string        `yaml:"ignore"`
 	Says    struct {
 		Won     []string `yaml:"won"`
@@ -184,6 +185,13 @@ func (c *compiler) compile(own, builtIn form) {
 	b := c.book
 	c.players(own)
 	c.forms(own, builtIn)
+	b.prompt = regexp.MustCompile(b.alternatives(true))
+	b.turns = b.prompt
+	if own.BuiltIn != nil && !*own.BuiltIn {
+		again := builtIn.Says.Again
+		builtIn.Says, builtIn.Ignore, b.turns = form{}.Says, nil, nothing
+		builtIn.Says.Again = again
+	}
 	b.empty = own.Empty
 	if own.Board != nil {
 		var err error
@@ -253,7 +261,6 @@ func (c *compiler) compile(own, builtIn form) {
 	}
 	c.verbs(own, builtIn)
 	c.setup(own.Setup, builtIn.Setup)
-	b.prompt = regexp.MustCompile(b.alternatives(true))
 	b.answers = c.answers("$.answers", own.Answers, builtIn.Answers)
 }
 
@@ -472,6 +479,8 @@ func (c *compiler) patterns(path string, texts []string) []*regexp.Regexp {
 	return list
 }
 
+var nothing = regexp.MustCompile(`[^\s\S]`)
+
 // pattern compiles one pattern (RE2, upper and lower case alike) with {player}
 // put in. Where it fails it returns one that matches nothing.
 func (c *compiler) pattern(path, text string) *regexp.Regexp {
@@ -479,7 +488,7 @@ func (c *compiler) pattern(path, text string) *regexp.Regexp {
 	p, err := regexp.Compile("(?im)" + expanded)
 	if err != nil {
 		c.fail(path, fmt.Errorf("%w: %w", ErrPattern, err))
-		return regexp.MustCompile(`[^\s\S]`)
+		return nothing
 	}
 	return p
 }
@@ -491,7 +500,7 @@ func (b *Book) alternatives(exact bool) string {
 		names := slices.Clone(b.names[p])
 		slices.SortFunc(names, func(x, y string) int { return len(y) - len(x) })
 		for i, n := range names {
-			names[i] = strings.ReplaceAll(regexp.QuoteMeta(n), " ", `\s*`)
+			names[i] = strings.ReplaceAll(regexp.QuoteMeta(n), " ", `\W*`)
 		}
 		mark := regexp.QuoteMeta(b.marks[p])
 		if exact {

@@ -21,9 +21,9 @@ func (s Screen) Prompt() string {
 	return ""
 }
 
-// asks is the index of the prompt if it asks for something: the cursor stays behind it,
+// Asks is the index of the prompt if it asks for something: the cursor stays behind it,
 // or it ends as questions do. It is -1 otherwise.
-func (s Screen) asks() int {
+func (s Screen) Asks() int {
 	i := s.last()
 	if i >= 0 && (i == len(s)-1 || strings.ContainsAny(s[i][len(strings.TrimRight(s[i], " "))-1:], ":?>")) {
 		return i
@@ -75,7 +75,7 @@ func (b *Book) Read(screen Screen, t Table, step Step) []game.Fact {
 // readTwo reads what is said to two players.
 func (b *Book) readTwo(screen Screen, t Table, step Step) []game.Fact {
 	var facts []game.Fact
-	turn, ended, prompt := game.Nobody, false, screen.asks()
+	turn, ended, prompt := game.Nobody, false, screen.Asks()
 	for i, line := range screen {
 		s := b.lines.get(line, func() said { return b.line(line) })
 		if s.blank {
@@ -94,11 +94,11 @@ func (b *Book) readTwo(screen Screen, t Table, step Step) []game.Fact {
 		}
 	}
 	last := screen.Prompt()
-	asked := b.named.get(last, func() game.Player { return player(b.prompt, b.blank(last)) })
+	asked := b.named.get(last, func() game.Player { return player(b.turns, b.blank(last)) })
 	if asked != game.Nobody && !ended {
 		turn = asked
 	}
-	if turn != game.Nobody && !b.noTurns {
+	if turn != game.Nobody {
 		facts = append(facts, game.Fact{Kind: game.FactTurn, Player: turn})
 	}
 	return facts

@@ -45,7 +45,7 @@ func (b *Book) seat(line string) seat {
 func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 	var facts []game.Fact
 	lives, shown, told := -1, "", false
-	prompt := screen.asks()
+	prompt := screen.Asks()
 	for i, line := range screen {
 		s := b.seats.get(line, func() seat { return b.seat(line) })
 		if t.cards {

@@ -76,7 +76,7 @@ func channelMoves(b *testing.B, book *phrasebook.Book, spec sandbox.Spec) []time
 		b.Fatal(err)
 	}
 	defer c.close()
-	p := player{Terminal: terminal, console: c, started: time.Now(), table: phrasebook.Table{Rows: 3, Cols: 3}}
+	p := player{Terminal: terminal, console: c, table: phrasebook.Table{Rows: 3, Cols: 3}}
 	var times []time.Duration
 	for i, m := range moments {
 		start := time.Now()

@@ -19,6 +19,7 @@ import (
 // console is a box on a pseudo-terminal that knows when its program waits.
 type console struct {
 	box     *sandbox.Box
+	started time.Time
 	fd      int // of the terminal's other end
 	own     int // of the program's end
 	ends    int // polls as readable once the program has ended
@@ -68,7 +69,7 @@ func open(spec sandbox.Spec, limits Patience) (*console, error) {
 	}
 	defer slave.Close()
 	defer master.Close()
-	c := &console{limits: limits, fd: -1, own: -1, ends: -1}
+	c := &console{limits: limits, started: time.Now(), fd: -1, own: -1, ends: -1}
 	if limits.Timers == nil {
 		c.limits.Timers = &Timers{}
 	}
@@ -364,6 +365,11 @@ func (c *console) hear() bool {
 	c.box.Listener().Release(h)
 	return !h.Starts() && h.Thread != c.box.Root()
 }
+
+func (c *console) exit() sandbox.Exit     { return c.box.Exit() }
+func (c *console) filled() bool           { return c.box.Filled() }
+func (c *console) elapsed() time.Duration { return time.Since(c.started) }
+func (c *console) failure() error         { return nil }
 
 // close kills the program, if it still runs, and closes the terminal.
 func (c *console) close() {

@@ -8,7 +8,6 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
-	"time"
 	"unicode"
 
 	"durchgang/core/game"
@@ -25,7 +24,9 @@ type Terminal struct {
 	Rules    game.Rules
 	Setup    game.Setup // of the script that is played
 	Patience Patience
-	Form     int // which of the book's forms is typed; see Probe
+	Form     int   // which of the book's forms is typed; see Probe
+	Tape     *Tape // on which it is recorded what the program prints, nil for none
+	Recorded bool  // what is on the tape is taken from there, without running the program
 }
 
 // Play starts the program anew and plays the moments of one script. The error is
@@ -37,18 +38,24 @@ func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.M
 // sit implements Sitter: a terminal of the program's own.
 func (t Terminal) sit(_ context.Context, spec sandbox.Spec, setup game.Setup) (s seat, leave func(), err error) {
 	given := t.Book.Give(t.Rules.Spell(setup))
-	spec, remove, err := give(spec, given)
-	if err != nil {
+	remove := func() {}
+	start := func() (c *console, err error) {
+		if spec, remove, err = give(spec, given); err != nil {
+			return nil, err
+		}
+		if c, err = open(spec, t.Patience); err != nil {
+			remove()
+		}
+		return c, err
+	}
+	p := &player{Terminal: t, given: given}
+	if t.Tape != nil {
+		p.console = t.Tape.play(given, t.Recorded, start)
+	} else if p.console, err = start(); err != nil {
 		return nil, nil, err
 	}
-	c, err := open(spec, t.Patience)
-	if err != nil {
-		remove()
-		return nil, nil, err
-	}
-	p := &player{Terminal: t, console: c, started: time.Now(), given: given}
 	p.assume(setup)
-	return p, func() { c.close(); remove() }, nil
+	return p, func() { p.console.close(); remove() }, nil
 }
 
 // give adds what a program is given before it starts. Its files are removed by the
@@ -63,7 +70,7 @@ func give(spec sandbox.Spec, g phrasebook.Given) (sandbox.Spec, func(), error) {
 	}
 	dir, err := scratch.Dir("setup")
 	if err != nil {
-		return spec, nil, err
+		return spec, func() {}, err
 	}
 	remove := func() { _ = os.RemoveAll(dir) }
 	spec.Files = map[string]string{}
@@ -71,7 +78,7 @@ func give(spec sandbox.Spec, g phrasebook.Given) (sandbox.Spec, func(), error) {
 		spec.Files[name] = filepath.Join(dir, name)
 		if err := os.WriteFile(spec.Files[name], []byte(text), 0o644); err != nil {
 			remove()
-			return spec, nil, fmt.Errorf("write a set-up: %w", err)
+			return spec, func() {}, fmt.Errorf("write a set-up: %w", err)
 		}
 	}
 	return spec, remove, nil
@@ -124,8 +131,7 @@ func takes(o judge.Observation, m suite.Moment) (taken, placed bool) {
 // player is one script on one console.
 type player struct {
 	Terminal
-	console *console
-	started time.Time
+	console speech
 	table   phrasebook.Table
 	given   phrasebook.Given
 	done    Performance
@@ -153,7 +159,7 @@ type player struct {
 func (p *player) assume(setup game.Setup) { p.table = phrasebook.TableOf(p.Rules, setup) }
 
 // performance implements seat.
-func (p *player) performance() (*Performance, error) { return &p.done, nil }
+func (p *player) performance() (*Performance, error) { return &p.done, p.console.failure() }
 
 // moment implements seat.
 func (p *player) moment(m suite.Moment) bool {
@@ -308,7 +314,7 @@ func (p *player) enter(line string) {
 }
 
 func (p *player) typed(line string) {
-	p.events = append(p.events, Event{At: time.Since(p.started), Typed: &line})
+	p.events = append(p.events, Event{At: p.console.elapsed(), Typed: &line})
 	p.all = append(p.all, '\n')
 	if err := p.console.typeLine(line); err != nil {
 		p.rest = ended
@@ -326,7 +332,7 @@ func (p *player) read() {
 		printed, rest := p.console.settle()
 		p.rest = rest
 		if len(printed) > 0 {
-			p.events = append(p.events, Event{At: time.Since(p.started), Printed: printed})
+			p.events = append(p.events, Event{At: p.console.elapsed(), Printed: printed})
 			// A program that takes the terminal over prints what is typed by itself.
 			p.text = strings.TrimPrefix(p.text+string(printed), p.echo)
 			p.all = append(p.all, printed...)
@@ -366,10 +372,10 @@ func (p *player) observe() {
 	}
 	switch p.rest {
 	case ended:
-		p.now.Condition, p.now.Detail = ending(p.console.box.Exit(), p.text)
+		p.now.Condition, p.now.Detail = ending(p.console.exit(), p.text)
 	case stuck:
 		p.now.Condition, p.now.Detail = judge.Stuck, "for "+p.Patience.Rest.String()
-		if p.console.box.Filled() {
+		if p.console.filled() {
 			p.now.Condition, p.now.Detail = judge.Exceeded, sandbox.DiskFull
 		}
 	case floods:

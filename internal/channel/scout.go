@@ -1,11 +1,13 @@
 package channel
 
 import (
+	"cmp"
 	"context"
 	"regexp"
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"durchgang/core/game"
 	"durchgang/core/phrasebook"
@@ -20,7 +22,9 @@ import (
 type Scout struct {
 	Rows     int // of the board
 	Cols     int
+	Drops    bool // a move names a column, and the mark falls
 	Patience Patience
+	Tape     *Tape
 }
 
 // Scouted is what was found.
@@ -29,8 +33,10 @@ type Scouted struct {
 	Move    []string    // what is typed at each prompt of a move, as in a phrasebook
 	Base    int
 	Board   []string  // how it is drawn, as in a phrasebook
-	Marks   [2]string // both empty where the second player's was not seen
-	Against string    // what the program says that this is against, empty when nothing is
+	Marks   [2]string // in the order in which they were seen; the second is empty where it was not
+	Against string    // what the program says, and Move and Base follow, though it does otherwise; empty when it does as it says
+
+	labels string // of columns that the way to type is against
 }
 
 func digit(base int) func(int) string { return func(n int) string { return strconv.Itoa(n + base) } }
@@ -57,8 +63,14 @@ type way struct {
 }
 
 // ways are all of them; those that are usual come first, since the first that works is taken.
-func ways() []way {
+func (s Scout) ways() []way {
 	var list []way
+	if s.Drops {
+		for _, w := range writings {
+			list = append(list, way{first: w})
+		}
+		return list
+	}
 	digits := writings[:2]
 	for _, w := range digits {
 		list = append(list, way{w, w, " "}, way{first: w})
@@ -80,7 +92,8 @@ func ways() []way {
 	return list
 }
 
-// lines are what is typed for two numbers, each counted from zero.
+// lines are what is typed for a row and column, each counted from zero. One number counts cells row by
+// row, of so many columns; where a move names a column only, they are none.
 func (w way) lines(a, b, cols int) []string {
 	if w.second.sign == nil {
 		return []string{w.first.sign(a*cols + b)}
@@ -112,6 +125,9 @@ type scout struct {
 // Find looks for the program's board and how to type to it. It is false where nothing that
 // was tried had an effect that can be one of a move.
 func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, bool, error) {
+	if s.Tape == nil {
+		s.Tape = &Tape{}
+	}
 	w := &scout{Scout: s, ctx: ctx, spec: spec, seen: map[string]run{}}
 	type path struct {
 		lines   []string
@@ -161,7 +177,7 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 
 const (
 	mostPaths     = 10 // of answers to what is asked first
-	mostRuns      = 240
+	mostRuns      = 320
 	mostQuestions = 4
 )
 
@@ -198,6 +214,22 @@ func answers(screen phrasebook.Screen, n int) []string {
 // people are names that are typed where anything may be.
 var people = [...]string{"Anna", "Ben", "Cleo", "Dario", "Elin"}
 
+// heed takes what the program says of how to type a move, where that is against what it does.
+func (f *Scouted) heed(w way, screen string, rows int) {
+	if said := against(w, screen, rows); said != "" {
+		f.Against, f.Base = said, 1-f.Base
+	}
+	said := cmp.Or(f.labels, swapped(f.Move, screen))
+	if said != "" {
+		f.Against = said
+		swap := strings.NewReplacer("{row}", "{col}", "{col}", "{row}", "{row-letter}", "{letter}", "{letter}", "{row-letter}",
+			"{small-row-letter}", "{small-letter}", "{small-letter}", "{small-row-letter}")
+		for i, typed := range f.Move {
+			f.Move[i] = swap.Replace(typed)
+		}
+	}
+}
+
 // free reports whether a prompt takes any text, and goes on to the same next one: it asks for a
 // name, or waits until somebody is ready. No move is typed there.
 func (s *scout) free(before []string, screen phrasebook.Screen) (bool, error) {
@@ -214,7 +246,17 @@ func (s *scout) free(before []string, screen phrasebook.Screen) (bool, error) {
 		}
 		next[i] = strings.ReplaceAll(strings.Join(after, "\n"), name, "")
 	}
-	return next[0] == next[1], nil
+	if next[0] != next[1] {
+		return false, nil
+	}
+	// Where a refused move passes the turn, the first prompt comes back.
+	lines := append(slices.Clone(before), people[0], people[1])
+	r, err := s.play(lines)
+	if err != nil {
+		return false, err
+	}
+	after := r.last(len(lines))
+	return after == nil || after.Prompt() != screen.Prompt(), nil
 }
 
 // play starts the program and types lines.
@@ -226,10 +268,7 @@ func (s *scout) play(lines []string) (run, error) {
 	if err := s.ctx.Err(); err != nil {
 		return run{}, err
 	}
-	c, err := open(s.spec(), s.Patience)
-	if err != nil {
-		return run{}, err
-	}
+	c := s.Tape.play(phrasebook.Given{}, true, func() (*console, error) { return open(s.spec(), s.Patience) })
 	defer c.close()
 	var all []byte
 	var r run
@@ -243,33 +282,52 @@ func (s *scout) play(lines []string) (run, error) {
 		}
 	}
 	s.seen[key] = r
-	return r, nil
+	return r, c.failure()
 }
 
 // spot is a character on a screen.
 type spot struct{ line, col int }
 
+// width is how many cells a row has for one number to count.
+func (s *scout) width() int {
+	if s.Drops {
+		return 0
+	}
+	return s.Cols
+}
+
 // cellsTyped are three cells that tell every turn and reflection of a board apart.
-func (s *scout) cellsTyped() [3][2]int { return [3][2]int{{0, 1}, {s.Rows - 1, 0}, {1, s.Cols - 1}} }
+func (s *scout) cellsTyped() [3][2]int {
+	if s.Drops {
+		return [3][2]int{{s.Rows - 1, 1}, {s.Rows - 1, s.Cols - 1}, {s.Rows - 1, 2}}
+	}
+	return [3][2]int{{0, 1}, {s.Rows - 1, 0}, {1, s.Cols - 1}}
+}
 
 // moves looks for a way to type a move after the lines that lead to the first one.
 func (s *scout) moves(before []string, screen phrasebook.Screen) (Scouted, bool, error) {
 	cells := s.cellsTyped()
-	for _, w := range ways() {
+	refusals := map[string]bool{}
+	for _, w := range s.ways() {
 		if len(s.seen) > mostRuns {
 			break
 		}
 		var screens [3]phrasebook.Screen
 		for i, cell := range cells {
-			lines := append(slices.Clone(before), w.lines(cell[0], cell[1], s.Cols)...)
+			lines := append(slices.Clone(before), w.lines(cell[0], cell[1], s.width())...)
 			r, err := s.play(lines)
 			if err != nil {
 				return Scouted{}, false, err
 			}
 			screens[i] = r.last(len(lines))
-			if screens[i] == nil || i == 1 && slices.Equal(screens[0], screens[1]) {
+			if screens[i] == nil || refusals[strings.Join(screens[i], "\n")] {
 				screens[i] = nil
-				break // it refuses both
+				break
+			}
+			if i == 1 && slices.Equal(screens[0], screens[1]) {
+				refusals[strings.Join(screens[0], "\n")] = true // it refuses both
+				screens[i] = nil
+				break
 			}
 		}
 		if slices.ContainsFunc(screens[:], func(x phrasebook.Screen) bool { return x == nil }) {
@@ -279,9 +337,13 @@ func (s *scout) moves(before []string, screen phrasebook.Screen) (Scouted, bool,
 		if !ok {
 			continue
 		}
-		found, ok, err := s.fit(before, w, screens, spots, mark)
+		fit := s.fit
+		if s.Drops {
+			fit = s.fitDrops
+		}
+		found, ok, err := fit(before, w, screens, spots, mark)
 		if err != nil || ok {
-			found.Against = against(w, strings.Join(screen, "\n"), s.Rows)
+			found.heed(w, strings.Join(screen, "\n"), s.Rows)
 			return found, ok, err
 		}
 	}
@@ -358,7 +420,7 @@ func (s *scout) fit(before []string, w way, screens [3]phrasebook.Screen, spots 
 			continue
 		}
 		// The second player's mark, and that the first one's stays.
-		lines := slices.Concat(before, w.lines(cells[0][0], cells[0][1], s.Cols), w.lines(cells[1][0], cells[1][1], s.Cols))
+		lines := slices.Concat(before, w.lines(cells[0][0], cells[0][1], s.width()), w.lines(cells[1][0], cells[1][1], s.width()))
 		r, err := s.play(lines)
 		if err != nil {
 			return Scouted{}, false, err
@@ -367,15 +429,69 @@ func (s *scout) fit(before []string, w way, screens [3]phrasebook.Screen, spots 
 		if board == nil {
 			continue
 		}
-		found := Scouted{Move: move, Base: base, Board: board}
+		found := Scouted{Move: move, Base: base, Board: board, Marks: [2]string{string(mark)}, labels: g.labelled(screens[0], move, s.Cols)}
 		if second := r.last(len(lines)); second != nil { // a program with a fault may have no second mark
 			if other, ok := secondMark(second, screens[0], g, top, at, mark); ok {
-				found.Marks = [2]string{string(mark), other}
+				found.Marks[1] = other
 			}
 		}
 		return found, true, nil
 	}
 	return Scouted{}, false, nil
+}
+
+// fitDrops finds the board on which marks fall: where a second mark in the same column stands tells how
+// far apart rows are.
+func (s *scout) fitDrops(before []string, w way, screens [3]phrasebook.Screen, spots [3]spot, mark rune) (Scouted, bool, error) {
+	cells := s.cellsTyped()
+	typed := w.lines(cells[0][0], cells[0][1], s.width())
+	lines := slices.Concat(before, typed, typed)
+	r, err := s.play(lines)
+	second := r.last(len(lines))
+	if err != nil || second == nil {
+		return Scouted{}, false, err
+	}
+	down, other := above(screens[0], second, spots[0], mark)
+	right := (spots[1].col - spots[0].col) / (cells[1][1] - cells[0][1])
+	g := grid{spots[0].line - (s.Rows-1)*down, spots[0].col - right, down, right}
+	if down == 0 || right <= 0 || g.line < 0 || g.col < 0 {
+		return Scouted{}, false, nil
+	}
+	for i, cell := range cells {
+		if g.at(cell[0], cell[1]) != spots[i] {
+			return Scouted{}, false, nil
+		}
+	}
+	board, _ := g.draw(screens[0], s.Rows, s.Cols)
+	if board == nil {
+		return Scouted{}, false, nil
+	}
+	return Scouted{Move: []string{w.first.col}, Base: w.first.base, Board: board, Marks: [2]string{string(mark), string(other)}}, true, nil
+}
+
+// above finds how many lines above the first mark in a column the second one stands, and its sign; 0
+// where none does.
+func above(first, second phrasebook.Screen, at spot, mark rune) (down int, other rune) {
+	sign := func(screen phrasebook.Screen, line int) rune {
+		if line >= 0 && line < len(screen) {
+			if text := []rune(screen[line]); at.col < len(text) {
+				return text[at.col]
+			}
+		}
+		return ' '
+	}
+	const furthest = 4 // lines of a row
+	for line := len(second) - 1; line >= 0; line-- {
+		if sign(second, line) != mark {
+			continue
+		}
+		for d := 1; d <= furthest; d++ {
+			if was, is := sign(first, at.line-d), sign(second, line-d); was != is && is != ' ' {
+				return d, is
+			}
+		}
+	}
+	return 0, 0
 }
 
 // gridOf is the grid in which cells are at spots; false where they are in none.
@@ -504,11 +620,58 @@ func against(w way, text string, rows int) string {
 	return ""
 }
 
+// What rows and columns are called in a prompt.
+var (
+	rowWords = regexp.MustCompile(`(?i)\b(?:rows?|zeilen?|reihen?|filas?|ligne|rangée|riga|linha|rij|rad|wiersz)\b`)
+	colWords = regexp.MustCompile(`(?i)\b(?:col(?:umn)?s?|spalten?|columnas?|colonne|colonna|coluna|kolom|kolumn|kolumna)\b`)
+)
+
+// swapped is what a screen says that a way of typing is against in the order of row and column: the
+// one is named first, and the other one is typed first.
+func swapped(move []string, text string) string {
+	row, col := rowWords.FindStringIndex(text), colWords.FindStringIndex(text)
+	typed := strings.Join(move, " ")
+	r, c := strings.Index(typed, "{row"), max(strings.Index(typed, "{col"), strings.Index(typed, "{letter"), strings.Index(typed, "{small-letter"))
+	if row == nil || col == nil || r < 0 || c < 0 || (row[0] < col[0]) == (r < c) {
+		return ""
+	}
+	return text[min(row[0], col[0]):max(row[1], col[1])]
+}
+
+// labelled is what stands over the columns of a board that a way of typing is against: letters, where
+// letters are typed for rows, or numbers, where letters are typed for columns.
+func (g grid) labelled(screen phrasebook.Screen, move []string, cols int) string {
+	typed := strings.Join(move, " ")
+	rowLetters := strings.Contains(typed, "row-letter}")
+	colLetters := strings.Contains(typed, "{letter}") || strings.Contains(typed, "{small-letter}")
+	for l := g.line - 1; l >= max(0, g.line-2); l-- {
+		text, letters, digits := []rune(screen[l]), 0, 0
+		for c := range cols {
+			if at := g.at(0, c).col; at < len(text) {
+				letters += btoi(unicode.ToLower(text[at]) == rune('a'+c))
+				digits += btoi(text[at] == rune('1'+c) || text[at] == rune('0'+c))
+			}
+		}
+		if letters == cols && rowLetters || digits == cols && colLetters {
+			return strings.TrimSpace(screen[l])
+		}
+	}
+	return ""
+}
+
+func btoi(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
+}
+
 // spans are two numbers that may be the ends of a range, with at most a word between them.
 var spans = regexp.MustCompile(`\b([01])\b(?:\s*(?:-|–|\.{2,3}|…|,|/)\s*|\s+\pL{1,8}\s+)(\d{1,3})\b`)
 
 // Scouts reports whether programs of a game can be scouted: two players type cells of a board.
 func Scouts(rules game.Rules, setup game.Setup) bool {
 	rows, cols := rules.Shape()
-	return rows > 1 && cols > 1 && rules.MoveKind() == game.NamesCell && !phrasebook.TableOf(rules, setup).Afloat()
+	kind := rules.MoveKind()
+	return rows > 1 && cols > 1 && (kind == game.NamesCell || kind == game.NamesColumn) && !phrasebook.TableOf(rules, setup).Afloat()
 }

@@ -47,7 +47,7 @@ func TestScout(t *testing.T) {
 		{"two prompts, the column's first, after names and a menu",
 			scouted("input('Wie? '); input('Und? ')\nwhile input('[k] oder [l]? ') != 'l': pass", "c = int(input('yy? ')) - 1; r = int(input('zz? ')) - 1", `print("\n".join("r%d|%s" % (r, "|".join("." if x is None else "AB"[x] for x in g[r*3:r*3+3])) + "\n==" for r in range(3)))`),
 			[]string{"{col}", "{row}"}, 1, []string{"r0|{}|{}|{}", "", "r1|{}|{}|{}", "", "r2|{}|{}|{}"}, "AB", 3, false},
-		{"from zero although it says one", scouted("print('1-3')", "r, c = map(int, input('1 to 3? ').split())", plain), []string{"{row} {col}"}, 0, []string{"<{}~{}~{}>", "<{}~{}~{}>", "<{}~{}~{}>"}, "*+", 0, true},
+		{"from zero although it says one", scouted("print('1-3')", "r, c = map(int, input('1 to 3? ').split())", plain), []string{"{row} {col}"}, 1, []string{"<{}~{}~{}>", "<{}~{}~{}>", "<{}~{}~{}>"}, "*+", 0, true},
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {

@@ -12,6 +12,8 @@ import (
 	"durchgang/core/draft"
 	"durchgang/core/game"
 	"durchgang/core/judge"
+	"durchgang/core/mistake"
+	"durchgang/core/mistakes"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
@@ -39,7 +41,7 @@ func Draft(ctx context.Context, folder fs.FS, s *suite.Suite, report func(doing 
 	if fixed.Scripts = s.Fixed(); len(fixed.Scripts) == 0 {
 		return Drafted{}, &InputError{"suite", errors.New("wording is found by scripts of which it is known what must be seen, and this suite has none: give some a set-up, or take the game's own suite")}
 	}
-	d := drafter{ctx: ctx, suite: &fixed, spec: program.Spec, report: report, source: sourceText(folder)}
+	d := drafter{ctx: ctx, suite: &fixed, spec: program.Spec, report: report, source: sourceText(folder), tape: &channel.Tape{}}
 	return d.draft()
 }
 
@@ -67,6 +69,10 @@ type drafter struct {
 	source  string
 	text    bookText
 	learned []draft.Learned
+
+	tape     *channel.Tape // of what was played; nil where the program always runs
+	parallel int           // scripts that are played at the same time
+	silent   bool          // the program ends before it asks for anything
 }
 
 // scripts are the first few of each criterion.
@@ -81,8 +87,66 @@ func (d *drafter) scripts(each, most int) []suite.Script {
 	return chosen
 }
 
+// typing finds how a move is typed and where the board is, unless the built-in wording shows moves
+// where they were put.
+func (d *drafter) typing() error {
+	few := d.scripts(1, 4)
+	best, err := d.try(d.text, few)
+	d.silent = best.silent
+	if err != nil || best.silent || placed(best.verdicts) {
+		return err
+	}
+	_, err = d.scout(best, few)
+	return err
+}
+
+// read finds what a program for two players at one board says, once it is known how a move is typed.
+// It reports whether more is explained by that than by the built-in wording.
+func (d *drafter) read() (better bool, err error) {
+	t, err := d.try(d.text, d.suite.Scripts)
+	if err != nil {
+		return false, err
+	}
+	known, before := mistakes.For(d.suite.Rules), 0
+	if d.text.move == nil {
+		before = draft.Fits(known, t.plays)
+	}
+	if err := d.words(known, t); err != nil {
+		return false, err
+	}
+	if t, err = d.try(d.text, d.suite.Scripts); err != nil {
+		return false, err
+	}
+	return draft.Fits(known, t.plays) > before, d.again()
+}
+
+// words finds what the program says.
+func (d *drafter) words(known mistake.Known, t trial) error {
+	names := [3][]string{}
+	for p := game.First; p <= game.Second; p++ {
+		names[p] = []string{d.suite.Rules.PlayerName(p)}
+		if mark := d.text.marks[p-1]; mark != "" {
+			names[p] = []string{mark}
+		}
+	}
+	w := draft.Words(known, t.plays, names)
+	d.text.own, d.text.phrases = true, w.Phrases
+	for p := range d.text.names {
+		d.text.names[p] = w.Names[p+1]
+	}
+	d.learned = append(d.learned, w.Learned...)
+	return nil
+}
+
 // find finds the wording.
 func (d *drafter) find() error {
+	if d.boards() {
+		if err := d.typing(); err != nil || d.silent {
+			return err
+		}
+		_, err := d.read()
+		return err
+	}
 	few, some := d.scripts(1, 4), d.scripts(4, 40)
 	d.report("trying the built-in wording")
 	best, err := d.try(d.text, few)
@@ -95,14 +159,9 @@ func (d *drafter) find() error {
 	if best.silent {
 		return nil // it ends before it asks for anything
 	}
-	if best, err = d.scout(best, few); err != nil {
-		return err
-	}
-	if d.text.move == nil { // which the others look for
-		for _, stage := range []func(trial, []suite.Script) (trial, error){d.questions, d.forms} {
-			if best, err = stage(best, few); err != nil {
-				return err
-			}
+	for _, stage := range []func(trial, []suite.Script) (trial, error){d.questions, d.forms} {
+		if best, err = stage(best, few); err != nil {
+			return err
 		}
 	}
 	if err := d.phrases(some); err != nil {
@@ -158,32 +217,50 @@ func shown(v judge.Verdict) int {
 	return n
 }
 
+// boards reports whether two players play at one board, which is looked at.
+func (d *drafter) boards() bool { return channel.Scouts(d.suite.Rules, d.suite.Scripts[0].Setup) }
+
 // scout finds what is asked first, how a move is typed and where the board is by what changes
 // on the screen, unless the built-in wording reads that.
 func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
-	if best.whole() || !channel.Scouts(d.suite.Rules, d.suite.Scripts[0].Setup) {
-		return best, nil
-	}
 	d.report("looking at what changes when a move is typed")
 	found, ok, err := d.scoutFor()
-	if err != nil || !ok || found.Against != "" {
+	if err != nil || !ok {
 		return best, err
 	}
 	text := d.text.clone()
 	text.move, text.base, text.board = found.Move, found.Base, found.Board
-	// Who begins with the second player's usual mark has a fault, and no marks of its own.
-	if !strings.EqualFold(found.Marks[0], "O") || !strings.EqualFold(found.Marks[1], "X") {
-		text.marks = found.Marks
-	}
+	text.marks = marksOf(found.Marks)
 	for _, a := range found.Answers {
-		text.answers = append(text.answers, [2]string{literal(a[0]), a[1]})
+		text.answers = append(text.answers, [2]string{"^" + regexp.QuoteMeta(strings.TrimSpace(a[0])), a[1]})
 	}
 	t, err := d.try(text, few)
-	if err != nil || t.score() < best.score() {
+	known := mistakes.For(d.suite.Rules)
+	if err != nil || draft.Fits(known, t.plays) < draft.Fits(known, best.plays) {
 		return best, err
 	}
 	d.text, d.learned = text, append(d.learned, took(text)...)
 	return t, nil
+}
+
+// marksOf are the players' marks, by those that were seen to be put first and second. A program in
+// which the mark that is usually the second player's comes first has a fault, and no marks of its own.
+func marksOf(seen [2]string) [2]string {
+	for _, usual := range [][2]string{{"X", "O"}, {"A", "B"}, {"1", "2"}} {
+		first, second := strings.ToUpper(seen[0]), strings.ToUpper(seen[1])
+		switch {
+		case first == usual[1] && second == usual[0]:
+			return [2]string{seen[1], seen[0]}
+		case first == usual[1] && second == "":
+			return [2]string{usual[0], seen[0]}
+		case first == usual[0] && second == "":
+			return [2]string{seen[0], usual[1]}
+		}
+	}
+	if seen[1] == "" {
+		seen[1] = "O"
+	}
+	return seen
 }
 
 // better tries a change of the text and keeps it when it scores higher.
@@ -339,43 +416,19 @@ func (d *drafter) phrases(some []suite.Script) error {
 	if err != nil {
 		return err
 	}
-	names := [3][]string{}
-	if !d.suite.Rules.Solo() && !turnsRead(t.steps) {
-		var report []draft.Learned
-		names, report = draft.Names(t.steps)
-		if names[game.First] != nil {
-			d.text.names = [2]string{names[game.First][0], names[game.Second][0]}
-			d.learned = append(d.learned, report...)
-			if t, err = d.try(d.text, some); err != nil {
-				return err
+	var names [3][]string
+	if !d.suite.Rules.Solo() {
+		for p := game.First; p <= game.Second; p++ {
+			names[p] = append(names[p], d.suite.Rules.PlayerName(p))
+			if mark := d.text.marks[p-1]; mark != "" {
+				names[p] = append(names[p], mark)
 			}
-		}
-	}
-	for p := game.First; p <= game.Second; p++ {
-		names[p] = append(names[p], d.suite.Rules.PlayerName(p))
-		if mark := d.text.marks[p-1]; mark != "" {
-			names[p] = append(names[p], mark)
 		}
 	}
 	phrases, report := draft.Learn(d.suite.Rules, t.steps, names)
 	d.text.phrases = phrases
 	d.learned = append(d.learned, report...)
 	return nil
-}
-
-// turnsRead reports whether it is mostly known who is to move.
-func turnsRead(steps []draft.Seen) bool {
-	isTurn := func(f game.Fact) bool { return f.Kind == game.FactTurn }
-	should, read := 0, 0
-	for _, s := range steps {
-		if slices.ContainsFunc(s.Facts, isTurn) && !s.Over {
-			should++
-			if slices.ContainsFunc(s.Read, isTurn) {
-				read++
-			}
-		}
-	}
-	return read*10 >= should*8
 }
 
 // yeses are what a program may want to hear when it asks whether to play again.

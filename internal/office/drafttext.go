@@ -14,7 +14,8 @@ type bookText struct {
 	marks   [2]string
 	empty   string
 	board   []string // how it is drawn
-	names   [2]string
+	names   [2][]string
+	own     bool        // the built-in phrases are left out
 	answers [][2]string // what is asked, as a pattern, and what is typed
 	setup   string      // as it stands in the YAML
 	again   string
@@ -29,6 +30,14 @@ func (b bookText) clone() bookText {
 
 // quoted writes a text for YAML.
 func quoted(text string) string { return "'" + strings.ReplaceAll(text, "'", "''") + "'" }
+
+func quotedAll(list []string) string {
+	texts := make([]string, len(list))
+	for i, text := range list {
+		texts[i] = quoted(text)
+	}
+	return strings.Join(texts, ", ")
+}
 
 // String writes the phrasebook; it is empty where nothing was found that is not built in.
 func (b bookText) String() string {
@@ -52,8 +61,11 @@ func (b bookText) String() string {
 			fmt.Fprintf(&w, "  - %s\n", quoted(line))
 		}
 	}
-	if b.names[0] != "" {
-		fmt.Fprintf(&w, "names: {first: [%s], second: [%s]}\n", quoted(b.names[0]), quoted(b.names[1]))
+	if b.own {
+		w.WriteString("built-in: false\n")
+	}
+	if len(b.names[0]) > 0 {
+		fmt.Fprintf(&w, "names: {first: [%s], second: [%s]}\n", quotedAll(b.names[0]), quotedAll(b.names[1]))
 	}
 	if len(b.answers) > 0 {
 		w.WriteString("answers:\n")

@@ -5,6 +5,8 @@ import (
 	"slices"
 	"strings"
 
+	"golang.org/x/sync/errgroup"
+
 	"durchgang/core/draft"
 	"durchgang/core/game"
 	"durchgang/core/judge"
@@ -17,6 +19,7 @@ import (
 type trial struct {
 	verdicts []judge.ScriptVerdict
 	steps    []draft.Seen
+	plays    []draft.Play
 	agrees   int // comparisons that are evidence of being understood
 	differs  int
 	boards   int  // steps at which a board was read
@@ -33,26 +36,33 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 		return trial{}, fmt.Errorf("read the draft: %w", err)
 	}
 	g := Grader{Suite: d.suite, Book: book}
-	p := &playing{spec: d.spec, usual: channel.DefaultPatience()}
+	p := &playing{spec: d.spec, usual: channel.DefaultPatience(), tape: d.tape, recorded: true}
 	p.usual.Rest /= 2
 	if err := g.probe(d.ctx, p); err != nil {
 		return trial{}, err
 	}
 	t := trial{silent: true}
-	for _, script := range scripts {
-		moments, err := script.Moments(d.suite.Rules)
-		if err != nil {
-			return t, err
-		}
-		performance, err := g.play(d.ctx, p, script, moments)
-		if err != nil {
-			return t, err
-		}
-		p.heed(performance)
+	performances := make([]channel.Performance, len(scripts))
+	moments := make([][]suite.Moment, len(scripts))
+	var players errgroup.Group
+	players.SetLimit(max(1, d.parallel))
+	for i, script := range scripts {
+		players.Go(func() (err error) {
+			if moments[i], err = script.Moments(d.suite.Rules); err == nil {
+				performances[i], err = g.play(d.ctx, p, script, moments[i])
+			}
+			p.heed(performances[i])
+			return err
+		})
+	}
+	if err := players.Wait(); err != nil {
+		return t, err
+	}
+	for i, performance := range performances {
 		if o := performance.Observations; len(o) > 0 && o[0].Condition != judge.Ended && o[0].Condition != judge.Crashed && o[0].Condition != judge.Exceeded {
 			t.silent = false
 		}
-		t.add(judge.JudgeScript(d.suite, script, moments, performance.Observations), moments, performance)
+		t.add(judge.JudgeScript(d.suite, scripts[i], moments[i], performance.Observations), moments[i], performance)
 	}
 	return t, nil
 }
@@ -60,9 +70,11 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
 	t.verdicts = append(t.verdicts, v)
 	var before []byte
+	play := draft.Play{Script: v.Script, Seen: p.Observations}
 	for i, o := range p.Observations {
 		screen := phrasebook.Look(before, printed(p.Events[i]))
 		before = append(append(before, printed(p.Events[i])...), '\n')
+		play.Screens = append(play.Screens, screen)
 		if o.Untyped {
 			continue
 		}
@@ -77,6 +89,7 @@ func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Per
 			t.asks++
 		}
 	}
+	t.plays = append(t.plays, play)
 	for _, step := range v.Steps {
 		if step.Echo {
 			continue

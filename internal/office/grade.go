@@ -79,15 +79,8 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 		return Graded{}, err
 	}
 	defer p.close()
-	list, err := g.playAll(ctx, p, keep)
+	list, learned, err := g.hear(ctx, p, keep)
 	if err != nil {
-		return Graded{}, err
-	}
-	list, learned, err := g.understand(ctx, p, list, keep)
-	if err != nil {
-		return Graded{}, err
-	}
-	if list, err = g.mute(ctx, p, list, keep); err != nil {
 		return Graded{}, err
 	}
 	if err := g.unread(ctx, p, list); err != nil {
@@ -198,9 +191,19 @@ type playing struct {
 	loan     *browser.Loan
 	settings string // of its driver
 	usual    channel.Patience
-	form     int          // of the phrasebook's
+	form     int // of the phrasebook's
+	tape     *channel.Tape
+	recorded bool
 	stuck    atomic.Int32 // scripts in which it got stuck
 	judging  atomic.Int64 // nanoseconds
+}
+
+// anew is the same program, of which nothing is known yet.
+func (p *playing) anew() *playing {
+	return &playing{
+		language: p.language, note: p.note, spec: p.spec, close: p.close, page: p.page, draft: p.draft, loan: p.loan,
+		settings: p.settings, usual: p.usual, tape: p.tape,
+	}
 }
 
 // probe finds out how moves are typed, with a move in the middle of the board, which
@@ -223,7 +226,7 @@ func (g Grader) probe(ctx context.Context, p *playing) error {
 	if err != nil {
 		return err
 	}
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: setup, Patience: p.patience()}
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: setup, Patience: p.patience(), Tape: p.tape, Recorded: p.recorded}
 	p.form, err = terminal.Probe(ctx, p.spec(), moments)
 	return err
 }
@@ -321,7 +324,7 @@ func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n i
 }
 
 func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
-	return channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
+	return channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form, Tape: p.tape, Recorded: p.recorded}
 }
 
 // play plays a script whose moments are known.

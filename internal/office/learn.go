@@ -3,7 +3,6 @@ package office
 import (
 	"context"
 	"fmt"
-	"iter"
 	"slices"
 	"strings"
 	"time"
@@ -25,50 +24,31 @@ func (g Grader) learns() bool {
 		len(g.Suite.Fixed()) > 0 && !phrasebook.TableOf(g.Suite.Rules, g.Suite.Scripts[0].Setup).Afloat()
 }
 
-// doubtful reports whether something was read right less often than not, so that it is not
-// known whether the program is at fault or its wording is not understood. Many programs never tell
-// some things, as whose turn it is, which leaves no doubt; marks and results are told by all.
-func (g Grader) doubtful(list []played) bool {
-	verdicts := make([]judge.ScriptVerdict, len(list))
-	for i, p := range list {
-		verdicts[i] = p.verdict
-	}
-	for i, c := range judge.Judge(g.Suite, verdicts, 0).Criteria {
-		if c.State == judge.NotShown && slices.ContainsFunc(g.Suite.Criteria[i].Claims, func(a suite.Aspect) bool { return a == suite.Mark || a == suite.Win || a == suite.Draw }) {
-			return true
-		}
-	}
-	agrees, others := map[suite.Aspect]int{}, map[suite.Aspect]int{}
-	for c := range compared(list) {
-		switch c.State {
-		case judge.Agrees:
-			agrees[c.Aspect]++
-		case judge.Differs:
-			others[c.Aspect]++
-		}
-	}
-	for aspect, n := range others {
-		if agrees[aspect] < n {
-			return true
-		}
-	}
-	return false
+// doubtful reports whether not all of a program was seen to be right, so that it is at fault or its
+// wording is not understood.
+func doubtful(list []played) bool {
+	return slices.ContainsFunc(list, func(p played) bool { return p.verdict.State != judge.Agrees || p.verdict.Finding != nil })
 }
 
-// compared are the comparisons of all scripts up to the step at which the program and the rules
-// part.
-func compared(list []played) iter.Seq[judge.Comparison] {
-	return func(yield func(judge.Comparison) bool) {
-		for _, p := range list {
-			for _, step := range p.verdict.Steps {
-				for _, c := range step.Comparisons {
-					if !step.Echo && !yield(c) {
-						return
-					}
-				}
+// placed reports whether moves are typed and the board is read as they should be: in most scripts the
+// first move is seen where it was put, and so is the second.
+func placed(list []judge.ScriptVerdict) bool {
+	var right, of [2]int
+	for _, v := range list {
+		for n := range right {
+			if n+1 >= len(v.Steps) || n >= len(v.Script.Steps) || v.Steps[n+1].Echo {
+				break
+			}
+			if step := v.Script.Steps[n]; step.Act != suite.MakeMove || step.Refused {
+				break
+			}
+			of[n]++
+			if slices.ContainsFunc(v.Steps[n+1].Comparisons, func(c judge.Comparison) bool { return c.Subject == "board" && c.State == judge.Agrees }) {
+				right[n]++
 			}
 		}
 	}
+	return right[0]*10 >= of[0]*7 && right[1]*10 >= of[1]*7 && right[1] > 0
 }
 
 // longestLearning bounds the time in which the wording of a program is learned, beside the number of
@@ -76,78 +56,48 @@ func compared(list []played) iter.Seq[judge.Comparison] {
 // until then is used.
 const longestLearning = 2 * time.Minute
 
-// rests reports whether the program comes to rest when it is started, so that it can be typed to.
-func rests(list []played) bool {
-	return slices.ContainsFunc(list, func(p played) bool {
-		return len(p.verdict.Steps) > 0 && len(p.verdict.Steps[0].Comparisons) > 0 && p.verdict.Steps[0].Comparisons[0].State == judge.Agrees
-	})
-}
-
-// worth is how well what a program shows fits the rules, by what was read of all scripts.
-func worth(list []played) (score int) {
-	for _, p := range list {
-		if p.verdict.State == judge.Agrees {
-			score += 10
-		}
+// hear plays the suite and reads what the program says: with the book that there is, and where that
+// leaves doubt with a wording of the program's own, which is looked for first. The reading by which
+// more is explained counts, be it as a mistake; what was learned is its text, empty where nothing was.
+func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence) error) (list []played, learned string, err error) {
+	if !g.learns() {
+		list, err = g.playAll(ctx, p, keep)
+		return list, "", err
 	}
-	for c := range compared(list) {
-		switch c.State {
-		case judge.Agrees:
-			score++
-		case judge.Differs:
-			score -= 4
-		}
-	}
-	return score
-}
-
-// understand looks for a wording of the program's own where what was played leaves doubt, and
-// plays the suite again with it. The better of the two readings counts; what was learned is its
-// text, empty where nothing was.
-func (g *Grader) understand(ctx context.Context, p *playing, list []played, keep func(record.Evidence) error) (best []played, learned string, err error) {
-	if !g.learns() || !g.doubtful(list) || !rests(list) {
-		return list, "", nil
-	}
+	p.tape = &channel.Tape{}
+	defer func() { p.tape = nil }() // from here on the program runs each time
 	fixed := *g.Suite
 	fixed.Scripts = g.Suite.Fixed()
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
-	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, report: func(string) {}}
-	if err := d.find(); err != nil && (bounded.Err() == nil || ctx.Err() != nil) {
-		return nil, "", fmt.Errorf("learn how the program talks: %w", err)
-	}
-	if learned = d.text.String(); learned == "" {
-		return list, "", nil
-	}
-	book, err := phrasebook.Parse("learned", learned)
-	if err != nil {
-		return nil, "", fmt.Errorf("read what was learned: %w", err)
-	}
-	with := *g
-	with.Book = book
-	again := &playing{language: p.language, note: p.note, spec: p.spec, close: p.close, settings: p.settings, usual: p.usual}
-	var evidence []record.Evidence
-	other, err := with.playAll(ctx, again, func(e record.Evidence) error {
-		evidence = append(evidence, e)
-		return nil
-	})
-	if err != nil {
-		return nil, "", err
-	}
-	p.judging.Add(again.judging.Load())
-	if worth(other) <= worth(list) {
-		return list, "", nil
-	}
-	if keep != nil {
-		for _, e := range evidence {
-			if err := keep(e); err != nil {
-				return nil, "", err
-			}
+	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, report: func(string) {}, tape: p.tape, parallel: g.Parallel}
+	better := false
+	if err = d.typing(); err == nil && d.text.move == nil {
+		if list, err = g.playAll(ctx, p, keep); err != nil || !doubtful(list) {
+			return list, "", err
 		}
 	}
-	g.Book, p.form = book, again.form
+	if err == nil && !d.silent {
+		better, err = d.read()
+	}
+	if err != nil && (bounded.Err() == nil || ctx.Err() != nil) {
+		return nil, "", fmt.Errorf("learn how the program talks: %w", err)
+	}
+	with, again := *g, p.anew()
+	if better {
+		learned = d.text.String()
+		if with.Book, err = phrasebook.Parse("learned", learned); err != nil {
+			return nil, "", fmt.Errorf("read what was learned: %w", err)
+		}
+	} else if list != nil {
+		return list, "", nil
+	}
+	again.recorded = true
+	list, err = with.playAll(ctx, again, keep)
+	g.Book, p.form = with.Book, again.form
+	p.judging.Add(again.judging.Load())
 	p.stuck.Store(again.stuck.Load())
-	return other, learned, nil
+	return list, learned, err
 }
 
 // scoutFor looks for how a move is typed, what is asked first and where the board is by what changes
@@ -156,7 +106,7 @@ func (d *drafter) scoutFor() (channel.Scouted, bool, error) {
 	rows, cols := d.suite.Rules.Shape()
 	patience := channel.DefaultPatience()
 	patience.Rest /= 2
-	return channel.Scout{Rows: rows, Cols: cols, Patience: patience}.Find(d.ctx, d.spec)
+	return channel.Scout{Rows: rows, Cols: cols, Drops: d.suite.Rules.MoveKind() == game.NamesColumn, Patience: patience, Tape: d.tape}.Find(d.ctx, d.spec)
 }
 
 // took says in the report what was found of how a move is typed.
@@ -194,38 +144,6 @@ func (e *NotReadError) Error() string {
 // mostPrinted is how many lines of what an unread program prints are told.
 const mostPrinted = 12
 
-// constant reports whether whose turn it is was read right for one player only, and wrong for the
-// other: as far as is known, what was read is no turn. A program in which one player does move
-// all the time shows that by its marks.
-func constant(list []played) bool {
-	right, wrong := map[string]bool{}, false
-	for c := range compared(list) {
-		if c.Subject != "turn" {
-			continue
-		}
-		if c.State == judge.Agrees {
-			right[c.Expected] = true
-		}
-		wrong = wrong || c.State == judge.Differs
-	}
-	return wrong && len(right) < 2
-}
-
-// mute plays the suite once more without reading whose turn it is, where that reading has not
-// proven itself.
-func (g *Grader) mute(ctx context.Context, p *playing, list []played, keep func(record.Evidence) error) ([]played, error) {
-	if !g.learns() || !constant(list) {
-		return list, nil
-	}
-	with := *g
-	with.Book = g.Book.WithoutTurns()
-	other, err := with.playAll(ctx, p, keep)
-	if err == nil {
-		g.Book = with.Book
-	}
-	return other, err
-}
-
 // unread is a NotReadError where no move was seen to be accepted in any script.
 //
 // A program that does one thing at one time and another at the next gets a few more tries.
@@ -247,18 +165,22 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 
 const moreTries = 5
 
-// accepted reports whether a move was seen to be accepted in one of the scripts.
+// accepted reports whether a move was seen to be accepted in one of the scripts: whoever it was taken
+// to be of, and wherever it was put.
 func accepted(list []played) bool {
 	for _, p := range list {
 		for i, step := range p.verdict.Steps {
-			if i == 0 || step.Echo || i > len(p.verdict.Script.Steps) {
+			if i == 0 || i > len(p.verdict.Script.Steps) {
 				continue
 			}
 			if made := p.verdict.Script.Steps[i-1]; made.Act != suite.MakeMove || made.Refused {
 				continue
 			}
+			if i < len(p.evidence.Steps) && strings.TrimSpace(strings.Join(slices.Concat(p.evidence.Steps[i].Shown...), "")) != "" {
+				return true
+			}
 			if slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool {
-				return c.State == judge.Agrees && (c.Subject == "board" || c.Subject == "turn")
+				return !step.Echo && c.State == judge.Agrees && (c.Subject == "board" || c.Subject == "turn")
 			}) {
 				return true
 			}

@@ -80,3 +80,22 @@ var pairs = []pair{
 	// The reserve.
 	{[2]string{"X", "O"}, [2]string{"Crosses", "Noughts"}}, {[2]string{"@", "%"}, [2]string{"@", "%"}}, {[2]string{"X", "O"}, [2]string{"Red", "Blue"}}, {[2]string{"A", "B"}, [2]string{"A", "B"}},
 }
+
+const offColumns = "if not 0 <= c < COLS: raise IndexError"
+
+// columns are the ways to type a column, by part.
+var columns = [...][]form{
+	{
+		{"a column", []string{"a column (1-7)", "column 1 to 7", "1-7"}, "c = int(ask(prompt)) - 1\n" + offColumns, "", "1234567", ""},
+		{"a letter", []string{"a column (a-g)", "a letter from a to g"}, "t = ask(prompt).strip().lower()\nif len(t) != 1 or not t.isalpha(): raise ValueError\nc = ord(t) - 97\n" + offColumns, "", "abcdefg", ""},
+	},
+	{
+		{"from zero", []string{"a slot, 0 to 6", "0-6"}, "c = int(ask(prompt))\n" + offColumns, "", "0123456", ""},
+		{"a column", []string{"the slot to use, 1..7"}, "c = int(ask(prompt)) - 1\n" + offColumns, "", "1234567", ""},
+	},
+	{
+		{"a capital", []string{"one of A to G", "the shaft's letter (A-G)"}, "t = ask(prompt).strip().upper()\nif len(t) != 1 or not t.isalpha(): raise ValueError\nc = ord(t) - 65\n" + offColumns, "", "ABCDEFG", ""},
+		{"a number", []string{"which shaft, from 1 on the left to 7 on the right", "number of the pile (1 to 7)"}, "c = int(ask(prompt)) - 1\n" + offColumns, "", "1234567", ""},
+		{"from zero", []string{"shaft 0, 1, 2, 3, 4, 5 or 6"}, "c = int(ask(prompt))\n" + offColumns, "", "0123456", ""},
+	},
+}

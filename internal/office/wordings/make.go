@@ -25,7 +25,7 @@ type Fault struct {
 
 // rules are the parts of a game that faults replace.
 var rules = map[string]string{
-	"lines":    "LINES = [(0, 1, 2), (3, 4, 5), (6, 7, 8), (0, 3, 6), (1, 4, 7), (2, 5, 8), (0, 4, 8), (2, 4, 6)]",
+	"lines":    "",
 	"starts":   "turn = 0",
 	"free":     "if grid[cell] is not None: refuse(TAKEN); continue",
 	"put":      "grid[cell] = turn",
@@ -37,7 +37,7 @@ var rules = map[string]string{
 	"unread":   "except ValueError: refuse(UNREAD); continue",
 	"outside":  "except IndexError: refuse(OFF); continue",
 	"announce": "pass",
-	"reset":    "grid = [None] * 9",
+	"reset":    "grid = [None] * (ROWS * COLS)",
 }
 
 // Faults are those that can be planted.
@@ -45,10 +45,10 @@ var Faults = []Fault{
 	{"overwrites", []string{"overwrites"}, []string{"taken", "kept"}, map[string]string{"free": "pass"}},
 	{"the same player moves again", []string{"no-alternation"}, []string{"turns"}, map[string]string{"next": "pass"}},
 	{"the second player begins", []string{"wrong-starter"}, []string{"turns", "marks"}, map[string]string{"starts": "turn = 1"}},
-	{"a row is missing", []string{"line-missing"}, []string{"lines"}, map[string]string{"lines": "LINES = [(0, 1, 2), (6, 7, 8), (0, 3, 6), (1, 4, 7), (2, 5, 8), (0, 4, 8), (2, 4, 6)]"}},
-	{"a diagonal is missing", []string{"line-missing"}, []string{"lines", "last-cell"}, map[string]string{"lines": "LINES = [(0, 1, 2), (3, 4, 5), (6, 7, 8), (0, 3, 6), (1, 4, 7), (2, 5, 8), (0, 4, 8)]"}},
+	{"a row is missing", []string{"line-missing"}, []string{"lines"}, map[string]string{"lines": "LINES = [l for l in LINES if not (l[1] - l[0] == 1 and l[0] // COLS == 1)]"}},
+	{"a diagonal is missing", []string{"line-missing"}, []string{"lines", "last-cell"}, map[string]string{"lines": "LINES = [l for l in LINES if l[1] - l[0] != COLS - 1]"}},
 	{"a draw before a win", []string{"draw-before-win"}, []string{"last-cell"}, map[string]string{"order": "if full: show(); say(DRAW); break\n        if won: show(); say(WINS.replace('{who}', WHO[turn])); break"}},
-	{"a draw too early", []string{"draw-early"}, []string{"draw", "last-cell"}, map[string]string{"full": "full = sum(g is not None for g in grid) >= 8"}},
+	{"a draw too early", []string{"draw-early"}, []string{"draw", "last-cell"}, map[string]string{"full": "full = sum(g is not None for g in grid) >= ROWS * COLS - 1"}},
 	{"never a draw", []string{"draw-never"}, []string{"draw"}, map[string]string{"full": "full = False"}},
 	{"the other one wins", []string{"wrong-winner"}, []string{"lines", "last-cell"}, map[string]string{"order": "if won: show(); say(WINS.replace('{who}', WHO[1 - turn])); break\n        if full: show(); say(DRAW); break"}},
 	{"a refusal passes the turn", []string{"refused-passes-turn"}, []string{"kept"}, map[string]string{"refused": "global turn; turn = 1 - turn"}},
@@ -57,7 +57,7 @@ var Faults = []Fault{
 	{"only the first player can win", []string{"one-sided-check"}, []string{"lines", "last-cell"}, map[string]string{"won": "won = turn == 0 and any(all(grid[i] == turn for i in line) for line in LINES)"}},
 	{"a win is seen one move late", []string{"late-check"}, []string{"lines", "last-cell"}, map[string]string{"won": "won = late; late = any(all(grid[i] == turn for i in line) for line in LINES)", "order": "if won: show(); say(WINS.replace('{who}', WHO[1 - turn])); break\n        if full: show(); say(DRAW); break"}},
 	{"goes on after a win", []string{"plays-on"}, []string{"end", "lines"}, map[string]string{"order": "if won: show(); say(WINS.replace('{who}', WHO[turn]))\n        elif full: show(); say(DRAW); break\n        if all(g is not None for g in grid): break"}},
-	{"row and column are swapped", []string{"transposed"}, []string{"marks", "lines"}, map[string]string{"free": "cell = cell % 3 * 3 + cell // 3\n        if grid[cell] is not None: refuse(TAKEN); continue"}},
+	{"row and column are swapped", []string{"transposed"}, []string{"marks", "lines"}, map[string]string{"free": "cell = cell % COLS * COLS + cell // COLS\n        if grid[cell] is not None: refuse(TAKEN); continue"}},
 }
 
 // Part is a part of all programs, made of lists of its own.
@@ -118,10 +118,35 @@ func choose[T any](m *maker, what string, list []T) T {
 	return list[i]
 }
 
-// Make makes the program of a number, with a fault unless it is nil.
-func Make(number uint64, part Part, fault *Fault) Program {
+// Kind are the programs of a game.
+type Kind struct {
+	Game   string
+	Faults []Fault // that can be planted in them
+	Parts  []Part
+
+	// Make makes the program of a number, with a fault unless it is nil.
+	Make func(number uint64, part Part, fault *Fault) Program
+}
+
+// Kinds are those of all games.
+var Kinds = []Kind{
+	{"tic-tac-toe", Faults, []Part{Known, Reserve, Sealed}, shape{3, 3, 3, false}.make},
+	{"connect-four", slices.DeleteFunc(slices.Clone(Faults), func(f Fault) bool { return f.parts["free"] != "" }), []Part{Known, Reserve, Sealed}, shape{6, 7, 4, true}.make},
+	{"hangman", guessFaults, []Part{Known, Sealed}, makeGuess},
+}
+
+// shape is the board of a game, how long a line is, and whether marks fall.
+type shape struct {
+	rows, cols, line int
+	drops            bool
+}
+
+func (g shape) make(number uint64, part Part, fault *Fault) Program {
 	m := &maker{Rand: rand.New(rand.NewPCG(number, uint64(part)))}
 	l := part.lists()
+	if g.drops {
+		l.forms = columns[part]
+	}
 	w := l.english
 	if m.IntN(4) == 0 {
 		w = l.others[m.IntN(len(l.others))]
@@ -159,8 +184,10 @@ func Make(number uint64, part Part, fault *Fault) Program {
 	line("TAKEN = %s\nOFF = %s\nUNREAD = %s", q(choose(m, "taken", w.taken)), q(choose(m, "off", w.off)), q(choose(m, "unread", w.unread)))
 	line("WINS = %s\nDRAW = %s", q(choose(m, "win", w.wins)), q(choose(m, "draw", w.draws)))
 	line("PROMPT = %s\nWHAT = %s\nSECOND = %s", q(prompt), q(first), q(second))
+	line("ROWS, COLS, LONG = %d, %d, %d", g.rows, g.cols, g.line)
+	line("LINES = []\nfor r in range(ROWS):\n    for c in range(COLS):\n        for dr, dc in ((0, 1), (1, 0), (1, 1), (1, -1)):\n            if 0 <= r + dr * (LONG - 1) < ROWS and 0 <= c + dc * (LONG - 1) < COLS: LINES.append([(r + dr * k) * COLS + c + dc * k for k in range(LONG)])")
 	line("%s", parts["lines"])
-	line("late = False\ngrid = [None] * 9\nturn = 0\nfresh = True\nscore = [0, 0, 0]")
+	line("late = False\ngrid = [None] * (ROWS * COLS)\nturn = 0\nfresh = True\nscore = [0, 0, 0]")
 	line("def say(text): print(text)")
 	line("def ask(text): return input(text)")
 	line("def refuse(text):\n    global fresh\n    fresh = %s\n    say(text)\n    %s", map[bool]string{true: "False", false: "True"}[style == "board once"], parts["refused"])
@@ -190,6 +217,9 @@ func Make(number uint64, part Part, fault *Fault) Program {
 		line("            %s", text)
 	}
 	line("        %s\n        %s", parts["unread"], parts["outside"])
+	if g.drops {
+		parts["free"] = "if grid[c] is not None: refuse(TAKEN); continue\n        cell = max(i for i in range(c, ROWS * COLS, COLS) if grid[i] is None)"
+	}
 	line("        %s\n        %s", parts["free"], parts["put"])
 	if style == "slow" {
 		line("        import time; time.sleep(1)")
@@ -250,15 +280,18 @@ func showing(b board, f form, players pair, style string) string {
 	if b.frame != "" {
 		line("    print(%s)", q(pad+b.frame))
 	}
-	line("    for r in range(3):")
-	line("        row = [MARK[grid[i]] if grid[i] is not None else %s for i in range(r * 3, r * 3 + 3)]", name)
+	line("    for r in range(ROWS):")
+	line("        row = [MARK[grid[i]] if grid[i] is not None else %s for i in range(r * COLS, r * COLS + COLS)]", name)
 	label := q("")
 	if pad != "" {
 		label = q(f.rows) + "[r] + ' '"
+		if f.rows == "" {
+			label = q(pad)
+		}
 	}
 	line("        print(%s + %s + %s.join(row) + %s)", label, q(b.left), q(b.between), q(b.right))
 	if b.rule != "" {
-		line("        if r < 2: print(%s)", q(pad+b.rule))
+		line("        if r < ROWS - 1: print(%s)", q(pad+b.rule))
 	}
 	if b.frame != "" {
 		line("    print(%s)", q(pad+b.frame))

@@ -85,7 +85,7 @@ func TestProgramsAreWhatTheyAreCalled(t *testing.T) {
 	met := map[string]bool{}
 	for n := range uint64(20) {
 		for _, part := range []wordings.Part{wordings.Known, wordings.Reserve, wordings.Sealed} {
-			p := wordings.Make(n, part, nil)
+			p := wordings.Kinds[0].Make(n, part, nil)
 			met[p.Source] = true
 			out := play(p, [2]int{0, 1}, [2]int{1, 1}, [2]int{1, 1}, [2]int{0, 0}, [2]int{2, 2}, [2]int{2, 0})
 			if strings.Count(out, said(p, "TAKEN")) != 1 || strings.Contains(out, said(p, "WINS")) && len(said(p, "WINS")) > 3 {
@@ -94,7 +94,7 @@ func TestProgramsAreWhatTheyAreCalled(t *testing.T) {
 			if out := play(p, [2]int{0, 0}, [2]int{1, 0}, [2]int{0, 1}, [2]int{1, 1}, [2]int{0, 2}); !strings.Contains(out, said(p, "WINS")) {
 				t.Errorf("%s: no win: %s\n%s", p.Name, out, p.Source)
 			}
-			if wrong := wordings.Make(n, part, &wordings.Faults[0]); strings.Contains(play(wrong, [2]int{1, 1}, [2]int{1, 1}), said(wrong, "TAKEN")) {
+			if wrong := wordings.Kinds[0].Make(n, part, &wordings.Faults[0]); strings.Contains(play(wrong, [2]int{1, 1}, [2]int{1, 1}), said(wrong, "TAKEN")) {
 				t.Errorf("%s refuses a taken cell: %s", wrong.Fault, wrong.Name)
 			}
 		}

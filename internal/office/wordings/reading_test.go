@@ -24,6 +24,7 @@ var (
 	reading  = flag.String("reading", "", "grade many made-up programs and write how they fare to this file")
 	programs = flag.Int("programs", 100, "how many right ones, and how many with faults, of each half")
 	first    = flag.Int("first", 5000, "number of the first program")
+	playing  = flag.Int("playing", 0, "the game that programs play, by its index")
 	plainly  = flag.Bool("plainly", false, "learn nothing")
 	only     = flag.String("only", "", "right or wrong, after reserve- or sealed- where it is not the known part: only those, told one by one")
 )
@@ -31,6 +32,7 @@ var (
 // outcome is how a program fared.
 type outcome struct {
 	wordings.Program
+	kind   wordings.Kind
 	graded office.Graded
 	err    error
 	took   time.Duration
@@ -57,11 +59,16 @@ func (o outcome) overcharged() bool {
 }
 
 func (o outcome) planted() wordings.Fault {
-	return wordings.Faults[slices.IndexFunc(wordings.Faults, func(f wordings.Fault) bool { return f.Name == o.Fault })]
+	return o.kind.Faults[slices.IndexFunc(o.kind.Faults, func(f wordings.Fault) bool { return f.Name == o.Fault })]
 }
 
 func (o outcome) says() string {
 	var parts []string
+	for _, c := range o.graded.Verdict.Criteria {
+		if c.State != judge.Agrees {
+			parts = append(parts, fmt.Sprintf("%s: %s (%s)", c.Name, c.State, c.Reason))
+		}
+	}
 	for _, f := range o.graded.Verdict.Findings {
 		parts = append(parts, fmt.Sprintf("%s: %s: expected %s, seen %s", f.Criterion, f.Script, f.Expected, f.Seen))
 	}
@@ -72,7 +79,7 @@ func (o outcome) says() string {
 }
 
 // fare grades many programs, two at a time.
-func fare(t *testing.T, n int, part wordings.Part, faulty bool) []outcome {
+func fare(t *testing.T, kind wordings.Kind, n int, part wordings.Part, faulty bool) []outcome {
 	t.Helper()
 	list := make([]outcome, n)
 	var next, all sync.WaitGroup
@@ -88,12 +95,12 @@ func fare(t *testing.T, n int, part wordings.Part, faulty bool) []outcome {
 			for i := range turn {
 				var fault *wordings.Fault
 				if faulty {
-					fault = &wordings.Faults[i%len(wordings.Faults)]
+					fault = &kind.Faults[i%len(kind.Faults)]
 				}
-				p := wordings.Make(uint64(*first)+uint64(i), part, fault)
+				p := kind.Make(uint64(*first)+uint64(i), part, fault)
 				began := time.Now()
-				g, err := graded(t, p.Source)
-				list[i] = outcome{p, g, err, time.Since(began)}
+				g, err := graded(t, kind, p.Source)
+				list[i] = outcome{p, kind, g, err, time.Since(began)}
 			}
 		})
 	}
@@ -103,8 +110,8 @@ func fare(t *testing.T, n int, part wordings.Part, faulty bool) []outcome {
 }
 
 // graded grades a program's text with no hint.
-func graded(t *testing.T, source string) (office.Graded, error) {
-	rules, err := games.All().Rules("tic-tac-toe")
+func graded(t *testing.T, kind wordings.Kind, source string) (office.Graded, error) {
+	rules, err := games.All().Rules(kind.Game)
 	if err != nil {
 		return office.Graded{}, err
 	}
@@ -156,7 +163,7 @@ func TestReading(t *testing.T) {
 		case strings.HasPrefix(*only, "sealed"):
 			part = wordings.Sealed
 		}
-		for _, o := range fare(t, *programs, part, strings.HasSuffix(*only, "wrong")) {
+		for _, o := range fare(t, wordings.Kinds[*playing], *programs, part, strings.HasSuffix(*only, "wrong")) {
 			t.Logf("%s of %s in %v, full %v: %s %s %v\n    %s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.took.Round(time.Millisecond), o.full(), o.Fault, o.Name, o.err, o.says()+"\n"+o.graded.Learned)
 		}
 		return
@@ -167,7 +174,7 @@ func TestReading(t *testing.T) {
 	var b strings.Builder
 	fmt.Fprintf(&b, preface, *programs)
 	for _, part := range []wordings.Part{wordings.Known, wordings.Reserve, wordings.Sealed} {
-		right, wrong := fare(t, *programs, part, false), fare(t, *programs, part, true)
+		right, wrong := fare(t, wordings.Kinds[*playing], *programs, part, false), fare(t, wordings.Kinds[*playing], *programs, part, true)
 		times := make([]time.Duration, len(right))
 		for i, o := range right {
 			times[i] = o.took
@@ -188,7 +195,7 @@ func TestReading(t *testing.T) {
 // (docs/reading.md has the figures, also of the reserve); a fault in one is found, and what is no
 // such game is said to be not graded yet.
 func TestUnseenProgramsAreRead(t *testing.T) {
-	right := fare(t, 6, wordings.Known, false)
+	right := fare(t, wordings.Kinds[0], 6, wordings.Known, false)
 	for _, o := range right {
 		if o.accused() {
 			t.Errorf("%s of %s: %s\n%s\n%s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.says(), o.Name, o.Source)
@@ -197,7 +204,7 @@ func TestUnseenProgramsAreRead(t *testing.T) {
 	if n := count(right, outcome.full); n < len(right)-1 {
 		t.Errorf("%d of %d right programs keep all points", n, len(right))
 	}
-	for _, o := range fare(t, 2, wordings.Known, true) {
+	for _, o := range fare(t, wordings.Kinds[0], 2, wordings.Known, true) {
 		if o.full() {
 			t.Errorf("%s is not found: %s\n%s", o.Fault, o.Name, o.Source)
 		}
@@ -210,7 +217,7 @@ func TestUnseenProgramsAreRead(t *testing.T) {
 		"answers blank": "while True: input()\n",
 	} {
 		var unread *office.NotReadError
-		if _, err := graded(t, source); !errors.As(err, &unread) {
+		if _, err := graded(t, wordings.Kinds[0], source); !errors.As(err, &unread) {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
