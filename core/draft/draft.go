@@ -22,6 +22,7 @@ type Seen struct {
 	Screen phrasebook.Screen
 	Mover  game.Player // who made the step
 	Facts  []game.Fact // by the rules
+	View   []game.Fact // of the position after the step, by the rules
 	Read   []game.Fact // from the screen
 	Start  bool        // the program has just been started
 	Over   bool        // the game is over after the step

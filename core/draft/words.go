@@ -2,7 +2,9 @@ package draft
 
 import (
 	"fmt"
+	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 
 	"durchgang/core/game"
@@ -33,7 +35,7 @@ type Wording struct {
 // score is how much is explained.
 func (w Wording) score() int { return w.Explained + w.Ends }
 
-// Words finds what the words of a program for two players at one board mean. What should be said at
+// Words finds what the words of a program mean, for two players at one board or one who guesses a word. What should be said at
 // a step depends on the rules that the program keeps, which may have a mistake: of the reference
 // and all known mistakes, the rules by which most plays are explained are taken, the reference
 // where others are hardly better. names are the players' names that are known, by player.
@@ -42,10 +44,10 @@ func (w Wording) score() int { return w.Explained + w.Ends }
 // or is over as by them, and the ends are announced at the steps at which they should be and at no
 // other.
 func Words(known mistake.Known, plays []Play, names [3][]string) Wording {
-	l := learner{plays: plays, names: names, lines: map[string][]token{}, phrases: map[spelled]said{}}
+	l := learner{plays: plays, names: names, lines: map[string][]token{}, phrases: map[spelled]said{}, solo: known.Reference.Solo()}
 	best := l.learn(mistake.Mistake{Rules: known.Reference})
 	most := len(plays) - l.contradicted
-	if best.Explained == len(plays) && best.Phrases["says.won"] != nil && best.Phrases["says.drawn"] != nil {
+	if best.Explained == len(plays) && best.told() {
 		return best
 	}
 	type suspect struct {
@@ -74,12 +76,18 @@ func Words(known mistake.Known, plays []Play, names [3][]string) Wording {
 // dear is how many plays and ends more a mistake must explain than none to be taken.
 const dear = 1
 
+// told reports whether it is known how the ends are told.
+func (w Wording) told() bool {
+	return w.Phrases["says.won"] != nil && w.Phrases["says.drawn"] != nil || w.Phrases["solo.won"] != nil && w.Phrases["solo.lost"] != nil
+}
+
 type learner struct {
 	plays        []Play
 	names        [3][]string
 	contradicted int // plays that are, by the rules supposed last
 	lines        map[string][]token
 	phrases      map[spelled]said // that were found before
+	solo         bool             // one player guesses a word
 }
 
 // spelled is what the phrases of a step depend on.
@@ -101,25 +109,15 @@ func (l *learner) learn(m mistake.Mistake) Wording {
 func (l *learner) suppose(rules game.Rules) (plays [][]Seen, contradicted int) {
 	plays = make([][]Seen, len(l.plays))
 	for i, p := range l.plays {
-		k := -1
 		whole := true
-		// Rules that cannot be told end the play, as far as it has come.
-		_ = p.Script.Retell(rules, true, func(m suite.Moment) bool {
-			if k++; k >= len(p.Seen) {
-				return false
-			}
-			o := p.Seen[k]
-			if contradicts(m, o) {
-				whole = false
-				return false
-			}
-			if !o.Untyped {
+		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
+			if whole = !contradicts(m, o); whole && !o.Untyped {
 				plays[i] = append(plays[i], Seen{
-					Screen: p.Screens[k], Mover: m.Mover, Facts: m.Facts, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
+					Screen: p.Screens[k], Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
 					Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
 				})
 			}
-			return true
+			return whole
 		})
 		if !whole {
 			contradicted++
@@ -142,15 +140,18 @@ func contradicts(m suite.Moment, o judge.Observation) bool {
 	case judge.Anew:
 		return false // what is shown is the next game's
 	}
-	held := map[game.Cell]game.Player{}
+	held, shown := map[game.Cell]game.Player{}, ""
 	for _, f := range m.View {
-		if f.Kind == game.FactCell {
+		switch f.Kind {
+		case game.FactCell:
 			held[f.Cell] = f.Player
+		case game.FactShown:
+			shown = f.Text
 		}
 	}
 	return slices.ContainsFunc(o.Facts, func(f game.Fact) bool {
 		p, there := held[f.Cell]
-		return f.Kind == game.FactCell && there && p != f.Player
+		return f.Kind == game.FactCell && there && p != f.Player || f.Kind == game.FactShown && !over && !strings.EqualFold(f.Text, shown)
 	})
 }
 
@@ -169,6 +170,12 @@ func (l *learner) words(m mistake.Mistake, plays [][]Seen) Wording {
 		}
 	}
 	w := Wording{Mistake: m.Name, Phrases: map[string][]string{}, Names: l.names}
+	if l.solo {
+		l.tell(&w, all, []string{"solo.won", "solo.lost"}, "solo.refused", broken, told, of)
+		w.lives(all)
+		w.count(broken, told)
+		return w
+	}
 	if found, phrases, held := l.turns(all); phrases != nil {
 		w.call(found)
 		w.Phrases["says.turn"] = phrases
@@ -180,7 +187,15 @@ func (l *learner) words(m mistake.Mistake, plays [][]Seen) Wording {
 			w.call(found)
 		}
 	}
-	for _, about := range []string{"says.won", "says.drawn"} {
+	l.tell(&w, all, []string{"says.won", "says.drawn"}, "says.refused", broken, told, of)
+	w.count(broken, told)
+	return w
+}
+
+// tell finds the phrases of ends and refusals, and where an end is told that should not be, or the
+// other way round; of is the play of each step.
+func (l *learner) tell(w *Wording, all []Seen, over []string, refused string, broken []bool, told, of []int) {
+	for _, about := range over {
 		l.spell(all, w.Names, about)
 		s := ends(about)
 		found := mine(s, all)
@@ -200,17 +215,99 @@ func (l *learner) words(m mistake.Mistake, plays [][]Seen) Wording {
 			}
 		}
 	}
-	l.spell(all, w.Names, "says.refused")
-	for _, f := range mine(ends("says.refused"), all) {
-		w.Phrases["says.refused"] = append(w.Phrases["says.refused"], pattern(f.Text))
+	l.spell(all, w.Names, refused)
+	for _, f := range mine(ends(refused), all) {
+		w.Phrases[refused] = append(w.Phrases[refused], pattern(f.Text))
 		w.Learned = append(w.Learned, f)
 	}
+}
+
+// count sums up what is explained.
+func (w *Wording) count(broken []bool, told []int) {
 	for i, b := range broken {
 		if !b {
 			w.Explained, w.Ends = w.Explained+1, w.Ends+told[i]
 		}
 	}
-	return w
+}
+
+// lives finds the number on a line that is how many lives are left, or how many are gone.
+func (w *Wording) lives(steps []Seen) {
+	type place struct {
+		line string // with numbers as #
+		at   int    // which of the numbers
+		gone bool
+	}
+	right, of := map[place]int{}, map[place]int{}
+	start := -1
+	for _, s := range steps {
+		left := livesOf(s.View)
+		if s.Start || start < 0 {
+			start = max(start, left)
+		}
+		if left < 0 || s.Over {
+			continue
+		}
+		met := map[place]bool{}
+		for _, line := range s.Screen {
+			items := itemsOf(line, w.Names)
+			words := make([]string, len(items))
+			for i, it := range items {
+				words[i] = it.word
+			}
+			for i, text := range number.FindAllString(line, -1) {
+				n, err := strconv.Atoi(text)
+				if err != nil {
+					continue
+				}
+				for _, gone := range []bool{false, true} {
+					p := place{strings.Join(words, " "), i, gone}
+					if met[p] || len(words) < 2 {
+						continue
+					}
+					met[p] = true
+					of[p]++
+					if n == left && !gone || n == start-left && gone {
+						right[p]++
+					}
+				}
+			}
+		}
+	}
+	best, most := place{}, 0
+	for p, n := range right {
+		if of[p]*9 <= n*10 && n > most || n == most && n > 0 && fmt.Sprint(p) < fmt.Sprint(best) && of[p]*9 <= n*10 {
+			best, most = p, n
+		}
+	}
+	if most*2 < len(steps) {
+		return
+	}
+	words := strings.Fields(best.line)
+	k := 0
+	for i, word := range words {
+		words[i] = regexp.QuoteMeta(word)
+		if !strings.Contains(word, anyNumber) {
+			continue
+		}
+		words[i] = strings.ReplaceAll(words[i], anyNumber, `\d+`)
+		if k == best.at {
+			words[i] = strings.Replace(words[i], `\d+`, map[bool]string{false: `(?P<n>\d+)`, true: `(?P<gone>\d+)`}[best.gone], 1)
+		}
+		k++
+	}
+	w.Phrases["solo.lives"] = []string{`^\W*` + strings.Join(words, `\W+`) + `\W*$`}
+	w.Learned = append(w.Learned, Learned{About: "solo.lives", Text: best.line, Held: right[best], Of: of[best]})
+}
+
+// livesOf is how many lives facts tell of, -1 where they tell of none.
+func livesOf(facts []game.Fact) int {
+	for _, f := range facts {
+		if f.Kind == game.FactLives {
+			return f.N
+		}
+	}
+	return -1
 }
 
 // spell finds the phrases of all steps that may tell of a subject.
@@ -227,10 +324,14 @@ func (l *learner) spell(steps []Seen, names [3][]string, about string) {
 	}
 }
 
-// ends are the subjects of what is told of a game of two.
+// ends are the subjects of what is told of a game.
 func ends(about string) subject {
-	k := map[string]game.Kind{"says.won": game.FactWon, "says.drawn": game.FactDrawn, "says.refused": game.FactRefused}[about]
-	return of(about, kind(k))
+	is := map[string]func(game.Fact) bool{
+		"says.won": kind(game.FactWon), "says.drawn": kind(game.FactDrawn), "says.refused": kind(game.FactRefused), "solo.refused": kind(game.FactRefused),
+		"solo.won":  func(f game.Fact) bool { return f.Kind == game.FactWon && f.Player == game.First },
+		"solo.lost": func(f game.Fact) bool { return f.Kind == game.FactWon && f.Player == game.Second },
+	}
+	return of(about, is[about])
 }
 
 // call adds a name of each player.
@@ -340,42 +441,68 @@ func winnerOf(facts []game.Fact) game.Player {
 }
 
 // Fits is how much of what is seen and read in plays is explained by some rules: of the reference
-// and all known mistakes, by the rules that explain most. A board with marks counts one, and an end
-// that is announced three; a play in which something is otherwise counts nothing.
-func Fits(known mistake.Known, plays []Play) (most int) {
+// and all known mistakes, by the rules that explain most. A board with marks, a word and a number of
+// lives count one each, an end that is announced three; a play in which something is otherwise counts
+// nothing.
+func Fits(known mistake.Known, plays []Play) int { return explained(known, plays, evidence) }
+
+// Shows is the same for what is seen without knowing a word, up to where something is otherwise.
+func Shows(known mistake.Known, plays []Play) int { return explained(known, plays, sight) }
+
+func explained(known mistake.Known, plays []Play, by func(game.Rules, Play) int) (most int) {
 	for _, rules := range known.Rules() {
 		n := 0
 		for _, p := range plays {
-			n += evidence(rules, p)
+			n += by(rules, p)
 		}
 		most = max(most, n)
 	}
 	return most
 }
 
+// follow yields the moments of a play by some rules, with what was seen.
+func follow(rules game.Rules, p Play, yield func(k int, m suite.Moment, o judge.Observation) bool) {
+	k := -1
+	// Rules that cannot be told end the play, as far as it has come.
+	_ = p.Script.Retell(rules, true, func(m suite.Moment) bool {
+		k++
+		return k < len(p.Seen) && yield(k, m, p.Seen[k])
+	})
+}
+
+// sight is how many boards with marks and words some rules explain in a play.
+func sight(rules game.Rules, p Play) (n int) {
+	follow(rules, p, func(_ int, m suite.Moment, o judge.Observation) bool {
+		if contradicts(m, o) {
+			return false
+		}
+		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool {
+			return f.Kind == game.FactCell && f.Player != game.Nobody || f.Kind == game.FactShown
+		}) {
+			n++
+		}
+		return true
+	})
+	return n
+}
+
 // evidence is how much of a play some rules explain, 0 where something is otherwise.
 func evidence(rules game.Rules, p Play) (n int) {
-	k, whole := -1, true
-	_ = p.Script.Retell(rules, true, func(m suite.Moment) bool {
-		if k++; k >= len(p.Seen) {
-			return false
-		}
-		o := p.Seen[k]
-		if whole = !contradicts(m, o) && (k == 0 || tells(m, o)); !whole {
-			return false
-		}
-		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind == game.FactCell && f.Player != game.Nobody }) {
+	whole := true
+	follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
+		whole = !contradicts(m, o) && (k == 0 || tells(m, o))
+		if livesOf(o.Facts) >= 0 {
 			n++
 		}
 		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind == game.FactWon || f.Kind == game.FactDrawn }) {
 			n += 3
 		}
-		return true
+		return whole
 	})
 	if !whole {
 		return 0
 	}
-	return n
+	return n + sight(rules, p)
 }
 
 // tells reports whether what is read at a step is what should be said there.
@@ -398,5 +525,8 @@ func tells(m suite.Moment, o judge.Observation) bool {
 	_, refused := game.Refused(m.Facts)
 	_, refuses := game.Refused(o.Facts)
 	turn := game.Turn(o.Facts)
+	if lives := livesOf(o.Facts); lives >= 0 && lives != livesOf(m.View) {
+		return false
+	}
 	return should == is && (refused || !refuses) && (turn == game.Nobody || m.Result.Over() || turn == game.Turn(m.Facts))
 }

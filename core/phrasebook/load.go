@@ -131,7 +131,7 @@ var (
 	ErrFor      = errors.New("a form is for a cell, a column, a ship or a text")
 	ErrWhen     = errors.New("when and screen stand inside forms: a single move always holds")
 	ErrControl  = errors.New("what is typed is one line without control characters")
-	ErrNoNumber = errors.New("the pattern has no group for the number: (?P<n>[0-9]+)")
+	ErrNoNumber = errors.New("the pattern has no group for the number: (?P<n>[0-9]+), or for lives that are gone (?P<gone>[0-9]+)")
 	ErrEach     = errors.New("each names the ships that are typed one after the other, as in {first}, and stands without type")
 	ErrDrawn    = errors.New("cells are drawn as hit, miss, sea or ship, each with a list of signs")
 	ErrFileName = errors.New("a set-up's file is a name in the program's folder, without a path")
@@ -191,6 +191,10 @@ func (c *compiler) compile(own, builtIn form) {
 		again := builtIn.Says.Again
 		builtIn.Says, builtIn.Ignore, b.turns = form{}.Says, nil, nothing
 		builtIn.Says.Again = again
+		if own.Solo.Lives == nil {
+			own.Solo.Lives = builtIn.Solo.Lives
+		}
+		builtIn.Solo = form{}.Solo
 	}
 	b.empty = own.Empty
 	if own.Board != nil {
@@ -206,7 +210,7 @@ func (c *compiler) compile(own, builtIn form) {
 	numbers := func(name string, mine, theirs []string) []*regexp.Regexp {
 		list := both(name, mine, theirs)
 		for i, p := range list {
-			if p.SubexpIndex("n") < 0 {
+			if p.SubexpIndex("n") < 0 && (name != "solo.lives" || p.SubexpIndex("gone") < 0) {
 				c.fail(fmt.Sprintf("$.%s[%d]", name, i), ErrNoNumber)
 			}
 		}

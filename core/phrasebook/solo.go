@@ -14,6 +14,7 @@ type seat struct {
 	refused bool
 	hint    bool // of a refusal, unless it stands in the prompt
 	lives   int  // -1 when none are told
+	gone    bool // lives are those that are gone
 }
 
 // seat reads one line.
@@ -32,7 +33,11 @@ func (b *Book) seat(line string) seat {
 	}
 	for _, p := range b.solo.lives {
 		if m := p.FindStringSubmatch(text); m != nil {
-			if n, err := strconv.Atoi(m[p.SubexpIndex("n")]); err == nil {
+			at := p.SubexpIndex("n")
+			if at < 0 {
+				at, s.gone = p.SubexpIndex("gone"), true
+			}
+			if n, err := strconv.Atoi(m[at]); err == nil {
 				s.lives = n
 				break
 			}
@@ -58,7 +63,9 @@ func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 			facts = append(facts, game.Fact{Kind: game.FactRefused})
 		}
 		if s.lives >= 0 {
-			lives = s.lives
+			if lives = s.lives; s.gone {
+				lives = t.lives - s.lives
+			}
 		}
 		if word, found := t.letters(line); found {
 			shown = word
@@ -69,7 +76,7 @@ func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 	if shown != "" && !(lost && strings.EqualFold(shown, t.Word)) { // else the word is told
 		facts = append(facts, game.Fact{Kind: game.FactShown, Text: shown})
 	}
-	if lives >= 0 && t.lives {
+	if lives >= 0 && t.lives > 0 {
 		facts = append(facts, game.Fact{Kind: game.FactLives, N: lives})
 	}
 	if told {

@@ -17,7 +17,7 @@ type Table struct {
 	ships      []string       // their names
 	names      bool           // a hit tells the ship's name
 	cards      bool           // hands are dealt and paid
-	lives      bool
+	lives      int            // at the start, 0 where there are none
 }
 
 // Rounds reports whether a game has several rounds, each of which a program may end with
@@ -47,7 +47,7 @@ func TableOf(rules game.Rules, s game.Setup) Table {
 			t.Word = f.Text
 			t.hidden = regexp.MustCompile(`(?i)(?:^|[^\pL\pN])` + regexp.QuoteMeta(f.Text) + `(?:$|[^\pL\pN])`)
 		case game.FactLives:
-			t.lives = true
+			t.lives = f.N
 		case game.FactBank:
 			t.cards = true
 		case game.FactCell:

@@ -1,7 +1,6 @@
 package phrasebook
 
 import (
-	"regexp"
 	"slices"
 	"strings"
 	"unicode"
@@ -11,31 +10,33 @@ import (
 // one of them is in the line.
 const hiders = "_*?#.-"
 
-// caption stands before a word on its line, as in "Word: ", and remark after it, as in
-// " (5 lives left)".
-var (
-	caption = regexp.MustCompile(`^[^:=>]*[:=>]\s*`)
-	remark  = regexp.MustCompile(`\s*(?:[(\[|;]|\s{3}|,\s).*$`)
-)
-
 // letters reads a line that shows the word: as many characters as it has, each in a
-// place of its own or all together, the hidden ones as one of the hiders. One without
-// any hidden letter has to be spaced, since a line of as many letters may be anything.
+// place of its own or all together, the hidden ones as one of the hiders, with whatever stands
+// before and behind. One without any hidden letter has to be spaced, since as many letters may be
+// anything.
 func (t Table) letters(line string) (shown string, found bool) {
 	n := len([]rune(t.Word))
 	if n == 0 {
 		return "", false
 	}
-	behind := caption.ReplaceAllString(line, "")
-	for _, text := range []string{line, behind, remark.ReplaceAllString(line, ""), remark.ReplaceAllString(behind, "")} {
-		text := []rune(strings.Trim(text, " \"'|[]"))
-		if len(text) == n {
-			if word, hidden, is := t.uncover(slices.Clone(text)); is && hidden {
-				return word, true
+	text := []rune(line)
+	edge := func(i int) bool {
+		return i < 0 || i >= len(text) || !unicode.IsLetter(text[i]) && !unicode.IsDigit(text[i]) && !strings.ContainsRune(hiders, text[i])
+	}
+	for _, spaced := range []bool{true, false} {
+		for from := range text {
+			to := from + n
+			if spaced {
+				to = from + 2*n - 1
 			}
-		}
-		if cells := apart(text, n); cells != nil && n > 1 {
-			if word, _, is := t.uncover(cells); is {
+			if to > len(text) || spaced && n == 1 || !edge(from-1) || !edge(to) {
+				continue
+			}
+			cells := slices.Clone(text[from:to])
+			if spaced {
+				cells = apart(cells, n)
+			}
+			if word, hidden, is := t.uncover(cells); is && (hidden || spaced) {
 				return word, true
 			}
 		}
@@ -61,9 +62,12 @@ func apart(text []rune, n int) []rune {
 
 // uncover writes _ for each hidden letter, and reports whether there is one. What
 // stands where the word has a sign is that sign. It is no word of the game when it
-// has a letter or sign that the hidden word has nowhere.
+// has a letter that the hidden word has nowhere, or another sign than it has there.
 func (t Table) uncover(cells []rune) (word string, hidden, is bool) {
 	secret := []rune(t.Word)
+	if len(cells) != len(secret) {
+		return "", false, false
+	}
 	for _, hider := range hiders {
 		for i, c := range secret {
 			hidden = hidden || unicode.IsLetter(c) && cells[i] == hider
@@ -78,8 +82,8 @@ func (t Table) uncover(cells []rune) (word string, hidden, is bool) {
 		}
 		break
 	}
-	for _, c := range cells {
-		if c != '_' && !strings.ContainsFunc(t.Word, func(w rune) bool { return unicode.ToLower(w) == unicode.ToLower(c) }) {
+	for i, c := range cells {
+		if c != '_' && !unicode.IsLetter(c) && c != secret[i] || c != '_' && !strings.ContainsFunc(t.Word, func(w rune) bool { return unicode.ToLower(w) == unicode.ToLower(c) }) {
 			return "", false, false
 		}
 	}

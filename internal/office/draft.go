@@ -70,9 +70,10 @@ type drafter struct {
 	text    bookText
 	learned []draft.Learned
 
-	tape     *channel.Tape // of what was played; nil where the program always runs
-	parallel int           // scripts that are played at the same time
-	silent   bool          // the program ends before it asks for anything
+	tape     *channel.Tape   // of what was played; nil where the program always runs
+	parallel int             // scripts that are played at the same time
+	silent   bool            // the program ends before it asks for anything
+	played   map[string]bool // titles of the scripts that were played with the built-in wording
 }
 
 // scripts are the first few of each criterion.
@@ -87,46 +88,60 @@ func (d *drafter) scripts(each, most int) []suite.Script {
 	return chosen
 }
 
-// typing finds how a move is typed and where the board is, unless the built-in wording shows moves
-// where they were put.
+// typing finds how the set-up is given, how a move is typed and where the board is, unless the
+// built-in wording shows moves where they were put.
 func (d *drafter) typing() error {
 	few := d.scripts(1, 4)
 	best, err := d.try(d.text, few)
-	d.silent = best.silent
-	if err != nil || best.silent || placed(best.verdicts) {
+	d.silent, d.played = best.silent, map[string]bool{}
+	for _, s := range few {
+		d.played[s.Title] = true
+	}
+	if err != nil {
 		return err
+	}
+	if !d.boards() {
+		return d.given(best, few)
+	}
+	if best.silent || placed(best.verdicts) {
+		return nil
 	}
 	_, err = d.scout(best, few)
 	return err
 }
 
-// read finds what a program for two players at one board says, once it is known how a move is typed.
-// It reports whether more is explained by that than by the built-in wording.
-func (d *drafter) read() (better bool, err error) {
+// read finds what a program says, once it is known how a move is typed. What was found counts where
+// more is explained by it than by the built-in wording.
+func (d *drafter) read() error {
 	t, err := d.try(d.text, d.suite.Scripts)
 	if err != nil {
-		return false, err
+		return err
 	}
-	known, before := mistakes.For(d.suite.Rules), 0
-	if d.text.move == nil {
-		before = draft.Fits(known, t.plays)
-	}
+	known, without, learned := d.known(), d.text.clone(), len(d.learned)
+	before := draft.Fits(known, t.plays)
 	if err := d.words(known, t); err != nil {
-		return false, err
+		return err
 	}
 	if t, err = d.try(d.text, d.suite.Scripts); err != nil {
-		return false, err
+		return err
 	}
-	return draft.Fits(known, t.plays) > before, d.again()
+	if draft.Fits(known, t.plays) <= before {
+		d.text, d.learned = without, d.learned[:learned]
+	}
+	return d.again()
 }
+
+func (d *drafter) known() mistake.Known { return mistakes.For(d.suite.Rules) }
 
 // words finds what the program says.
 func (d *drafter) words(known mistake.Known, t trial) error {
 	names := [3][]string{}
-	for p := game.First; p <= game.Second; p++ {
-		names[p] = []string{d.suite.Rules.PlayerName(p)}
-		if mark := d.text.marks[p-1]; mark != "" {
-			names[p] = []string{mark}
+	if !d.suite.Rules.Solo() {
+		for p := game.First; p <= game.Second; p++ {
+			names[p] = []string{d.suite.Rules.PlayerName(p)}
+			if mark := d.text.marks[p-1]; mark != "" {
+				names[p] = []string{mark}
+			}
 		}
 	}
 	w := draft.Words(known, t.plays, names)
@@ -138,14 +153,24 @@ func (d *drafter) words(known mistake.Known, t trial) error {
 	return nil
 }
 
-// find finds the wording.
-func (d *drafter) find() error {
-	if d.boards() {
-		if err := d.typing(); err != nil || d.silent {
+// hear finds the wording of a program, unless the built-in one reads all of it.
+func (d *drafter) hear() error {
+	if err := d.typing(); err != nil || d.silent {
+		return err
+	}
+	if d.text.String() == "" {
+		all, err := d.try(d.text, d.suite.Scripts)
+		if err != nil || !slices.ContainsFunc(all.verdicts, unsettled) {
 			return err
 		}
-		_, err := d.read()
-		return err
+	}
+	return d.read()
+}
+
+// find finds the wording.
+func (d *drafter) find() error {
+	if d.learnable() {
+		return d.hear()
 	}
 	few, some := d.scripts(1, 4), d.scripts(4, 40)
 	d.report("trying the built-in wording")
@@ -220,6 +245,12 @@ func shown(v judge.Verdict) int {
 // boards reports whether two players play at one board, which is looked at.
 func (d *drafter) boards() bool { return channel.Scouts(d.suite.Rules, d.suite.Scripts[0].Setup) }
 
+// learnable reports whether words are found together with mistakes: for two players at one board, or
+// one who guesses a word.
+func (d *drafter) learnable() bool {
+	return d.boards() || phrasebook.TableOf(d.suite.Rules, d.suite.Scripts[0].Setup).Word != ""
+}
+
 // scout finds what is asked first, how a move is typed and where the board is by what changes
 // on the screen, unless the built-in wording reads that.
 func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
@@ -235,8 +266,8 @@ func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
 		text.answers = append(text.answers, [2]string{"^" + regexp.QuoteMeta(strings.TrimSpace(a[0])), a[1]})
 	}
 	t, err := d.try(text, few)
-	known := mistakes.For(d.suite.Rules)
-	if err != nil || draft.Fits(known, t.plays) < draft.Fits(known, best.plays) {
+	known := d.known()
+	if err != nil || draft.Shows(known, t.plays) < draft.Shows(known, best.plays) {
 		return best, err
 	}
 	d.text, d.learned = text, append(d.learned, took(text)...)

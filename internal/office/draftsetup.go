@@ -24,6 +24,42 @@ var ships = []string{
 	"{type: '{letter}{row} {way}', across: H, down: V, between: \"\\n\"}",
 }
 
+// given finds how a program that guesses a word is given it, where what is shown is not a word of its
+// length: in a variable or a file that its source names, or typed at what it asks first.
+func (d *drafter) given(best trial, few []suite.Script) error {
+	known := d.known()
+	most := draft.Shows(known, best.plays)
+	if most > 0 {
+		return nil
+	}
+	d.report("looking for how the set-up is given")
+	var ways []string
+	for _, m := range variables.FindAllStringSubmatch(d.source, -1) {
+		ways = append(ways, "{arguments: [], environment: {"+m[1]+": '{word}'}}")
+	}
+	for _, m := range textFiles.FindAllStringSubmatch(d.source, -1) {
+		ways = append(ways, "{arguments: [], files: {"+m[1]+": \"{word}\\n\"}}")
+	}
+	if prompt := strings.TrimSpace(startOf(best).Prompt()); prompt != "" {
+		ways = append(ways, "{arguments: [], type: [{ask: "+quoted("^"+regexp.QuoteMeta(prompt))+", type: '{word}'}]}")
+	}
+	for _, way := range ways {
+		text := d.text.clone()
+		text.setup = way
+		t, err := d.try(text, few)
+		if err != nil {
+			return err
+		}
+		if n := draft.Shows(known, t.plays); n > most {
+			most, d.text, d.silent = n, text, false
+		}
+	}
+	if d.text.setup != "" {
+		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
+	}
+	return nil
+}
+
 // setups looks in the source for files and variables in which a set-up may be given.
 func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 	values := d.suite.Rules.Spell(few[0].Setup).Values()

@@ -124,6 +124,7 @@ func (g Grader) prepare(ctx context.Context, folder fs.FS) (*playing, error) {
 		return nil, err
 	}
 	program.Memory = g.Memory
+	p.source = sourceText(folder)
 	p.language, p.note, p.spec, p.close = program.Language, program.Note, program.Spec, program.Close
 	return p, nil
 }
@@ -184,6 +185,7 @@ func (g Grader) patience() channel.Patience {
 type playing struct {
 	language string
 	note     string              // which of several files is run
+	source   string              // of its files
 	spec     func() sandbox.Spec // of its box
 	close    func()
 	page     channel.Page      // where it is one
@@ -193,15 +195,16 @@ type playing struct {
 	usual    channel.Patience
 	form     int // of the phrasebook's
 	tape     *channel.Tape
-	recorded bool
-	stuck    atomic.Int32 // scripts in which it got stuck
-	judging  atomic.Int64 // nanoseconds
+	recorded bool            // what is on the tape is not played again
+	heard    map[string]bool // titles of scripts of which the same holds
+	stuck    atomic.Int32    // scripts in which it got stuck
+	judging  atomic.Int64    // nanoseconds
 }
 
 // anew is the same program, of which nothing is known yet.
 func (p *playing) anew() *playing {
 	return &playing{
-		language: p.language, note: p.note, spec: p.spec, close: p.close, page: p.page, draft: p.draft, loan: p.loan,
+		language: p.language, note: p.note, source: p.source, spec: p.spec, close: p.close, page: p.page, draft: p.draft, loan: p.loan,
 		settings: p.settings, usual: p.usual, tape: p.tape,
 	}
 }
@@ -226,7 +229,7 @@ func (g Grader) probe(ctx context.Context, p *playing) error {
 	if err != nil {
 		return err
 	}
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: setup, Patience: p.patience(), Tape: p.tape, Recorded: p.recorded}
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: setup, Patience: p.patience(), Tape: p.tape, Recorded: true}
 	p.form, err = terminal.Probe(ctx, p.spec(), moments)
 	return err
 }
@@ -324,7 +327,7 @@ func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n i
 }
 
 func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
-	return channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form, Tape: p.tape, Recorded: p.recorded}
+	return channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form, Tape: p.tape, Recorded: p.recorded || p.heard[script.Title]}
 }
 
 // play plays a script whose moments are known.

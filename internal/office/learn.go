@@ -16,19 +16,23 @@ import (
 	"durchgang/internal/record"
 )
 
-// learns reports whether the wording of a program is learned by playing where the built-in one
-// does not read it: for two players at one board, where a teacher has settled nothing.
+// learns reports whether the wording of a program is learned by playing where the built-in one does
+// not read it, and a teacher has settled nothing.
 func (g Grader) learns() bool {
-	rows, _ := g.Suite.Rules.Shape()
-	return g.Learn && g.Book != nil && g.Suite.Program == game.Nobody && rows > 0 && !g.Suite.Rules.Solo() &&
-		len(g.Suite.Fixed()) > 0 && !phrasebook.TableOf(g.Suite.Rules, g.Suite.Scripts[0].Setup).Afloat()
+	if !g.Learn || g.Book == nil || g.Suite.Program != game.Nobody || len(g.Suite.Fixed()) == 0 {
+		return false
+	}
+	d := drafter{suite: g.Suite}
+	return d.learnable()
 }
 
 // doubtful reports whether not all of a program was seen to be right, so that it is at fault or its
 // wording is not understood.
 func doubtful(list []played) bool {
-	return slices.ContainsFunc(list, func(p played) bool { return p.verdict.State != judge.Agrees || p.verdict.Finding != nil })
+	return slices.ContainsFunc(list, func(p played) bool { return unsettled(p.verdict) })
 }
+
+func unsettled(v judge.ScriptVerdict) bool { return v.State != judge.Agrees || v.Finding != nil }
 
 // placed reports whether moves are typed and the board is read as they should be: in most scripts the
 // first move is seen where it was put, and so is the second.
@@ -48,7 +52,7 @@ func placed(list []judge.ScriptVerdict) bool {
 			}
 		}
 	}
-	return right[0]*10 >= of[0]*7 && right[1]*10 >= of[1]*7 && right[1] > 0
+	return right[0]*10 >= of[0]*7 && right[1]*10 >= of[1]*7 && right[0] > 0
 }
 
 // longestLearning bounds the time in which the wording of a program is learned, beside the number of
@@ -70,27 +74,25 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	fixed.Scripts = g.Suite.Fixed()
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
-	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, report: func(string) {}, tape: p.tape, parallel: g.Parallel}
-	better := false
-	if err = d.typing(); err == nil && d.text.move == nil {
+	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, report: func(string) {}, tape: p.tape, parallel: g.Parallel}
+	if err = d.typing(); err == nil && d.text.String() == "" {
+		p.heard = d.played
 		if list, err = g.playAll(ctx, p, keep); err != nil || !doubtful(list) {
 			return list, "", err
 		}
 	}
 	if err == nil && !d.silent {
-		better, err = d.read()
+		err = d.read()
 	}
 	if err != nil && (bounded.Err() == nil || ctx.Err() != nil) {
 		return nil, "", fmt.Errorf("learn how the program talks: %w", err)
 	}
-	with, again := *g, p.anew()
-	if better {
-		learned = d.text.String()
-		if with.Book, err = phrasebook.Parse("learned", learned); err != nil {
-			return nil, "", fmt.Errorf("read what was learned: %w", err)
-		}
-	} else if list != nil {
+	if learned = d.text.String(); learned == "" && list != nil {
 		return list, "", nil
+	}
+	with, again := *g, p.anew()
+	if with.Book, err = phrasebook.Parse("learned", learned); err != nil {
+		return nil, "", fmt.Errorf("read what was learned: %w", err)
 	}
 	again.recorded = true
 	list, err = with.playAll(ctx, again, keep)
@@ -148,7 +150,7 @@ const mostPrinted = 12
 //
 // A program that does one thing at one time and another at the next gets a few more tries.
 func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
-	if !g.learns() || accepted(list) {
+	if !g.Learn || g.Book == nil || g.Suite.Program != game.Nobody || len(g.Suite.Fixed()) == 0 || accepted(list) {
 		return nil
 	}
 	for range moreTries {
@@ -180,7 +182,7 @@ func accepted(list []played) bool {
 				return true
 			}
 			if slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool {
-				return !step.Echo && c.State == judge.Agrees && (c.Subject == "board" || c.Subject == "turn")
+				return !step.Echo && c.State == judge.Agrees && slices.Contains([]string{"board", "turn", "letters", "shot", "cards", "total"}, c.Subject)
 			}) {
 				return true
 			}

@@ -18,7 +18,7 @@ var hangman = [...]guesses{
 	Known: {
 		given:     []string{"sys.argv[1]", "os.environ['SECRET']", "open('word.txt').read().strip()", "input('Secret word: ')", "input('Player one, enter a word: ')"},
 		shown:     []string{"'Word: ' + ' '.join(s)", "' '.join(s)", "''.join(s)", "'The word is ' + ' '.join(s)", "'| ' + ' '.join(s) + ' |'"},
-		lives:     []string{"Lives: {left}", "You have {left} lives left.", "{left} tries left", "Wrong guesses: {done} of 6", "Mistakes: {done}/6", ""},
+		lives:     []string{"Lives: {left}", "You have {left} lives left.", "{left} tries left", "Wrong guesses: {done} of 6", "Mistakes: {done}/6"},
 		prompts:   []string{"Guess a letter: ", "Your guess? ", "Letter: ", "Enter a letter: ", "Which letter? ", "Next letter > ", "Please guess: ", "Your turn, pick a letter: "},
 		hit:       []string{"Good guess!", "Yes!", "That letter is in the word.", "Correct!", "", "Well done."},
 		miss:      []string{"Sorry, wrong.", "No, not in the word.", "Wrong!", "That letter is not in the word.", "Nope."},
@@ -32,7 +32,7 @@ var hangman = [...]guesses{
 	Sealed: {
 		given:     []string{"sys.argv[1]", "os.environ['HIDDEN_WORD']", "open('secret.txt').readline().strip()", "input('What shall be guessed? ')", "input('Type the word while nobody looks: ')", "sys.argv[1]"},
 		shown:     []string{"'>>> ' + ' '.join(s) + ' <<<'", "'[' + ''.join(s) + ']'", "'Known so far: ' + ''.join(s)", "' '.join(s) + '   (' + str(len(WORD)) + ' places)'", "'Board = ' + ' '.join(s)"},
-		lives:     []string{"{left} candles still burn", "Strikes: {done}", "Balloons: {left}", "chances {left}/6", "errors so far: {done}", ""},
+		lives:     []string{"{left} candles still burn", "Strikes: {done}", "Balloons: {left}", "chances {left}/6", "errors so far: {done}"},
 		prompts:   []string{"What do you think is in it? ", "Say a letter: ", "? ", "Try one: ", "A character please: ", "And now? ", "Go: ", "Choose wisely: ", "letter> ", "Ask for a letter: "},
 		hit:       []string{"Lucky you.", "It's there!", "One step closer.", "Indeed!", "", "Nice one."},
 		miss:      []string{"Puff, one is gone.", "It isn't there.", "What a pity.", "The rope gets tighter.", "Missed."},
@@ -49,7 +49,7 @@ var hangman = [...]guesses{
 var guessFaults = []Fault{
 	{"a letter again costs a life", []string{"repeat-"}, []string{"repeated"}, map[string]string{"repeated": "left -= 1; say(REPEATED); continue"}},
 	{"capitals differ", []string{"case-guess"}, []string{"letters"}, map[string]string{"fold": "g = g.strip()"}},
-	{"only the first of equal letters", []string{"first-only"}, []string{"letters"}, map[string]string{"first": "seen = set()\n        s = [x if not (x == '_' ) else x for x in s]\n        for i, x in enumerate(WORD):\n            if x.isalpha() and x.casefold() in seen: s[i] = HIDE\n            seen.add(x.casefold())"}},
+	{"only the first of equal letters", []string{"first-only"}, []string{"letters"}, map[string]string{"first": "seen = set()\n        s = [x if not (x == '_' ) else x for x in s]\n        for i, x in enumerate(WORD):\n            if x.isalpha() and x.lower() in seen: s[i] = HIDE\n            seen.add(x.lower())"}},
 	{"one life more", []string{"lives-one-more"}, []string{"lives", "lost", "told"}, map[string]string{"lives": "left = 7"}},
 	{"the word is not told", []string{"never-told"}, []string{"told"}, map[string]string{"tell": "say(LOST.replace('{word}', '...'))"}},
 	{"a digit costs a life", []string{"symbol-costs"}, []string{"text"}, map[string]string{"unread": "left -= 1; say(UNREAD); continue"}},
@@ -59,7 +59,7 @@ var guessFaults = []Fault{
 }
 
 var guessParts = map[string]string{
-	"repeated": "say(REPEATED); continue", "fold": "g = g.strip().casefold()", "first": "pass", "lives": "left = 6",
+	"repeated": "say(REPEATED); continue", "fold": "g = g.strip().lower()", "first": "pass", "lives": "left = 6",
 	"tell": "say(LOST.replace('{word}', WORD))", "unread": "say(UNREAD); continue", "crash": "pass", "right": "say(HIT)",
 }
 
@@ -92,7 +92,7 @@ func makeGuess(number uint64, part Part, fault *Fault) Program {
 	line("WON, LOST = %s, %s", q(choose(m, "won", w.won)), q(choose(m, "lost", w.lost)))
 	line("def say(text):\n    if text: print(text)")
 	line("while True:\n    tried = []\n    %s\n    while True:", parts["lives"])
-	line("        s = [x if not x.isalpha() or x.casefold() in tried or x in tried else HIDE for x in WORD]")
+	line("        s = [x if not x.isalpha() or x.lower() in tried or x in tried else HIDE for x in WORD]")
 	line("        %s", parts["first"])
 	line("        print()\n        print(%s)", choose(m, "shown", w.shown))
 	line("        say(LIVES.replace('{left}', str(left)).replace('{done}', str(6 - left)))")
@@ -102,7 +102,7 @@ func makeGuess(number uint64, part Part, fault *Fault) Program {
 	line("        if len(g) != 1 or not g.isalpha(): %s", parts["unread"])
 	line("        if g in tried: %s", parts["repeated"])
 	line("        tried.append(g)")
-	line("        if g in WORD.casefold() or g in WORD: %s\n        else:\n            left -= 1; say(MISS)", parts["right"])
+	line("        if g in WORD.lower() or g in WORD: %s\n        else:\n            left -= 1; say(MISS)", parts["right"])
 	if m.IntN(2) == 0 {
 		line("    if not input(%s).lower().startswith('y'): break", q(choose(m, "again", w.again)))
 	} else {
