@@ -179,7 +179,7 @@ func points(r record.Row) string {
 	case record.Done:
 		return fmt.Sprintf("%s / %s", r.Points, r.Of)
 	case record.Failed:
-		return "not run"
+		return "not graded"
 	default:
 		return string(r.State)
 	}

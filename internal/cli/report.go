@@ -60,7 +60,14 @@ func classCommand(o *options) *cobra.Command {
 }
 
 func printClass(w io.Writer, c record.Class) {
-	fmt.Fprintf(w, "%s/%s, run %d: %d graded, %d not run\n", c.Run.Course, c.Run.Assignment, c.Run.ID, c.Graded, len(c.NotRun))
+	fmt.Fprintf(w, "%s/%s, run %d: %d graded, %d not graded yet\n", c.Run.Course, c.Run.Assignment, c.Run.ID, c.Graded, len(c.NotRun))
+	if len(c.NotRun) > 0 {
+		names := make([]string, len(c.NotRun))
+		for i, m := range c.NotRun {
+			names[i] = m.Student
+		}
+		fmt.Fprintf(w, "not graded yet: %s\n", printable(list(names, 8)))
+	}
 	fmt.Fprintf(w, "mean %s, median %s of %s points\n\n", c.Mean, c.Median, c.Of)
 	t := newTable(w)
 	header := table.Row{"criterion"}
@@ -91,9 +98,6 @@ func printClass(w io.Writer, c record.Class) {
 	}
 	if len(c.Unknown) > 0 {
 		fmt.Fprintf(w, "  %3d  with faults that no known mistake explains: %s\n", len(c.Unknown), printable(list(c.Unknown, 8)))
-	}
-	if len(c.NotRun) > 0 {
-		fmt.Fprintf(w, "\nnot run: %s\n", printable(list(c.NotRun, 8)))
 	}
 	fmt.Fprintf(w, "\n%d of %d scripts show nobody's fault\n", len(c.Quiet), c.Scripts)
 }

@@ -14,7 +14,6 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/mistakes"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/record"
 )
@@ -25,7 +24,7 @@ func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
 	if err != nil {
 		return record.Class{}, err
 	}
-	c := record.Class{Run: m.Run, Of: s.Total(), NotRun: []string{}, Totals: []suite.Points{}, Mistakes: []record.ClassMistake{}, Unknown: []string{}, Scripts: len(s.Scripts)}
+	c := record.Class{Run: m.Run, Of: s.Total(), NotRun: []record.Member{}, Totals: []suite.Points{}, Mistakes: []record.ClassMistake{}, Unknown: []string{}, Scripts: len(s.Scripts)}
 	for _, k := range m.Criteria {
 		c.Criteria = append(c.Criteria, record.ClassCriterion{Name: k.Name, Title: k.Title, Of: k.Of, States: map[judge.State]int{}})
 	}
@@ -35,7 +34,7 @@ func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
 	for _, r := range m.Rows {
 		switch r.State {
 		case record.Failed:
-			c.NotRun = append(c.NotRun, r.Student)
+			c.NotRun = append(c.NotRun, record.Member{Result: r.Result, Student: r.Student})
 			continue
 		case record.Done:
 		default:
@@ -225,7 +224,7 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 		return r, err
 	}
 	if result.Learned != "" {
-		if g.Book, err = phrasebook.Parse("learned", result.Learned); err != nil {
+		if g.Book, err = taught(g.settled, result.Learned); err != nil {
 			return r, err
 		}
 	}

@@ -67,6 +67,7 @@ type drafter struct {
 	spec    func() sandbox.Spec // of the program's box
 	report  func(string)
 	source  string
+	settled string // the phrasebook that there is
 	text    bookText
 	learned []draft.Learned
 
@@ -172,7 +173,19 @@ func (d *drafter) find() error {
 	if d.learnable() {
 		return d.hear()
 	}
-	few, some := d.scripts(1, 4), d.scripts(4, 40)
+	if err := d.structure(); err != nil || d.silent {
+		return err
+	}
+	if err := d.phrases(d.scripts(4, 40)); err != nil {
+		return err
+	}
+	return d.again()
+}
+
+// structure finds how a set-up is given, what is asked first and how a move is typed, and leaves what
+// is said to the built-in wording.
+func (d *drafter) structure() error {
+	few := d.scripts(1, 4)
 	d.report("trying the built-in wording")
 	best, err := d.try(d.text, few)
 	if err != nil {
@@ -181,7 +194,7 @@ func (d *drafter) find() error {
 	if best, err = d.setups(best, few); err != nil {
 		return err
 	}
-	if best.silent {
+	if d.silent = best.silent; d.silent {
 		return nil // it ends before it asks for anything
 	}
 	for _, stage := range []func(trial, []suite.Script) (trial, error){d.questions, d.forms} {
@@ -189,10 +202,7 @@ func (d *drafter) find() error {
 			return err
 		}
 	}
-	if err := d.phrases(some); err != nil {
-		return err
-	}
-	return d.again()
+	return nil
 }
 
 // draft finds the wording and grades with it.

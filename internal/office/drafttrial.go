@@ -1,7 +1,6 @@
 package office
 
 import (
-	"fmt"
 	"slices"
 	"strings"
 
@@ -31,9 +30,9 @@ func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
 
 // try plays scripts.
 func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
-	book, err := phrasebook.Parse("draft", text.String())
+	book, err := taught(d.settled, text.String())
 	if err != nil {
-		return trial{}, fmt.Errorf("read the draft: %w", err)
+		return trial{}, err
 	}
 	g := Grader{Suite: d.suite, Book: book}
 	p := &playing{spec: d.spec, usual: channel.DefaultPatience(), tape: d.tape, recorded: true}

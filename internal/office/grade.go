@@ -37,8 +37,9 @@ type Grader struct {
 	DaysLate int              // that the program was handed in after the due time
 	Memory   int64            // bytes that a program may use; the usual limit when 0
 
-	cases *preparing
-	pages *pages // what pages are driven by; nil for other programs
+	settled string // the text of the phrasebook
+	cases   *preparing
+	pages   *pages // what pages are driven by; nil for other programs
 }
 
 // Graded is how a program fared.

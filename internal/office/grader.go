@@ -25,7 +25,7 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 		g.Calls, err = calls.Parse(file, book)
 	case record.Terminal:
 		g.Book, err = phrasebook.ParseOpponent(file, book, s.Program)
-		g.Learn = book == ""
+		g.Learn, g.settled = true, book
 	case record.Page:
 		g.pages, err = newPages(file, book, s.Program)
 	case record.Wire:

@@ -17,13 +17,9 @@ import (
 )
 
 // learns reports whether the wording of a program is learned by playing where the built-in one does
-// not read it, and a teacher has settled nothing.
+// not read it, and what a teacher has settled.
 func (g Grader) learns() bool {
-	if !g.Learn || g.Book == nil || g.Suite.Program != game.Nobody || len(g.Suite.Fixed()) == 0 {
-		return false
-	}
-	d := drafter{suite: g.Suite}
-	return d.learnable()
+	return g.Learn && g.Book != nil && g.Suite.Program == game.Nobody && len(g.Suite.Fixed()) > 0
 }
 
 // doubtful reports whether not all of a program was seen to be right, so that it is at fault or its
@@ -60,6 +56,19 @@ func placed(list []judge.ScriptVerdict) bool {
 // until then is used.
 const longestLearning = 2 * time.Minute
 
+// taught is the phrasebook of what a teacher has settled and what was learned besides.
+func taught(settled, learned string) (*phrasebook.Book, error) {
+	text, err := phrasebook.Merge("phrasebook", settled, learned)
+	if err != nil {
+		return nil, fmt.Errorf("join what was learned to the phrasebook: %w", err)
+	}
+	book, err := phrasebook.Parse("learned", text)
+	if err != nil {
+		return nil, fmt.Errorf("read what was learned: %w", err)
+	}
+	return book, nil
+}
+
 // hear plays the suite and reads what the program says: with the book that there is, and where that
 // leaves doubt with a wording of the program's own, which is looked for first. The reading by which
 // more is explained counts, be it as a mistake; what was learned is its text, empty where nothing was.
@@ -74,15 +83,22 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	fixed.Scripts = g.Suite.Fixed()
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
-	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, report: func(string) {}, tape: p.tape, parallel: g.Parallel}
-	if err = d.typing(); err == nil && d.text.String() == "" {
+	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, tape: p.tape, parallel: g.Parallel}
+	if d.learnable() {
+		err = d.typing()
 		p.heard = d.played
+	}
+	if err == nil && d.text.String() == "" {
 		if list, err = g.playAll(ctx, p, keep); err != nil || !doubtful(list) {
 			return list, "", err
 		}
 	}
-	if err == nil && !d.silent {
+	switch {
+	case err != nil || d.silent:
+	case d.learnable():
 		err = d.read()
+	default:
+		err = d.structure()
 	}
 	if err != nil && (bounded.Err() == nil || ctx.Err() != nil) {
 		return nil, "", fmt.Errorf("learn how the program talks: %w", err)
@@ -91,15 +107,42 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		return list, "", nil
 	}
 	with, again := *g, p.anew()
-	if with.Book, err = phrasebook.Parse("learned", learned); err != nil {
-		return nil, "", fmt.Errorf("read what was learned: %w", err)
+	if with.Book, err = taught(g.settled, learned); err != nil {
+		return nil, "", err
 	}
 	again.recorded = true
+	if !d.learnable() && list != nil { // where nothing else tells which reading is the better one
+		other, err := with.playAll(ctx, again, nil)
+		if err != nil || worth(other) <= worth(list) {
+			return list, "", err
+		}
+	}
 	list, err = with.playAll(ctx, again, keep)
 	g.Book, p.form = with.Book, again.form
 	p.judging.Add(again.judging.Load())
 	p.stuck.Store(again.stuck.Load())
 	return list, learned, err
+}
+
+// worth is how well what a program shows fits the rules, by what was read of all scripts.
+func worth(list []played) (score int) {
+	for _, p := range list {
+		if p.verdict.State == judge.Agrees {
+			score += 10
+		}
+		for _, step := range p.verdict.Steps {
+			for _, c := range step.Comparisons {
+				switch {
+				case step.Echo:
+				case c.State == judge.Agrees:
+					score++
+				case c.State == judge.Differs:
+					score -= 4
+				}
+			}
+		}
+	}
+	return score
 }
 
 // scoutFor looks for how a move is typed, what is asked first and where the board is by what changes
@@ -150,7 +193,7 @@ const mostPrinted = 12
 //
 // A program that does one thing at one time and another at the next gets a few more tries.
 func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
-	if !g.Learn || g.Book == nil || g.Suite.Program != game.Nobody || len(g.Suite.Fixed()) == 0 || accepted(list) {
+	if !g.learns() || accepted(list) && dealt(list) {
 		return nil
 	}
 	for range moreTries {
@@ -189,6 +232,27 @@ func accepted(list []played) bool {
 		}
 	}
 	return false
+}
+
+// dealt reports whether the cards that a program is given are those that it deals, in most scripts
+// whose first cards are seen. Where they are not, it takes them in another way or not at all.
+func dealt(list []played) bool {
+	right, of := 0, 0
+	for _, p := range list {
+	steps:
+		for _, step := range p.verdict.Steps {
+			for _, c := range step.Comparisons {
+				if c.Subject == "cards" && c.State != judge.NotShown {
+					of++
+					if c.State == judge.Agrees {
+						right++
+					}
+					break steps
+				}
+			}
+		}
+	}
+	return right*2 >= of
 }
 
 // notRead says what a program does when it is started; it is nil where that is a fault, whatever

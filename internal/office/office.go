@@ -1,6 +1,7 @@
 package office
 
 import (
+	"cmp"
 	"context"
 	"database/sql"
 	"errors"
@@ -153,6 +154,13 @@ func (o *Office) matrix(ctx context.Context, run int64, whole bool) (m record.Ma
 		m.Rows[i].Of = s.Total()
 	}
 	number(m.Rows)
+	rank := func(r record.Row) int { // what is not graded yet comes first, since somebody has to look at it
+		if r.State == record.Failed {
+			return 0
+		}
+		return 1
+	}
+	slices.SortStableFunc(m.Rows, func(a, b record.Row) int { return cmp.Compare(rank(a), rank(b)) })
 	return m, s, nil
 }
 

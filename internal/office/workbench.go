@@ -82,9 +82,12 @@ func (o *Office) Read(ctx context.Context, course, name string, in Reading) (rec
 	if err != nil {
 		return record.Transcript{}, err
 	}
-	r := reader{office: o, assignment: a, own: map[string]string{}, books: map[string]*phrasebook.Book{}}
+	r := reader{office: o, assignment: a, own: map[string]string{}, learned: map[string]string{}, books: map[string]*phrasebook.Book{}}
 	for _, s := range submissions {
 		r.own[s.Student] = s.Phrasebook
+	}
+	for _, result := range results {
+		r.learned[result.Student] = result.Learned
 	}
 	return r.read(ctx, in, results)
 }
@@ -94,6 +97,7 @@ type reader struct {
 	office     *Office
 	assignment record.Assignment
 	own        map[string]string           // phrasebooks by student
+	learned    map[string]string           // what was found by playing, by student
 	books      map[string]*phrasebook.Book // by their text; most students share one
 	suite      *suite.Suite
 	script     suite.Script
@@ -192,8 +196,14 @@ func (r *reader) text(in Reading, student string) (string, error) {
 	return text, nil
 }
 
-// inUse is the text of a student's phrasebook.
-func (r *reader) inUse(student string) string { return cmp.Or(r.own[student], r.assignment.Phrasebook) }
+// inUse is the text of the phrasebook that a student's program is read with.
+func (r *reader) inUse(student string) string {
+	text := cmp.Or(r.own[student], r.assignment.Phrasebook)
+	if merged, err := phrasebook.Merge("phrasebook", text, r.learned[student]); err == nil {
+		return merged // what was learned was joined to it when it was graded
+	}
+	return text
+}
 
 // book reads a phrasebook, once.
 func (r *reader) book(text string) (*phrasebook.Book, error) {

@@ -10,7 +10,7 @@ type Class struct {
 	Run      Run              `json:"run"`
 	Of       suite.Points     `json:"of"`
 	Graded   int              `json:"graded" description:"Students whose program was run."`
-	NotRun   []string         `json:"not_run" description:"Students whose program could not be built or started."`
+	NotRun   []Member         `json:"not_run" description:"Students whose program is not graded yet: it could not be built or started, or no move of it was seen to be accepted."`
 	Totals   []suite.Points   `json:"totals" description:"Of the graded, from the lowest."`
 	Mean     suite.Points     `json:"mean" description:"Rounded down to a hundredth."`
 	Median   suite.Points     `json:"median" description:"The lower one of the two in the middle."`

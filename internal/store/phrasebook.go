@@ -2,6 +2,8 @@ package store
 
 import (
 	"context"
+	"encoding/json"
+	"fmt"
 
 	"github.com/jmoiron/sqlx"
 
@@ -35,10 +37,22 @@ func setOwnPhrasebook(ctx context.Context, tx *sqlx.Tx, assignment int64, studen
 
 // LastResults lists the results of an assignment's newest run, by student.
 func (s *Store) LastResults(ctx context.Context, assignment int64) (results []StudentResult, err error) {
-	err = list(ctx, s.db, &results, `
-		select x.id, b.student from result x join submission b on b.id = x.submission_id
+	var rows []struct {
+		StudentResult
+		Examination []byte `db:"examination"`
+	}
+	err = list(ctx, s.db, &rows, `
+		select x.id, b.student, x.examination from result x join submission b on b.id = x.submission_id
 		where x.run_id = (select max(id) from run where assignment_id = :assignment and accepted_at is not null)
 		order by b.student`, map[string]any{"assignment": assignment})
+	for _, row := range rows {
+		var e struct{ Learned string }
+		if err := json.Unmarshal(row.Examination, &e); err != nil {
+			return nil, fmt.Errorf("read the examination of result %d: %w", row.ID, err)
+		}
+		row.Learned = e.Learned
+		results = append(results, row.StudentResult)
+	}
 	return results, err
 }
 
@@ -46,4 +60,5 @@ func (s *Store) LastResults(ctx context.Context, assignment int64) (results []St
 type StudentResult struct {
 	ID      int64  `db:"id"`
 	Student string `db:"student"`
+	Learned string `db:"-"` // the phrasebook that was found by playing
 }

@@ -34,10 +34,17 @@ const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)
       <div class="row-between">
         <div>
           <h1>The class</h1>
-          <span class="quiet">Run {{ sum.run.id }}: {{ sum.graded }} graded<template v-if="sum.not_run.length">, not run: {{ sum.not_run.join(', ') }}</template></span>
+          <span class="quiet">Run {{ sum.run.id }}: {{ sum.graded }} graded</span>
         </div>
         <div class="total">mean {{ sum.mean }}, median {{ sum.median }} of {{ sum.of }}</div>
       </div>
+      <section v-if="sum.not_run.length" class="panel mt-3" aria-label="Not graded yet">
+        <h2 class="mt-0">Not graded yet: {{ sum.not_run.length }}</h2>
+        <p>These could not be built or started, or are not understood. Open one to see what it printed and what to do.</p>
+        <ul class="d-flex flex-wrap gap-3 list-unstyled mb-0">
+          <li v-for="m in sum.not_run" :key="m.result"><RouterLink :to="`/results/${m.result}`">{{ m.student }}</RouterLink></li>
+        </ul>
+      </section>
       <p v-if="!sum.graded" class="panel mt-3">No program is graded yet.</p>
       <template v-else>
         <div class="plots mt-3">

@@ -36,6 +36,9 @@ const faults = computed(() => (result.value?.criteria ?? [])
 
 const number = (script: string) => result.value?.scripts.find((s) => s.title === script)?.number ?? 1
 
+/** Where its words are said what they mean. */
+const wording = computed(() => `/courses/${result.value?.course}/${result.value?.assignment}/wording?student=${encodeURIComponent(result.value?.student ?? '')}`)
+
 const comment = ref('')
 const { notice, failure, act } = useAct()
 watch(result, (r) => { comment.value = r?.comment ?? '' })
@@ -64,6 +67,7 @@ const tell = () => act(async () => {
       <section v-if="result.problem" class="panel mt-3">
         <h2 class="mt-0">This program is not graded yet</h2>
         <pre class="screen">{{ result.problem }}</pre>
+        <RouterLink v-if="result.problem.startsWith('not graded yet')" class="btn btn-sm btn-primary" :to="wording">Say what its words mean</RouterLink>
       </section>
       <p v-else-if="result.state !== 'done'" class="panel mt-3" role="status">
         This program {{ { running: 'is being graded', cancelled: 'was not graded, since its run was cancelled' }[result.state as string] ?? 'waits to be graded' }}.
@@ -73,6 +77,7 @@ const tell = () => act(async () => {
         <details v-if="result.learned" class="panel mt-3">
           <summary>The wording of this program was learned by playing</summary>
           <pre class="screen mt-2">{{ result.learned }}</pre>
+          <RouterLink class="btn btn-sm btn-outline-secondary" :to="wording">Look at how it is read</RouterLink>
         </details>
         <h2>What went wrong</h2>
         <p v-if="!result.causes.length && !faults.length">Nothing: every rule that the program shows, it keeps.</p>

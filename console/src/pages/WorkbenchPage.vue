@@ -4,6 +4,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect'
 import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea'
 import { computed, ref, watch } from 'vue'
+import { useRoute, useRouter } from 'vue-router'
 
 import { api, ask, type Transcript } from '../api/client'
 import ClassReadings from '../parts/ClassReadings.vue'
@@ -17,7 +18,9 @@ const props = defineProps<{ course: string; assignment: string }>()
 const path = computed(() => ({ course: props.course, assignment: props.assignment }))
 useTitle(() => 'Wording')
 
-const student = ref('')
+const router = useRouter()
+/** Whose transcript is shown: the address may say it. */
+const student = ref(String(useRoute().query.student ?? ''))
 const script = ref(1)
 const text = ref<string>() // undefined while nothing has been changed
 const notice = ref('')
@@ -70,9 +73,19 @@ const save = (whose: string) => act(async () => {
   }))
   text.value = undefined
   const answer = await read()
-  notice.value = `Saved for ${whose || 'the class'}. Grade again to use it.`
+  notice.value = `Saved for ${whose || 'the class'}.`
   return answer
 })
+/** Grades what the phrasebook changes, and goes to where that is seen. */
+const grade = async () => {
+  failure.value = ''
+  try {
+    await ask(api.POST('/courses/{course}/assignments/{assignment}/runs', { params: { path: path.value, query: { needed: true } } }))
+    await router.push(`/courses/${props.course}/${props.assignment}`)
+  } catch (cause) {
+    failure.value = cause instanceof Error ? cause.message : String(cause)
+  }
+}
 const changed = computed(() => view.value !== undefined && draft.value !== view.value.phrasebook)
 </script>
 
@@ -85,7 +98,9 @@ const changed = computed(() => view.value !== undefined && draft.value !== view.
       <h1>Wording</h1>
       <p class="quiet">What a program printed, and how it is read. Select words that are not understood, or not rightly, and say what they mean.</p>
       <BAlert v-if="failure" variant="danger" :model-value="true">{{ failure }}</BAlert>
-      <BAlert v-if="notice" variant="success" :model-value="true">{{ notice }}</BAlert>
+      <BAlert v-if="notice" variant="success" :model-value="true">
+        {{ notice }} <BButton size="sm" variant="success" class="ms-2" @click="grade">Grade again what it changes</BButton>
+      </BAlert>
       <div class="workbench">
         <section class="panel" aria-label="Transcript">
           <div class="d-flex flex-wrap gap-2 mb-2">

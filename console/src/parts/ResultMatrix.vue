@@ -22,10 +22,11 @@ const rows = computed(() => {
     (at < 0 || (r.cells[at] ?? 'agrees') !== 'agrees') && (!mistake || r.mistakes.includes(mistake)) && (!group || r.group === group))
   const by = order.value
   const key = (r: Row) => (by === 'points' ? r.points : by === 'group' ? r.group || Infinity : typeof by === 'number' ? weight[r.cells[by] ?? ''] ?? 5 : 0)
-  return shown.sort((a, b) => key(a) - key(b) || a.student.localeCompare(b.student))
+  const open = (r: Row) => (r.state === 'failed' ? 0 : 1) // somebody has to look at it
+  return shown.sort((a, b) => open(a) - open(b) || key(a) - key(b) || a.student.localeCompare(b.student))
 })
 
-const waiting: Record<Row['state'], string> = { queued: 'waiting', running: 'running …', failed: 'not run', cancelled: 'cancelled', done: '' }
+const waiting: Record<Row['state'], string> = { queued: 'waiting', running: 'running …', failed: 'not graded', cancelled: 'cancelled', done: '' }
 const sorted = (by: Order) => (order.value === by ? 'ascending' : 'none')
 const arrow = (by: Order) => (order.value === by ? '▾' : '')
 </script>
