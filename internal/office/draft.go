@@ -104,12 +104,15 @@ func (d *drafter) typing() error {
 	if !d.boards() {
 		return d.given(best, few)
 	}
-	if best.silent || placed(best.verdicts) {
+	if best.silent || placed(best.verdicts) || prescribes.MatchString(d.settled) {
 		return nil
 	}
 	_, err = d.scout(best, few)
 	return err
 }
+
+// prescribes finds in a phrasebook how moves are typed, or how the board is drawn.
+var prescribes = regexp.MustCompile(`(?m)^(?:move|base|forms|board|marks)\s*:`)
 
 // read finds what a program says, once it is known how a move is typed. What was found counts where
 // more is explained by it than by the built-in wording.

@@ -126,10 +126,10 @@ func (r *reader) read(ctx context.Context, in Reading, results []store.StudentRe
 	if t.Phrasebook, err = r.text(in, t.Student); err != nil {
 		return t, err
 	}
-	book, err := r.book(t.Phrasebook)
-	if err != nil {
+	if _, err := r.book(t.Phrasebook, t.Student); err != nil {
 		return t, err
 	}
+	t.Learned = r.learned[t.Student]
 	t.Lines, t.Class = []record.TranscriptLine{}, []record.ClassReading{}
 	for _, result := range results {
 		e, err := r.office.store.Evidence(ctx, result.ID, t.Script)
@@ -139,11 +139,15 @@ func (r *reader) read(ctx context.Context, in Reading, results []store.StudentRe
 		if err != nil {
 			return t, err
 		}
+		book, err := r.book(t.Phrasebook, result.Student)
+		if err != nil {
+			return t, err
+		}
 		lines := r.lines(book, e)
 		if result.Student == t.Student {
 			t.Lines = lines
 		}
-		before, err := r.book(r.inUse(result.Student))
+		before, err := r.book(r.inUse(result.Student), result.Student)
 		if err != nil {
 			return t, err
 		}
@@ -159,7 +163,7 @@ func (r *reader) read(ctx context.Context, in Reading, results []store.StudentRe
 func (r *reader) worst(ctx context.Context, results []store.StudentResult, script int) (string, error) {
 	student, most := results[0].Student, 0
 	for _, result := range results {
-		book, err := r.book(r.inUse(result.Student))
+		book, err := r.book(r.inUse(result.Student), result.Student)
 		if err != nil {
 			return "", err
 		}
@@ -196,17 +200,17 @@ func (r *reader) text(in Reading, student string) (string, error) {
 	return text, nil
 }
 
-// inUse is the text of the phrasebook that a student's program is read with.
+// inUse is the text of the phrasebook for a student's program.
 func (r *reader) inUse(student string) string {
-	text := cmp.Or(r.own[student], r.assignment.Phrasebook)
-	if merged, err := phrasebook.Merge("phrasebook", text, r.learned[student]); err == nil {
-		return merged // what was learned was joined to it when it was graded
-	}
-	return text
+	return cmp.Or(r.own[student], r.assignment.Phrasebook)
 }
 
-// book reads a phrasebook, once.
-func (r *reader) book(text string) (*phrasebook.Book, error) {
+// book reads a phrasebook, once, joined with what was learned of a student's program.
+func (r *reader) book(text, student string) (*phrasebook.Book, error) {
+	text, err := phrasebook.Merge("phrasebook", text, r.learned[student])
+	if err != nil {
+		return nil, &InputError{"phrasebook", err}
+	}
 	if known := r.books[text]; known != nil {
 		return known, nil
 	}

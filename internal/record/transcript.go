@@ -3,6 +3,7 @@ package record
 // Transcript is how a phrasebook reads what programs printed in the last run.
 type Transcript struct {
 	Phrasebook string           `json:"phrasebook" description:"The text that was read with, with what was added."`
+	Learned    string           `json:"learned" description:"What was found by playing with the student's program and read with as well; empty where the phrasebook was enough."`
 	Student    string           `json:"student"`
 	Script     int              `json:"script" description:"Number of the script, from 1."`
 	Scripts    []string         `json:"scripts" description:"The titles of the scripts that there is a transcript of."`

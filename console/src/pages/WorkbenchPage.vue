@@ -118,6 +118,10 @@ const changed = computed(() => view.value !== undefined && draft.value !== view.
               <BButton size="sm" variant="primary" @click="save('')">Save for the class</BButton>
               <BButton size="sm" variant="outline-primary" @click="save(view.student)">Only for {{ view.student }}</BButton>
             </div>
+            <details v-if="view.learned" class="mt-3">
+              <summary>Learned by playing with the program of {{ view.student }}, and read with as well</summary>
+              <pre class="screen mt-2 mb-0">{{ view.learned }}</pre>
+            </details>
           </section>
           <ClassReadings :class-readings="view.class" :current="view.student" @open="(s) => turn({ student: s })" />
         </div>
