@@ -72,7 +72,7 @@ func join(list []token) string {
 
 // around is a pattern for a place on a line: whoever stands there, between the words beside it.
 func around(line []token, at place) string {
-	before, behind := `^\W*`, `\W*$`
+	before, behind := `^\W*`, `(?:'?s\b)?\W*$`
 	if at.from > 0 {
 		before = literal(line[at.from-1].text) + `\W*`
 		if at.from == 1 {
@@ -271,6 +271,9 @@ func pattern(phrase string) string {
 	text := strings.Join(words, `\W+`)
 	for _, end := range []struct{ from, to string }{{`{player}\W+`, `{player}\W*(?:'s\W+)?`}, {`\W+{player}`, `\W*{player}`}} {
 		text = strings.ReplaceAll(text, end.from, end.to)
+	}
+	if strings.HasSuffix(text, slotName) {
+		text += `(?:'?s\b)?`
 	}
 	if whole {
 		return `^\W*` + text + `\W*$`

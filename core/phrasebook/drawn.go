@@ -2,6 +2,7 @@ package phrasebook
 
 import (
 	"errors"
+	"slices"
 	"strings"
 
 	"durchgang/core/game"
@@ -80,6 +81,7 @@ func (d *drawnBoard) last(b *Book, lines []string, rows int) (facts []game.Fact,
 			}
 			for c, cell := range cells {
 				f := game.Fact{Kind: game.FactCell, Cell: game.Cell{Row: int16(r), Col: int16(c)}}
+				whole = whole && b.holds(cell)
 				for p := game.First; p <= game.Second; p++ {
 					if cell == b.marks[p] {
 						f.Player = p
@@ -88,10 +90,19 @@ func (d *drawnBoard) last(b *Book, lines []string, rows int) (facts []game.Fact,
 				facts = append(facts, f)
 			}
 			r++
+			if !whole {
+				break
+			}
 		}
 		if whole && r == rows {
 			return facts, from, from + len(d.rows) - 1
 		}
 	}
 	return nil, -1, -1
+}
+
+// holds reports whether a cell can look so: as a mark, or as a free one where it is known how these do.
+func (b *Book) holds(cell string) bool {
+	return b.empty == nil || cell == b.marks[game.First] || cell == b.marks[game.Second] ||
+		slices.ContainsFunc(b.empty, func(free string) bool { return strings.TrimSpace(free) == cell })
 }

@@ -33,6 +33,7 @@ type Scouted struct {
 	Move    []string    // what is typed at each prompt of a move, as in a phrasebook
 	Base    int
 	Board   []string  // how it is drawn, as in a phrasebook
+	Free    string    // what stands in all free cells; empty where it is not the same
 	Marks   [2]string // in the order in which they were seen; the second is empty where it was not
 	Against string    // what the program says, and Move and Base follow, though it does otherwise; empty when it does as it says
 
@@ -429,7 +430,7 @@ func (s *scout) fit(before []string, w way, screens [3]phrasebook.Screen, spots 
 		if board == nil {
 			continue
 		}
-		found := Scouted{Move: move, Base: base, Board: board, Marks: [2]string{string(mark)}, labels: g.labelled(screens[0], move, s.Cols)}
+		found := Scouted{Move: move, Base: base, Board: board, Free: g.free(screens[0], s.Rows, s.Cols, spots[0]), Marks: [2]string{string(mark)}, labels: g.labelled(screens[0], move, s.Cols)}
 		if second := r.last(len(lines)); second != nil { // a program with a fault may have no second mark
 			if other, ok := secondMark(second, screens[0], g, top, at, mark); ok {
 				found.Marks[1] = other
@@ -466,7 +467,11 @@ func (s *scout) fitDrops(before []string, w way, screens [3]phrasebook.Screen, s
 	if board == nil {
 		return Scouted{}, false, nil
 	}
-	return Scouted{Move: []string{w.first.col}, Base: w.first.base, Board: board, Marks: [2]string{string(mark), string(other)}}, true, nil
+	marks := [2]string{string(mark), string(other)}
+	if other == mark { // the same player moves again
+		marks[1] = ""
+	}
+	return Scouted{Move: []string{w.first.col}, Base: w.first.base, Board: board, Free: g.free(screens[0], s.Rows, s.Cols, spots[0]), Marks: marks}, true, nil
 }
 
 // above finds how many lines above the first mark in a column the second one stands, and its sign; 0
@@ -544,6 +549,27 @@ func (g grid) draw(screen phrasebook.Screen, rows, cols int) (board []string, to
 		board = append(board, strings.TrimRight(line.String(), " "))
 	}
 	return board, g.line
+}
+
+// free is what stands in all cells but one; empty where it is not the same.
+func (g grid) free(screen phrasebook.Screen, rows, cols int, but spot) (sign string) {
+	for r := range rows {
+		for c := range cols {
+			at := g.at(r, c)
+			if at == but {
+				continue
+			}
+			is := " "
+			if text := []rune(screen[at.line]); at.col < len(text) {
+				is = string(text[at.col])
+			}
+			if sign != "" && is != sign {
+				return ""
+			}
+			sign = is
+		}
+	}
+	return sign
 }
 
 // secondMark finds the second player's mark on a screen after two moves, whose board may stand

@@ -274,7 +274,7 @@ func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
 	}
 	text := d.text.clone()
 	text.move, text.base, text.board = found.Move, found.Base, found.Board
-	text.marks = marksOf(found.Marks)
+	text.marks, text.empty = marksOf(found.Marks), found.Free
 	for _, a := range found.Answers {
 		text.answers = append(text.answers, [2]string{"^" + regexp.QuoteMeta(strings.TrimSpace(a[0])), a[1]})
 	}
@@ -303,6 +303,9 @@ func marksOf(seen [2]string) [2]string {
 	}
 	if seen[1] == "" {
 		seen[1] = "O"
+		if strings.EqualFold(seen[0], "O") {
+			seen[1] = "X"
+		}
 	}
 	return seen
 }

@@ -2,6 +2,7 @@ package office
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -100,7 +101,11 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	default:
 		err = d.structure()
 	}
-	if err != nil && (bounded.Err() == nil || ctx.Err() != nil) {
+	var unusable *phrasebook.Error // what was learned is no phrasebook: it is left out
+	switch {
+	case errors.As(err, &unusable):
+		d.text = bookText{}
+	case err != nil && (bounded.Err() == nil || ctx.Err() != nil):
 		return nil, "", fmt.Errorf("learn how the program talks: %w", err)
 	}
 	if learned = d.text.String(); learned == "" && list != nil {

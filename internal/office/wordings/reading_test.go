@@ -51,6 +51,9 @@ func (o outcome) named() bool {
 	})
 }
 
+// nameable reports whether the catalogue of mistakes knows the fault.
+func (o outcome) nameable() bool { return len(o.planted().Known) > 0 }
+
 // overcharged reports whether another rule's criterion is broken, by what is seen of it.
 func (o outcome) overcharged() bool {
 	return slices.ContainsFunc(o.graded.Verdict.Criteria, func(c judge.CriterionVerdict) bool {
@@ -134,23 +137,28 @@ func count(list []outcome, is func(outcome) bool) (n int) {
 
 const preface = `# Reading programs that nobody has seen
 
-How Durchgang reads programs of tic-tac-toe in wordings of their own, with no hint. A generator makes
-the programs (` + "`internal/office/wordings`" + `) of independent choices: 16 ways to type a move, 30 boards, 40 prompts, 44
-sentences for a win, 40 for a taken cell, 24 for a draw, names, menus, greetings, seven languages. Each list has two
-halves; programs of the reserve are made of second halves only, and no phrase of a reader was taken from there.
-Of each half %d right programs were graded, and as many with one of 16 planted faults. ` + "`make reading`" + ` writes this page.
+How Durchgang reads programs in wordings of their own, with no hint. A generator makes them (` + "`internal/office/wordings`" + `)
+of independent choices: ways to type a move or to get a word, boards, prompts, sentences for a win, a draw and each
+refusal, names, marks, menus, greetings, languages, and what is printed besides. Each part has lists of its own. The
+reader was changed with the known part at hand, and with the reserve after it had been used once for measuring; the
+sealed part was written before the reader as it is and no program of it was run until this page was made.
+Of each part as many right programs as programs with one planted fault were graded. ` + "`make reading`" + ` writes this page.
 
-| programs of | right: all points | right: accused | right: not graded yet | median time | faults found | named first | charged elsewhere as well |
-|---|---|---|---|---|---|---|---|
+| game | part | programs | right: all points | right: accused | right: not graded yet | median time | faults found | named first | charged elsewhere as well |
+|---|---|---|---|---|---|---|---|---|---|
 `
 
 const afterword = `
-Read as it was before anything was learned by playing, 60 right programs of each half (numbers 1000 on, ` + "`-plainly`" + `):
-21 of the first halves and none of the reserve kept all points, 16 and 43 were accused.
+Goals: all points at least 97 %, accused 0, faults found at least 98 %, named first at least 90 % of those that the
+catalogue knows, charged for another rule's criterion at most 2 %.
 
-Known to be missing: players whose marks are words of a sentence ("A" and "B"), who are then read in "A line for"; a second
-player who begins, where the marks are the program's own; learning takes longer than playing the suite once; other games
-than those of two players at one board are read as before.
+Before words were found together with mistakes, 13 of 16 right programs of the reserve kept all points and 2 were
+accused, at a median of 20 s; 15 of 16 faults were found and 10 named. Read with the built-in wording alone, 60 right
+programs of each half (numbers 1000 on): 21 of the known part and none of the reserve kept all points, 16 and 43
+were accused (` + "`-plainly`" + `). Of 20 right programs of hangman none kept all points and all were accused.
+
+Known to be missing: battleship and blackjack are measured by nobody here; of them set-ups, questions and ways to type
+are looked for, and words are the built-in ones. Pages are not measured. The programs are Python.
 `
 
 // TestReading measures how programs in wordings of their own are read, with no hint.
@@ -172,17 +180,19 @@ func TestReading(t *testing.T) {
 		t.Skip("make reading measures it")
 	}
 	var b strings.Builder
-	fmt.Fprintf(&b, preface, *programs)
-	for _, part := range []wordings.Part{wordings.Known, wordings.Reserve, wordings.Sealed} {
-		right, wrong := fare(t, wordings.Kinds[*playing], *programs, part, false), fare(t, wordings.Kinds[*playing], *programs, part, true)
-		times := make([]time.Duration, len(right))
-		for i, o := range right {
-			times[i] = o.took
+	b.WriteString(preface)
+	for _, kind := range wordings.Kinds {
+		for _, part := range kind.Parts {
+			right, wrong := fare(t, kind, *programs, part, false), fare(t, kind, *programs, part, true)
+			times := make([]time.Duration, len(right))
+			for i, o := range right {
+				times[i] = o.took
+			}
+			slices.Sort(times)
+			fmt.Fprintf(&b, "| %s | %s | %d and %d | %d | %d | %d | %.1f s | %d | %d of %d | %d |\n", kind.Game, [...]string{"known", "reserve", "sealed"}[part], len(right), len(wrong),
+				count(right, outcome.full), count(right, outcome.accused), count(right, outcome.unread), times[len(times)/2].Seconds(),
+				count(wrong, func(o outcome) bool { return !o.full() }), count(wrong, outcome.named), count(wrong, outcome.nameable), count(wrong, outcome.overcharged))
 		}
-		slices.Sort(times)
-		fmt.Fprintf(&b, "| %s | %d | %d | %d | %.1f s | %d | %d | %d |\n", [...]string{"the known part", "the reserve", "the sealed part"}[part],
-			count(right, outcome.full), count(right, outcome.accused), count(right, outcome.unread), times[len(times)/2].Seconds(),
-			count(wrong, func(o outcome) bool { return !o.full() }), count(wrong, outcome.named), count(wrong, outcome.overcharged))
 	}
 	b.WriteString(afterword)
 	if err := os.WriteFile(*reading, []byte(b.String()), 0o644); err != nil {
