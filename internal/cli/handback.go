@@ -1,6 +1,7 @@
 package cli
 
 import (
+	"context"
 	"fmt"
 	"io"
 	"os"
@@ -32,7 +33,18 @@ func runCommand(o *options) *cobra.Command {
 			if err == nil && !detach {
 				run, err = o.watch(c.Context(), c.ErrOrStderr(), run)
 			}
-			return o.answer(c, run, err, func(w io.Writer) { printRun(w, run) })
+			var open []string
+			if err == nil && run.State == record.Done {
+				if open, err = o.ungraded(c.Context(), run.ID); err != nil {
+					return err
+				}
+			}
+			return o.answer(c, run, err, func(w io.Writer) {
+				if len(open) > 0 {
+					fmt.Fprintf(w, "not graded yet: %s\ndurchgang show %s %s says why.\n", printable(list(open, 8)), args[0], printable(open[0]))
+				}
+				printRun(w, run)
+			})
 		},
 	}
 	c.Flags().BoolVar(&detach, "detach", false, "do not wait for the run to end")
@@ -74,6 +86,18 @@ func about(r record.Run) string {
 		return "a regrade that does not count yet"
 	}
 	return ""
+}
+
+// ungraded are the students of a run whose programs are not graded yet.
+func (o *options) ungraded(ctx context.Context, run int64) ([]string, error) {
+	m, err := o.client().Matrix(ctx, run)
+	var names []string
+	for _, r := range m.Rows {
+		if r.State == record.Failed {
+			names = append(names, r.Student)
+		}
+	}
+	return names, err
 }
 
 func printRun(w io.Writer, run record.Run) {

@@ -180,15 +180,22 @@ type NotReadError struct {
 }
 
 func (e *NotReadError) Error() string {
-	does := e.Condition
-	if does == string(judge.Asking) {
-		does = "waits for input"
+	crash, crashed := strings.CutPrefix(e.Condition, string(judge.Crashed))
+	crash = strings.Trim(crash, " ()")
+	var text string
+	switch {
+	case crashed && crash != "":
+		text = "not graded yet: the program stops before it asks for anything: " + crash +
+			".\nIt may need a module, a file, a window, or a version of the language that is not here, or input in another way."
+	case crashed || strings.HasPrefix(e.Condition, string(judge.Ended)):
+		text = "not graded yet: the program stops before it asks for anything.\nIf this is the right file, it may need something that is not here, or input in another way."
+	default:
+		text = "not graded yet: no move was seen to be accepted, in any way of typing one that was tried.\nIf this is the right game, say in a phrasebook how a move is typed and how the board is drawn."
 	}
-	text := "not graded yet: no move was seen to be accepted, in any way of typing one that was tried.\nIf this is the right game, say in a phrasebook how a move is typed and how the board is drawn.\nWhen it is started, the program " + does
 	if e.Printed == "" {
-		return text + " and prints nothing."
+		return text + "\nIt prints nothing."
 	}
-	return text + "; it prints:\n" + e.Printed
+	return text + "\nIt prints:\n" + e.Printed
 }
 
 // mostPrinted is how many lines of what an unread program prints are told.

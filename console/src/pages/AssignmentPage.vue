@@ -97,7 +97,7 @@ useFollow(() => run.value, reload)
         :open="view.requests.filter((r) => !r.answered_at).length" @grade="start(false)" @regrade="regrade" @publish="publish"
       />
       <template v-if="view.matrix">
-        <RunProgress :run="view.matrix.run" @changed="reload" />
+        <RunProgress :run="view.matrix.run" :open="view.matrix.rows.filter((r) => r.state === 'failed').length" @changed="reload" />
         <ResultMatrix :matrix="view.matrix" />
       </template>
     </template>

@@ -60,14 +60,16 @@ const tell = () => act(async () => {
         <div class="d-flex gap-3 align-items-center">
           <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/results/${result.id}/files`">The program</RouterLink>
           <RouterLink v-if="result.state === 'done' || result.state === 'failed'" class="btn btn-sm btn-outline-secondary" :to="`/results/${result.id}/report`">What the student reads</RouterLink>
-          <div class="total" data-part="total">{{ result.points }} of {{ result.of }}</div>
+          <div class="total" data-part="total">
+            <template v-if="result.problem">not graded yet</template><template v-else>{{ result.points }} of {{ result.of }}</template>
+          </div>
         </div>
       </div>
 
       <section v-if="result.problem" class="panel mt-3">
         <h2 class="mt-0">This program is not graded yet</h2>
         <pre class="screen">{{ result.problem }}</pre>
-        <RouterLink v-if="result.problem.startsWith('not graded yet')" class="btn btn-sm btn-primary" :to="wording">Say what its words mean</RouterLink>
+        <RouterLink v-if="result.problem.includes('no move was seen')" class="btn btn-sm btn-primary mt-3" :to="wording">Say what its words mean</RouterLink>
       </section>
       <p v-else-if="result.state !== 'done'" class="panel mt-3" role="status">
         This program {{ { running: 'is being graded', cancelled: 'was not graded, since its run was cancelled' }[result.state as string] ?? 'waits to be graded' }}.

@@ -119,7 +119,7 @@ const changed = computed(() => view.value !== undefined && draft.value !== view.
               <BButton size="sm" variant="outline-primary" @click="save(view.student)">Only for {{ view.student }}</BButton>
             </div>
             <details v-if="view.learned" class="mt-3">
-              <summary>Learned by playing with the program of {{ view.student }}, and read with as well</summary>
+              <summary>Read with as well: what was learned by playing with {{ view.student }}’s program</summary>
               <pre class="screen mt-2 mb-0">{{ view.learned }}</pre>
             </details>
           </section>

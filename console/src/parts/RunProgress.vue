@@ -8,7 +8,7 @@ import { duration } from '../use/clock'
 import ActState from './ActState.vue'
 
 /** How far a run has come, with what can be done to it while it is not over. */
-const props = defineProps<{ run: Run }>()
+const props = defineProps<{ run: Run; /** How many programs are not graded yet although they were run. */ open?: number }>()
 const emit = defineEmits<{ changed: [] }>()
 const { notice, failure, act } = useAct()
 
@@ -22,7 +22,7 @@ const change = (what: 'pause' | 'resume' | 'cancel') => act(async () => {
 <template>
   <div class="my-2">
     <span v-if="over(run.state)" class="quiet" role="status">
-      Run {{ run.id }}, revision {{ run.revision }}: {{ run.state === 'cancelled' ? 'cancelled, ' : '' }}{{ run.total }} graded<template v-if="run.kept">, {{ run.kept }} of them kept from before</template>,
+      Run {{ run.id }}, revision {{ run.revision }}: {{ run.state === 'cancelled' ? 'cancelled, ' : '' }}{{ run.total - (open ?? 0) }} graded<template v-if="open">, {{ open }} not graded yet</template><template v-if="run.kept">, {{ run.kept }} of them kept from before</template>,
       {{ new Date(run.finished_at ?? run.created_at).toLocaleString() }}
     </span>
     <template v-else>
