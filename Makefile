@@ -48,7 +48,7 @@ validity: build
 	go test -count=1 -timeout 30m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md
 
 reading: build
-	go test -count=1 -timeout 120m ./internal/office/wordings -run 'TestReading$$' -programs 48 -reading $(CURDIR)/docs/reading.md
+	go test -count=1 -timeout 120m ./internal/office/wordings -run 'TestReading$$' -programs 32 -reading $(CURDIR)/docs/reading.md
 
 lint: build
 	go vet ./...

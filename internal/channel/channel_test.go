@@ -364,3 +364,55 @@ rl.on('line', () => {
 	}
 	players.Wait()
 }
+
+// A program that pauses, and does nothing else meanwhile, does not keep others waiting: twelve games
+// with a second after each move take less than five.
+func TestPausesTakeNoTime(t *testing.T) {
+	const python = `
+import time
+print("welcome", flush=True)
+time.sleep(1)
+g = ["."] * 9
+for n in range(9):
+    print("\n".join(" ".join(g[i:i + 3]) for i in (0, 3, 6)))
+    r, c = input("row and column (1-3): ").split()
+    g[int(r) * 3 + int(c) - 4] = "XO"[n % 2]
+    print("thinking ...", flush=True)
+    time.sleep(1)
+`
+	const c = `
+#include <stdio.h>
+#include <unistd.h>
+int main(void) {
+    char g[10] = ".........";
+    sleep(1);
+    for (int n = 0; n < 9; n++) {
+        int r, c;
+        for (int i = 0; i < 9; i += 3) printf("%c %c %c\n", g[i], g[i + 1], g[i + 2]);
+        printf("row and column (1-3): ");
+        fflush(stdout);
+        if (scanf("%d %d", &r, &c) != 2) return 1;
+        g[r * 3 + c - 4] = "XO"[n % 2];
+        sleep(1);
+    }
+}`
+	for file, source := range map[string]string{"game.py": python, "game.c": c} {
+		program, on := prepared(t, file, source), player(t, "", "a1 b2 c3")
+		began := time.Now()
+		for range 12 {
+			p, err := on(program)
+			if err != nil {
+				t.Fatal(err)
+			}
+			last := p.Observations[len(p.Observations)-1]
+			if len(p.Observations) != 4 || last.Condition != judge.Asking || !slices.ContainsFunc(last.Facts, func(f game.Fact) bool {
+				return f.Kind == game.FactCell && f.Cell == game.Cell{Row: 2, Col: 2} && f.Player == game.First
+			}) {
+				t.Errorf("%s: %+v", file, last)
+			}
+		}
+		if took := time.Since(began); took > 5*time.Second {
+			t.Errorf("%s: 12 games took %v", file, took)
+		}
+	}
+}

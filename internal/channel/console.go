@@ -31,6 +31,7 @@ type console struct {
 	most    time.Duration // and how long at most
 	printed int           // bytes printed since the start
 	line    []byte        // printed since the last line end
+	slept   time.Duration // without taking time, since a line was typed
 }
 
 // Patience bounds what a program may do between two lines typed.
@@ -132,6 +133,7 @@ func prepare(slave *os.File) error {
 
 // typeLine writes a line and its end to the terminal.
 func (c *console) typeLine(line string) error {
+	c.slept = 0
 	if c.poll(0) { // it has printed although it was taken for resting
 		c.limits.Timers.spoke()
 	}
@@ -359,17 +361,32 @@ func (c *console) hear() bool {
 		c.ending = append(c.ending, h)
 		return true
 	}
+	if h.Sleeps() && c.skips(h) {
+		c.box.Listener().Skip(h)
+		return false
+	}
 	if h.Starts() {
 		c.probe.unsure = true
 	}
 	c.box.Listener().Release(h)
-	return !h.Starts() && h.Thread != c.box.Root()
+	return !h.Starts() && !h.Sleeps() && h.Thread != c.box.Root()
 }
 
 func (c *console) exit() sandbox.Exit     { return c.box.Exit() }
 func (c *console) filled() bool           { return c.box.Filled() }
 func (c *console) elapsed() time.Duration { return time.Since(c.started) }
 func (c *console) failure() error         { return nil }
+
+// skips reports whether a sleep takes no time: nothing else goes on in the box meanwhile, and what is
+// slept since the line that was typed last is within patience.
+func (c *console) skips(h sandbox.Held) bool {
+	span, known := h.Span()
+	if !known || !c.probe.single(h.Thread) || c.slept+span > c.limits.Rest {
+		return false
+	}
+	c.slept += span
+	return true
+}
 
 // close kills the program, if it still runs, and closes the terminal.
 func (c *console) close() {

@@ -89,6 +89,15 @@ func (p *probe) only(thread int) bool {
 	return p.told && !p.unsure && len(p.watched) == 1 && len(p.watched[0].threads) == 1 && p.watched[0].pid == thread
 }
 
+// single is the same where the lists were not yet complete: they are brought up to date first.
+func (p *probe) single(thread int) bool {
+	if p.told && p.unsure {
+		p.refresh()
+		p.unsure = p.refresh() // one was started meanwhile
+	}
+	return p.only(thread)
+}
+
 // refresh brings the list of processes up to date, and reports whether one has come or gone.
 func (p *probe) refresh() bool {
 	if p.inner == nil {

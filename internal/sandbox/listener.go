@@ -22,6 +22,7 @@ type Held struct {
 	id     uint64
 	Thread int // its id on the host
 	call   int // the number of the system call
+	args   [3]uint64
 }
 
 // when is a system call at which a thread is held, if the argument has the value; wide
@@ -44,6 +45,9 @@ var waiting = []when{
 	{unix.SYS_SELECT, 4, 0, true}, {unix.SYS_PSELECT6, 4, 0, true},
 }
 
+// sleeping are the calls with which a program waits for nothing but time.
+var sleeping = []uint32{unix.SYS_NANOSLEEP, unix.SYS_CLOCK_NANOSLEEP}
+
 // starting are the calls that start a thread or process; clone3 is refused. Clones that ask
 // for a descriptor of the new process are let go: this process itself makes boxes so, and
 // could not let itself go on.
@@ -54,7 +58,7 @@ func low(argument uint32) uint32  { return 16 + 8*argument }
 func high(argument uint32) uint32 { return low(argument) + 4 }
 
 // heard is the filter that holds bubblewrap where it makes the namespaces, and with
-// waits the program wherever it waits for input, starts a thread or process, or ends: what
+// waits the program wherever it waits for input, sleeps, starts a thread or process, or ends: what
 // is on its way to a terminal is lost when the box's first process ends (Linux, tty_ldisc_hangup).
 func heard(waits bool) []bpf.Instruction {
 	hold, allow := bpf.RetConstant{Val: unix.SECCOMP_RET_USER_NOTIF}, bpf.RetConstant{Val: unix.SECCOMP_RET_ALLOW}
@@ -74,6 +78,9 @@ func heard(waits bool) []bpf.Instruction {
 			bpf.JumpIf{Cond: bpf.JumpBitsSet, Val: unix.CLONE_PIDFD, SkipFalse: 1},
 			allow,
 			hold)
+	}
+	for _, call := range sleeping {
+		list = append(list, bpf.JumpIf{Cond: bpf.JumpNotEqual, Val: call, SkipTrue: 1}, hold)
 	}
 	for _, w := range waiting {
 		list = append(list,
@@ -155,23 +162,54 @@ func (l *Listener) Receive() (Held, bool) {
 	if _, _, errno := unix.Syscall(unix.SYS_IOCTL, uintptr(l.fd), unix.SECCOMP_IOCTL_NOTIF_RECV, uintptr(unsafe.Pointer(&n))); errno != 0 {
 		return Held{}, false
 	}
-	return Held{id: n.id, Thread: int(n.pid), call: int(n.number)}, true
+	return Held{id: n.id, Thread: int(n.pid), call: int(n.number), args: [3]uint64(n.args[:3])}, true
 }
 
 // Reads reports whether the thread is about to read its standard input, and Starts whether it
-// is about to start a thread or process; else it waits for any of several files.
+// is about to start a thread or process; else it sleeps or waits for any of several files.
 func (h Held) Reads() bool  { return h.call == unix.SYS_READ || h.call == unix.SYS_READV }
 func (h Held) Ends() bool   { return h.call == unix.SYS_EXIT_GROUP }
 func (h Held) Starts() bool { return slices.Contains(starting, uint32(h.call)) }
 
+// Sleeps reports whether the thread is about to wait for time to pass.
+func (h Held) Sleeps() bool { return slices.Contains(sleeping, uint32(h.call)) }
+
+// Span is how long a thread is about to sleep; false where that cannot be known.
+func (h Held) Span() (time.Duration, bool) {
+	at := h.args[0]
+	if h.call == unix.SYS_CLOCK_NANOSLEEP {
+		at = h.args[2]
+	}
+	var until unix.Timespec
+	local := []unix.Iovec{{Base: (*byte)(unsafe.Pointer(&until)), Len: uint64(unsafe.Sizeof(until))}}
+	n, err := unix.ProcessVMReadv(h.Thread, local, []unix.RemoteIovec{{Base: uintptr(at), Len: int(unsafe.Sizeof(until))}}, 0)
+	if err != nil || n != int(unsafe.Sizeof(until)) || until.Sec < 0 || until.Sec > 1<<32 {
+		return 0, false
+	}
+	span := time.Duration(until.Nano())
+	if h.call == unix.SYS_CLOCK_NANOSLEEP && h.args[1]&1 != 0 { // TIMER_ABSTIME
+		var now unix.Timespec
+		if err := unix.ClockGettime(int32(h.args[0]), &now); err != nil {
+			return 0, false
+		}
+		span -= time.Duration(now.Nano())
+	}
+	return max(span, 0), true
+}
+
 // Release lets a thread go on with its call. One that has ended meanwhile is no error.
-func (l *Listener) Release(h Held) {
+func (l *Listener) Release(h Held) { l.answer(h, unix.SECCOMP_USER_NOTIF_FLAG_CONTINUE) }
+
+// Skip lets a thread go on as if its call had succeeded at once: a sleep takes no time.
+func (l *Listener) Skip(h Held) { l.answer(h, 0) }
+
+func (l *Listener) answer(h Held, flags uint32) {
 	answer := struct { // struct seccomp_notif_resp
 		id    uint64
 		value int64
 		errno int32
 		flags uint32
-	}{id: h.id, flags: unix.SECCOMP_USER_NOTIF_FLAG_CONTINUE}
+	}{id: h.id, flags: flags}
 	_, _, _ = unix.Syscall(unix.SYS_IOCTL, uintptr(l.fd), unix.SECCOMP_IOCTL_NOTIF_SEND, uintptr(unsafe.Pointer(&answer)))
 }
 
