@@ -62,6 +62,14 @@ func apart(a, b []token) (one, other []token, at place, ok bool) {
 	return a, b, at, size[0] > 0 && size[1] > 0 && size[0] <= longestName && size[1] <= longestName
 }
 
+// called is the place of a name with the word before it, where the name is a mere number.
+func called(line []token, at place) place {
+	if at.from > 0 && at.to[0] == at.from+1 && !lettered(line[at.from].text) && lettered(line[at.from-1].text) {
+		at.from--
+	}
+	return at
+}
+
 func join(list []token) string {
 	words := make([]string, len(list))
 	for i, t := range list {

@@ -88,6 +88,7 @@ type learner struct {
 	lines        map[string][]token
 	phrases      map[spelled]said // that were found before
 	solo         bool             // one player guesses a word
+	blind        bool             // boards are not compared
 }
 
 // spelled is what the phrases of a step depend on.
@@ -111,7 +112,7 @@ func (l *learner) suppose(rules game.Rules) (plays [][]Seen, contradicted int) {
 	for i, p := range l.plays {
 		whole := true
 		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
-			if whole = !contradicts(m, o); whole && !o.Untyped {
+			if whole = l.blind || !contradicts(m, o); whole && !o.Untyped {
 				plays[i] = append(plays[i], Seen{
 					Screen: p.Screens[k], Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
 					Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
@@ -378,7 +379,7 @@ func (l *learner) turns(steps []Seen) (names [3]string, phrases []string, held i
 				continue
 			}
 			if n := said[game.First][a] + said[game.Second][b]; n > held {
-				held = n
+				held, at = n, called(one, at)
 				names = [3]string{game.First: join(one[at.from:at.to[0]]), game.Second: join(other[at.from:at.to[1]])}
 				phrases = []string{around(one, at)}
 			}
@@ -438,6 +439,21 @@ func winnerOf(facts []game.Fact) game.Player {
 		}
 	}
 	return game.Nobody
+}
+
+// Winners finds who has won in a game in which boards are not compared, as with ships: what the players
+// are called, and what is said.
+func Winners(known mistake.Known, plays []Play, names [3][]string) Wording {
+	l := learner{plays: plays, names: names, lines: map[string][]token{}, phrases: map[spelled]said{}, blind: true}
+	steps, _ := l.suppose(known.Reference)
+	w := Wording{Phrases: map[string][]string{}, Names: names}
+	all := slices.Concat(steps...)
+	all = slices.DeleteFunc(all, func(s Seen) bool { return s.Echo })
+	if found, phrases, _ := l.turns(all); phrases != nil {
+		w.call(found)
+	}
+	l.tell(&w, all, []string{"says.won"}, "says.refused", make([]bool, len(plays)), make([]int, len(plays)), make([]int, len(all)))
+	return w
 }
 
 // Fits is how much of what is seen and read in plays is explained by some rules: of the reference

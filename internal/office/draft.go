@@ -179,8 +179,12 @@ func (d *drafter) find() error {
 	if err := d.structure(); err != nil || d.silent {
 		return err
 	}
+	won, names := d.text.phrases["says.won"], d.text.names
 	if err := d.phrases(d.scripts(4, 40)); err != nil {
 		return err
+	}
+	if len(d.text.phrases["says.won"]) == 0 && won != nil {
+		d.text.phrases["says.won"], d.text.names = won, names
 	}
 	return d.again()
 }
@@ -204,6 +208,18 @@ func (d *drafter) structure() error {
 		if best, err = stage(best, few); err != nil {
 			return err
 		}
+	}
+	if d.suite.Rules.Solo() {
+		return nil
+	}
+	t, err := d.try(d.text, d.suite.Scripts)
+	if err != nil {
+		return err
+	}
+	w := draft.Winners(d.known(), t.plays, [3][]string{})
+	d.text.phrases = map[string][]string{"says.won": w.Phrases["says.won"]}
+	for p := range d.text.names {
+		d.text.names[p] = w.Names[p+1]
 	}
 	return nil
 }

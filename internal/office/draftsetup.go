@@ -60,6 +60,86 @@ func (d *drafter) given(best trial, few []suite.Script) error {
 	return nil
 }
 
+// directions are what programs want to read for ships that lie across and down.
+var directions = [][2]string{{"H", "V"}, {"h", "v"}, {"right", "down"}, {"across", "down"}, {"horizontal", "vertical"}, {"R", "D"}, {"E", "S"}}
+
+// shipWays are ways to type a ship's place where a program asks for it: those with a direction that
+// the program names come first.
+func shipWays(screen string) []string {
+	var named, others []string
+	for _, way := range directions {
+		for _, cell := range []string{"{letter}{row}", "{row-letter}{col}", "{row} {col}", "{col} {row}", "{row},{col}"} {
+			for _, base := range []int{1, 0} {
+				if strings.Contains(cell, "letter") && base == 0 {
+					continue
+				}
+				text := fmt.Sprintf("{type: '%s {way}', base: %d, across: %s, down: %s, between: \"\\n\"}", cell, base, way[0], way[1])
+				if regexp.MustCompile(`\b` + way[0] + `\b|\b` + way[1] + `\b`).MatchString(screen) {
+					named = append(named, text)
+				} else {
+					others = append(others, text)
+				}
+			}
+		}
+	}
+	return append(named, others...)
+}
+
+// asksFor is a pattern for a prompt for one ship of a fleet, whatever the ship is called.
+func asksFor(prompt string, ships []string) string {
+	text := regexp.QuoteMeta(strings.TrimSpace(prompt))
+	for _, name := range ships {
+		text = regexp.MustCompile(`(?i)\b`+regexp.QuoteMeta(regexp.QuoteMeta(name))+`\b`).ReplaceAllLiteralString(text, `.+`)
+	}
+	return "^" + text
+}
+
+// mostShipWays bounds the ways to type ships that are tried.
+const mostShipWays = 24
+
+// typed finds how the ships of a fleet are typed one after the other: a way in which the program goes
+// on to another question after the last of them.
+func (d *drafter) typed(best trial, few []suite.Script, values map[string]string) (trial, error) {
+	fleet, isFleet := d.suite.Rules.(interface{ ShipNames() []string })
+	prompt := startOf(best).Prompt()
+	if !isFleet || prompt == "" || best.silent {
+		return best, nil
+	}
+	names := fleet.ShipNames()
+	first := "fleet"
+	if _, two := values["first"]; two {
+		first = "first"
+	}
+	asked := asksFor(prompt, names)
+	for n, ship := range shipWays(strings.Join(startOf(best), "\n")) {
+		if n == mostShipWays {
+			break
+		}
+		text := d.text.clone()
+		setup := fmt.Sprintf("arguments: [], ship: %s, type: [{ask: %s, each: '{%s}'}", ship, quoted(asked), first)
+		text.setup = "{" + setup + "]}"
+		t, err := d.try(text, few[:1])
+		if err != nil {
+			return best, err
+		}
+		next := startOf(t).Prompt()
+		if next == "" || t.silent || regexp.MustCompile("(?i)"+asked).MatchString(next) {
+			continue // it asks for the same again
+		}
+		if first == "first" {
+			text.setup = "{" + setup + fmt.Sprintf(", {ask: %s, each: '{second}'}]}", quoted(asksFor(next, names)))
+		}
+		if t, err = d.try(text, few); err != nil {
+			return best, err
+		}
+		if t.score() > best.score() {
+			d.text = text
+			return t, nil
+		}
+	}
+	return best, nil
+}
+
 // setups looks in the source for files and variables in which a set-up may be given.
 func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 	values := d.suite.Rules.Spell(few[0].Setup).Values()
@@ -102,6 +182,12 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 			if kept && best.whole() {
 				break
 			}
+		}
+	}
+	if d.text.setup == "" {
+		var err error
+		if best, err = d.typed(best, few, values); err != nil {
+			return best, err
 		}
 	}
 	if d.text.setup != "" {

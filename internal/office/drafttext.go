@@ -88,7 +88,9 @@ func (b bookText) String() string {
 		sections[section][name] = append(sections[section][name], list...)
 	}
 	for key, list := range b.phrases {
-		put(key, list)
+		if len(list) > 0 {
+			put(key, list)
+		}
 	}
 	if b.again != "" {
 		put("says.again", []string{b.again})

@@ -31,6 +31,8 @@ func TestDraft(t *testing.T) {
 		{"letters of columns, other marks", "connect-four/letters.c", "connect-four", "", "", "marks: {first: 'R', second: 'Y'}", nil},
 		{"fleets in a file", "battleship/side_by_side.c", "battleship", "", "", "fleets.txt", nil},
 		{"cards in a variable", "blackjack/menu.js", "blackjack", "", "", "CARDS", nil},
+		{"cards in a file", "blackjack/values.c", "blackjack", "", "", "cards.txt", nil},
+		{"fleets that are typed ship by ship", "battleship/Broadside.java", "battleship", "", "", "each: '{second}'", nil},
 		{"usual wording", "wordings/rows_lettered.py", "tic-tac-toe", "", "", "", nil},
 		{"another language, and no draw", "foreign/kreuze.py", "tic-tac-toe", "zuege == 9", "zuege == 10", "hat", []string{"draw"}},
 		{"another language, and taken cells", "foreign/kreuze.py", "tic-tac-toe", `feld[3 * r + s - 4] != " "`, "False", "hat", []string{"taken"}},
