@@ -209,18 +209,20 @@ func TestReading(t *testing.T) {
 // (docs/reading.md has the figures, also of the reserve); a fault in one is found, and what is no
 // such game is said to be not graded yet.
 func TestUnseenProgramsAreRead(t *testing.T) {
-	right := fare(t, wordings.Kinds[0], 6, wordings.Known, false)
-	for _, o := range right {
-		if o.accused() {
-			t.Errorf("%s of %s: %s\n%s\n%s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.says(), o.Name, o.Source)
+	for _, kind := range wordings.Kinds {
+		right := fare(t, kind, 4, wordings.Known, false)
+		for _, o := range right {
+			if o.accused() {
+				t.Errorf("%s of %s: %s\n%s\n%s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.says(), o.Name, o.Source)
+			}
 		}
-	}
-	if n := count(right, outcome.full); n < len(right)-1 {
-		t.Errorf("%d of %d right programs keep all points", n, len(right))
-	}
-	for _, o := range fare(t, wordings.Kinds[0], 2, wordings.Known, true) {
-		if o.full() {
-			t.Errorf("%s is not found: %s\n%s", o.Fault, o.Name, o.Source)
+		if n := count(right, outcome.full); n < len(right)-1 {
+			t.Errorf("%s: %d of %d right programs keep all points", kind.Game, n, len(right))
+		}
+		for _, o := range fare(t, kind, 2, wordings.Known, true) {
+			if o.full() || !o.named() {
+				t.Errorf("%s, %s: full %v, %s\n%s", kind.Game, o.Fault, o.full(), o.Name, o.says())
+			}
 		}
 	}
 	for name, source := range map[string]string{
