@@ -328,7 +328,11 @@ func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n i
 }
 
 func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
-	return channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form, Tape: p.tape, Recorded: p.recorded || p.heard[script.Title]}
+	t := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
+	if !g.Suite.Open(script) { // in which the program does something else each time
+		t.Tape, t.Recorded = p.tape, p.recorded || p.heard[script.Title]
+	}
+	return t
 }
 
 // play plays a script whose moments are known.
