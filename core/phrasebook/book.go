@@ -45,35 +45,41 @@ type Book struct {
 // solo is what is said to one player at a table that the program keeps.
 type solo struct{ ignore, won, lost, refused, hints, lives []*regexp.Regexp }
 
-// answer is typed whenever a prompt asks for it.
+// answer is typed whenever a prompt asks for it, or before the first move of a game only.
 type answer struct {
-	ask  *regexp.Regexp
-	text string
+	ask     *regexp.Regexp
+	text    string
+	opening bool
 }
 
-// Answer returns what to type at a prompt that the book has a fixed answer for.
-func (b *Book) Answer(prompt string) (text string, found bool) {
+// Answer returns what to type at a prompt that the book has a fixed answer for; opening says that
+// no move of the game has been made.
+func (b *Book) Answer(prompt string, opening bool) (text string, found bool) {
 	r := b.replies.get(prompt, func() reply {
-		text, found := find(b.answers, prompt)
-		return reply{text, found}
+		text, opening, found := find(b.answers, prompt)
+		return reply{text, opening, found}
 	})
+	if r.opening && !opening {
+		return "", false
+	}
 	return r.text, r.found
 }
 
 // reply is what an answer that was looked for came to.
 type reply struct {
-	text  string
-	found bool
+	text    string
+	opening bool
+	found   bool
 }
 
 // find returns the text of the first answer whose question is asked.
-func find(list []answer, prompt string) (text string, found bool) {
+func find(list []answer, prompt string) (text string, opening, found bool) {
 	for _, a := range list {
 		if a.ask.MatchString(prompt) {
-			return a.text, true
+			return a.text, a.opening, true
 		}
 	}
-	return "", false
+	return "", false, false
 }
 
 var (

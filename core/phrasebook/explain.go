@@ -68,7 +68,7 @@ func (b *Book) explain(line string, t Table, rules game.Rules) []string {
 			says = append(says, game.Say(rules, f))
 		}
 	}
-	if answer, found := b.Answer(line); found {
+	if answer, found := b.Answer(line, true); found {
 		says = append(says, fmt.Sprintf("a question, answered with %q", answer))
 	}
 	if yes, offered := b.Offers(line); offered {

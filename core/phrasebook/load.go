@@ -109,8 +109,9 @@ type formDocument struct {
 }
 
 type partDocument struct {
-	Ask  string `yaml:"ask"`
-	Type string `yaml:"type"`
+	Ask     string `yaml:"ask"`
+	Type    string `yaml:"type"`
+	Opening bool   `yaml:"opening"` // an answer that is given before the first move of a game only
 }
 
 type sides[T any] struct {
@@ -309,7 +310,7 @@ func (c *compiler) answers(path string, own, builtIn []partDocument) []answer {
 	for i, part := range slices.Concat(own, builtIn) {
 		at := fmt.Sprintf("%s[%d]", path, i)
 		c.typed(at+".type", part.Type)
-		list = append(list, answer{c.pattern(at+".ask", part.Ask), part.Type})
+		list = append(list, answer{c.pattern(at+".ask", part.Ask), part.Type, part.Opening})
 	}
 	return list
 }
@@ -333,7 +334,7 @@ func (c *compiler) setup(own, builtIn setupDocument) {
 			c.fail(at+".each", ErrEach)
 		}
 		c.typed(at+".type", d.Type)
-		s.typed = append(s.typed, question{answer{c.pattern(at+".ask", d.Ask), cmp.Or(d.Each, d.Type)}, d.Each != ""})
+		s.typed = append(s.typed, question{answer{c.pattern(at+".ask", d.Ask), cmp.Or(d.Each, d.Type), false}, d.Each != ""})
 	}
 	if own.Ship != nil {
 		s.ship = c.ship(*own.Ship)

@@ -240,7 +240,7 @@ func (s *pageSeat) answer(d browser.Dialog) (accept bool, text string) {
 	if text, found := s.given.Answer(d.Text); found {
 		return true, text
 	}
-	if text, found := s.Map.Book.Answer(d.Text); found {
+	if text, found := s.Map.Book.Answer(d.Text, true); found {
 		return true, text
 	}
 	s.mu.Lock()

@@ -138,6 +138,7 @@ type player struct {
 
 	form    phrasebook.Form
 	places  bool             // ships, before the first shot
+	opening bool             // a game is about to begin
 	said    string           // all that was printed before the step
 	prompts []string         // skeletons of the prompts for a move
 	usual   []string         // of these and of the lines over the first one
@@ -163,6 +164,7 @@ func (p *player) performance() (*Performance, error) { return &p.done, p.console
 
 // moment implements seat.
 func (p *player) moment(m suite.Moment) bool {
+	p.opening = m.Step.Act == suite.Start || m.Step.Act == suite.Again
 	p.step = phrasebook.Step{Usual: p.usual, Mover: m.Mover, Known: p.known}
 	if m.Step.Act == suite.MakeMove {
 		p.step.Move = &m.Step.Move
@@ -344,7 +346,7 @@ func (p *player) read() {
 		answer, found := p.given.Answer(p.screen.Prompt())
 		typed++
 		if !found {
-			answer, found = p.Book.Answer(p.screen.Prompt())
+			answer, found = p.Book.Answer(p.screen.Prompt(), p.opening)
 			answers++
 		}
 		if !found {

@@ -70,7 +70,7 @@ func (b bookText) String() string {
 	if len(b.answers) > 0 {
 		w.WriteString("answers:\n")
 		for _, a := range b.answers {
-			fmt.Fprintf(&w, "  - {ask: %s, type: %s}\n", quoted(a[0]), quoted(a[1]))
+			fmt.Fprintf(&w, "  - {ask: %s, type: %s, opening: true}\n", quoted(a[0]), quoted(a[1]))
 		}
 	}
 	if b.setup != "" {
