@@ -1,9 +1,10 @@
 // Package draft finds out how a program talks from what it prints at steps whose facts are
 // known: a phrase for "won" is what stands on the screen when somebody has won and at no
-// other time. What the built-in wording reads already is left alone. A program with a
-// mistake says some things at the wrong steps, so that most steps count and not all.
+// other time. A program with a mistake says some things at the wrong steps: Words finds what
+// is said together with the mistake, where boards or words that are guessed tell of it; in other games
+// Learn takes what is said at most of the steps.
 //
-// Read Learn first.
+// Read Words first, then mine.
 package draft
 
 import (
@@ -71,32 +72,49 @@ func of(about string, is func(game.Fact) bool) subject {
 
 func kind(k game.Kind) func(game.Fact) bool { return func(f game.Fact) bool { return f.Kind == k } }
 
-// subjects are those of a game.
-func subjects(rules game.Rules, steps []Seen) []subject {
-	wins := func(p game.Player) func(game.Fact) bool {
-		return func(f game.Fact) bool { return f.Kind == game.FactWon && (f.Player == p || f.Player == game.Nobody) }
-	}
-	results := func(text string) func(game.Fact) bool {
-		return func(f game.Fact) bool {
-			return f.Kind == game.FactResult && (f.Text == text || text == "win" && f.Text == "natural")
-		}
-	}
+// about is what is told under a key of the phrasebook.
+func about(key string) subject {
+	return of(key, facts[key])
+}
+
+// facts are those that are told under a key.
+var facts = map[string]func(game.Fact) bool{
+	"says.won": kind(game.FactWon), "says.drawn": kind(game.FactDrawn), "says.refused": kind(game.FactRefused),
+	"solo.won": wins(game.First), "solo.lost": wins(game.Second), "solo.refused": kind(game.FactRefused),
+	"shots.hit": kind(game.FactHit), "shots.miss": kind(game.FactMiss), "shots.sunk": kind(game.FactSunk),
+	"cards.win": results("win", "natural"), "cards.lose": results("lose"), "cards.push": results("push"),
+}
+
+func wins(p game.Player) func(game.Fact) bool {
+	return func(f game.Fact) bool { return f.Kind == game.FactWon && (f.Player == p || f.Player == game.Nobody) }
+}
+
+func results(texts ...string) func(game.Fact) bool {
+	return func(f game.Fact) bool { return f.Kind == game.FactResult && slices.Contains(texts, f.Text) }
+}
+
+// keys are those under which something is told in a game.
+func keys(rules game.Rules, steps []Seen) []string {
 	tells := func(k game.Kind) bool {
 		return slices.ContainsFunc(steps, func(s Seen) bool { return has(s.Facts, kind(k)) })
 	}
 	if tells(game.FactResult) {
-		return []subject{of("solo.refused", kind(game.FactRefused)), of("cards.win", results("win")), of("cards.lose", results("lose")), of("cards.push", results("push"))}
+		return []string{"solo.refused", "cards.win", "cards.lose", "cards.push"}
 	}
-	list := []subject{}
+	list := []string{"says.won", "says.drawn", "says.refused"}
 	if rules.Solo() {
-		list = append(list, of("solo.won", wins(game.First)), of("solo.lost", wins(game.Second)), of("solo.refused", kind(game.FactRefused)))
-	} else {
-		list = append(list, of("says.won", kind(game.FactWon)), of("says.drawn", kind(game.FactDrawn)), of("says.refused", kind(game.FactRefused)))
+		list = []string{"solo.won", "solo.lost", "solo.refused"}
 	}
 	if tells(game.FactHit) {
-		list = append(list, of("shots.hit", kind(game.FactHit)), of("shots.miss", kind(game.FactMiss)), of("shots.sunk", kind(game.FactSunk)))
+		list = append(list, "shots.hit", "shots.miss", "shots.sunk")
 	}
 	return list
+}
+
+// winnerOf is who has won by facts.
+func winnerOf(facts []game.Fact) game.Player {
+	result, _ := game.Announced(facts)
+	return result.Winner
 }
 
 // Learn returns the phrases of what the program says and is not read yet, by the key of the
@@ -105,7 +123,8 @@ func subjects(rules game.Rules, steps []Seen) []subject {
 func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[string][]string, report []Learned) {
 	phrases = map[string][]string{}
 	steps = slices.DeleteFunc(slices.Clone(steps), func(s Seen) bool { return s.Echo })
-	for _, s := range subjects(rules, steps) {
+	for _, key := range keys(rules, steps) {
+		s := about(key)
 		for i := range steps {
 			steps[i].phrases = phrasesIn(steps[i], names, s.about)
 		}

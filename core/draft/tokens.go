@@ -11,91 +11,12 @@ import (
 	"durchgang/core/game"
 )
 
-// token is a word, a number, or a sign that stands alone, with where it stands on its line.
-type token struct {
-	text     string
-	from, to int
-}
+// token is a word, a number, or a sign that stands alone and may stand for something, as marks do.
+var token = regexp.MustCompile(`[\pL\pN]+(?:'[\pL\pN]+)*|[^\pL\pN\s.,:;!?()\[\]{}'"|<>=_-]`)
 
-// tokenPattern finds words, numbers, and signs that stand for something, as marks may.
-var tokenPattern = regexp.MustCompile(`[\pL\pN]+(?:'[\pL\pN]+)*|[^\pL\pN\s.,:;!?()\[\]{}'"|<>=_-]`)
-
-func (l *learner) tokens(line string) []token {
-	list, known := l.lines[line]
-	if !known {
-		list = tokensOf(line)
-		l.lines[line] = list
-	}
-	return list
-}
-
-func tokensOf(line string) []token {
-	var list []token
-	for _, at := range tokenPattern.FindAllStringIndex(line, -1) {
-		list = append(list, token{line[at[0]:at[1]], at[0], at[1]})
-	}
-	return list
-}
-
-// place is a run of tokens from an index to another one, on each of two lines.
-type place struct {
-	from int
-	to   [2]int
-}
-
-// longestName is how many words a name has at most.
-const longestName = 3
-
-// apart finds the one place in which two lines differ, as two names in the same sentence do.
-func apart(a, b []token) (one, other []token, at place, ok bool) {
-	same := func(x, y token) bool { return x.text == y.text }
-	from := 0
-	for from < len(a) && from < len(b) && same(a[from], b[from]) {
-		from++
-	}
-	behind := 0
-	for behind < len(a)-from && behind < len(b)-from && same(a[len(a)-1-behind], b[len(b)-1-behind]) {
-		behind++
-	}
-	at = place{from, [2]int{len(a) - behind, len(b) - behind}}
-	size := [2]int{at.to[0] - from, at.to[1] - from}
-	return a, b, at, size[0] > 0 && size[1] > 0 && size[0] <= longestName && size[1] <= longestName
-}
-
-// called is the place of a name with the word before it, where the name is a mere number.
-func called(line []token, at place) place {
-	if at.from > 0 && at.to[0] == at.from+1 && !lettered(line[at.from].text) && lettered(line[at.from-1].text) {
-		at.from--
-	}
-	return at
-}
-
-func join(list []token) string {
-	words := make([]string, len(list))
-	for i, t := range list {
-		words[i] = strings.TrimSuffix(t.text, "'s")
-	}
-	return strings.Join(words, " ")
-}
-
-// around is a pattern for a place on a line: whoever stands there, between the words beside it.
-func around(line []token, at place) string {
-	before, behind := `^\W*`, `(?:'?s\b)?\W*$`
-	if at.from > 0 {
-		before = literal(line[at.from-1].text) + `\W*`
-		if at.from == 1 {
-			before = `^\W*` + before
-		}
-	}
-	if at.to[0] < len(line) {
-		behind = `\W*(?:'s\W+)?` + literal(line[at.to[0]].text)
-	}
-	return before + `{player}` + behind
-}
+func tokensOf(line string) []string { return token.FindAllString(line, -1) }
 
 var number = regexp.MustCompile(`[0-9]+`)
-
-func literal(word string) string { return number.ReplaceAllString(regexp.QuoteMeta(word), `\d+`) }
 
 func sortedKeys[V any](m map[string]V) []string { return slices.Sorted(maps.Keys(m)) }
 
@@ -137,7 +58,7 @@ func itemsOf(line string, names [3][]string) []item {
 	for i := 0; i < len(tokens); {
 		p, n := nameAt(tokens[i:], names)
 		words := tokens[i : i+max(n, 1)]
-		text := strings.ToLower(words[0].text)
+		text := strings.ToLower(words[0])
 		if p != game.Nobody {
 			text = strings.ToLower(join(words))
 		}
@@ -154,7 +75,7 @@ func itemsOf(line string, names [3][]string) []item {
 
 // nameAt is the player whose name the tokens begin with, and of how many words it is. Names of one
 // letter are told from words by their case.
-func nameAt(tokens []token, names [3][]string) (p game.Player, words int) {
+func nameAt(tokens []string, names [3][]string) (p game.Player, words int) {
 	for who := game.First; who <= game.Second; who++ {
 		for _, name := range names[who] {
 			parts := tokensOf(name)
@@ -163,8 +84,8 @@ func nameAt(tokens []token, names [3][]string) (p game.Player, words int) {
 			}
 			same := true
 			for i, part := range parts {
-				text := strings.TrimSuffix(tokens[i].text, "'s")
-				if same = text == part.text || utf8.RuneCountInString(name) > 1 && strings.EqualFold(text, part.text); !same {
+				text := strings.TrimSuffix(tokens[i], "'s")
+				if same = text == part || utf8.RuneCountInString(name) > 1 && strings.EqualFold(text, part); !same {
 					break
 				}
 			}

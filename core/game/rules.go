@@ -135,6 +135,19 @@ func Turn(facts []Fact) Player {
 	return turn
 }
 
+// Announced returns the last win or draw that facts tell of.
+func Announced(facts []Fact) (result Result, told bool) {
+	for _, f := range facts {
+		switch f.Kind {
+		case FactWon:
+			result, told = Result{Outcome: Won, Winner: f.Player}, true
+		case FactDrawn:
+			result, told = Result{Outcome: Drawn}, true
+		}
+	}
+	return result, told
+}
+
 // Refused returns the reason when facts tell of a refused move.
 func Refused(facts []Fact) (Refusal, bool) {
 	for _, f := range facts {

@@ -207,26 +207,13 @@ func (c *comparer) unchanged() bool {
 
 // announced reports whether an end was announced that the reference does not know.
 func (c *comparer) announced() bool {
-	outcome, shown := announcement(c.seen.Facts)
+	outcome, shown := game.Announced(c.seen.Facts)
 	return shown && c.moment.Result != outcome && !(outcome.Winner == game.Nobody && c.moment.Result.Outcome == outcome.Outcome)
-}
-
-// announcement returns the last win or draw among the facts.
-func announcement(facts []game.Fact) (result game.Result, shown bool) {
-	for _, f := range facts {
-		switch f.Kind {
-		case game.FactWon:
-			result, shown = game.Result{Outcome: game.Won, Winner: f.Player}, true
-		case game.FactDrawn:
-			result, shown = game.Result{Outcome: game.Drawn}, true
-		}
-	}
-	return result, shown
 }
 
 func (c *comparer) outcome() Comparison {
 	expected := c.moment.Result
-	seen, shown := announcement(c.seen.Facts)
+	seen, shown := game.Announced(c.seen.Facts)
 	if c.opening() && c.seen.Condition.alive() && !c.seen.Asked {
 		seen, shown = game.Result{}, false // a greeting that explains the rules announces nothing
 	}

@@ -216,7 +216,7 @@ func (d *drafter) structure() error {
 	if err != nil {
 		return err
 	}
-	w := draft.Winners(d.known(), t.plays, [3][]string{})
+	w := draft.Winners(d.known(), t.plays)
 	d.text.phrases = map[string][]string{"says.won": w.Phrases["says.won"]}
 	for p := range d.text.names {
 		d.text.names[p] = w.Names[p+1]

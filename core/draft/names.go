@@ -1,0 +1,174 @@
+package draft
+
+import (
+	"regexp"
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+)
+
+// call adds a name of each player.
+func (w *Wording) call(found [3]string) {
+	names := [3][]string{}
+	for p := game.First; p <= game.Second; p++ {
+		names[p] = slices.Clone(w.Names[p])
+		if !slices.Contains(names[p], found[p]) {
+			names[p] = append(names[p], found[p])
+		}
+	}
+	w.Names = names
+}
+
+// turns finds what the players are called where one of them is to move, and how that is said: two
+// lines at the prompt that are the same but for a few words in one place, of which one stands there
+// when the first player is to move and the other when the second is.
+func (l *learner) turns(steps []Seen) (names [3]string, phrase string, held int) {
+	var said [3]map[string]int
+	var turns [3]int
+	for p := range said {
+		said[p] = map[string]int{}
+	}
+	for _, s := range steps {
+		turn := game.Turn(s.Facts)
+		if turn == game.Nobody || s.Over || !s.Waits {
+			continue
+		}
+		turns[turn]++
+		for line := range strings.SplitSeq(s.Screen.Question(), "\n") {
+			said[turn][line]++
+		}
+	}
+	enough := func(p game.Player, line string) bool {
+		return said[p][line]*2 >= turns[p] && said[p.Opponent()][line]*10 <= turns[p.Opponent()]
+	}
+	for _, a := range sortedKeys(said[game.First]) {
+		for _, b := range sortedKeys(said[game.Second]) {
+			if !enough(game.First, a) || !enough(game.Second, b) {
+				continue
+			}
+			one, other := l.tokens(a), l.tokens(b)
+			at, ok := apart(one, other)
+			if n := said[game.First][a] + said[game.Second][b]; ok && n > held {
+				at = called(one, at)
+				names, phrase, held = at.names(one, other), around(one, at), n
+			}
+		}
+	}
+	return names, phrase, held
+}
+
+// winners finds what players are called who have won, in the same way; not where they have names that
+// are known.
+func (l *learner) winners(steps []Seen, known [3][]string) (names [3]string, ok bool) {
+	var said [3]map[string]int
+	elsewhere := map[string]bool{}
+	for p := range said {
+		said[p] = map[string]int{}
+	}
+	for _, s := range steps {
+		p := winnerOf(s.Facts)
+		for i, line := range s.Screen {
+			if p == game.Nobody {
+				elsewhere[line] = true
+			} else if i != s.Screen.Asks() || !s.Waits {
+				said[p][line]++
+			}
+		}
+	}
+	most := 0
+	for _, a := range sortedKeys(said[game.First]) {
+		for _, b := range sortedKeys(said[game.Second]) {
+			n := min(said[game.First][a], said[game.Second][b])
+			if elsewhere[a] || elsewhere[b] || n <= max(most, 1) || said[game.Second][a] > 0 || said[game.First][b] > 0 {
+				continue
+			}
+			one, other := l.tokens(a), l.tokens(b)
+			at, differ := apart(one, other)
+			if !differ || !nameable(one[at.from:at.to[0]]) || !nameable(other[at.from:at.to[1]]) {
+				continue
+			}
+			sentence := slices.ContainsFunc(slices.Concat(one[:at.from], one[at.to[0]:]), func(t string) bool { return lettered(t) && len(t) > 2 })
+			if p, _ := nameAt(one[at.from:], known); sentence && p == game.Nobody {
+				most, ok, names = n, true, at.names(one, other)
+			}
+		}
+	}
+	return names, ok
+}
+
+// nameable reports whether a run of tokens may be a name: words, or one number.
+func nameable(run []string) bool {
+	return len(run) == 1 || !slices.ContainsFunc(run, func(t string) bool { return !lettered(t) })
+}
+
+func (l *learner) tokens(line string) []string {
+	list, known := l.lines[line]
+	if !known {
+		list = tokensOf(line)
+		l.lines[line] = list
+	}
+	return list
+}
+
+// place is a run of tokens from an index to another one, on each of two lines.
+type place struct {
+	from int
+	to   [2]int
+}
+
+// longestName is how many words a name has at most.
+const longestName = 3
+
+// apart finds the one place in which two lines differ, as two names in the same sentence do.
+func apart(a, b []string) (at place, ok bool) {
+	from := 0
+	for from < len(a) && from < len(b) && a[from] == b[from] {
+		from++
+	}
+	behind := 0
+	for behind < len(a)-from && behind < len(b)-from && a[len(a)-1-behind] == b[len(b)-1-behind] {
+		behind++
+	}
+	at = place{from, [2]int{len(a) - behind, len(b) - behind}}
+	size := [2]int{at.to[0] - from, at.to[1] - from}
+	return at, size[0] > 0 && size[1] > 0 && size[0] <= longestName && size[1] <= longestName
+}
+
+// names are what stands at the place on the two lines.
+func (p place) names(a, b []string) [3]string {
+	return [3]string{game.First: join(a[p.from:p.to[0]]), game.Second: join(b[p.from:p.to[1]])}
+}
+
+// called is the place of a name with the word before it, where the name is a mere number.
+func called(line []string, at place) place {
+	if at.from > 0 && at.to[0] == at.from+1 && !lettered(line[at.from]) && lettered(line[at.from-1]) {
+		at.from--
+	}
+	return at
+}
+
+func join(list []string) string {
+	words := make([]string, len(list))
+	for i, t := range list {
+		words[i] = strings.TrimSuffix(t, "'s")
+	}
+	return strings.Join(words, " ")
+}
+
+// around is a pattern for a place on a line: whoever stands there, between the words beside it.
+func around(line []string, at place) string {
+	before, behind := `^\W*`, `(?:'?s\b)?\W*$`
+	if at.from > 0 {
+		before = literal(line[at.from-1]) + `\W*`
+		if at.from == 1 {
+			before = `^\W*` + before
+		}
+	}
+	if at.to[0] < len(line) {
+		behind = `\W*(?:'s\W+)?` + literal(line[at.to[0]])
+	}
+	return before + `{player}` + behind
+}
+
+func literal(word string) string { return number.ReplaceAllString(regexp.QuoteMeta(word), `\d+`) }
