@@ -2,6 +2,7 @@ package phrasebook
 
 import (
 	"regexp"
+	"slices"
 
 	"durchgang/core/game"
 )
@@ -36,7 +37,7 @@ type Book struct {
 	skeletons memo[string]
 	named     memo[game.Player] // in a prompt
 	offers    memo[string]
-	replies   memo[reply]
+	replies   memo[*answer]
 	seats     memo[seat]
 	splashes  memo[splash]
 	hands     memo[handLine]
@@ -55,31 +56,16 @@ type answer struct {
 // Answer returns what to type at a prompt that the book has a fixed answer for; opening says that
 // no move of the game has been made.
 func (b *Book) Answer(prompt string, opening bool) (text string, found bool) {
-	r := b.replies.get(prompt, func() reply {
-		text, opening, found := find(b.answers, prompt)
-		return reply{text, opening, found}
+	a := b.replies.get(prompt, func() *answer {
+		if i := slices.IndexFunc(b.answers, func(a answer) bool { return a.ask.MatchString(prompt) }); i >= 0 {
+			return &b.answers[i]
+		}
+		return nil
 	})
-	if r.opening && !opening {
+	if a == nil || a.opening && !opening {
 		return "", false
 	}
-	return r.text, r.found
-}
-
-// reply is what an answer that was looked for came to.
-type reply struct {
-	text    string
-	opening bool
-	found   bool
-}
-
-// find returns the text of the first answer whose question is asked.
-func find(list []answer, prompt string) (text string, opening, found bool) {
-	for _, a := range list {
-		if a.ask.MatchString(prompt) {
-			return a.text, a.opening, true
-		}
-	}
-	return "", false, false
+	return a.text, true
 }
 
 var (

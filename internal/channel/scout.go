@@ -289,13 +289,13 @@ func (s *scout) fit(before []string, w way, screens [3]phrasebook.Screen, spots 
 		if err != nil {
 			return Scouted{}, false, err
 		}
-		board, top := g.draw(screens[0], s.Rows, s.Cols)
+		board := g.draw(screens[0], s.Rows, s.Cols)
 		if board == nil {
 			continue
 		}
 		found := Scouted{Move: move, Base: base, Board: board, Free: g.free(screens[0], s.Rows, s.Cols, spots[0]), Marks: [2]string{string(mark)}, labels: g.labelled(screens[0], move, s.Cols)}
 		if second := r.last(len(lines)); second != nil { // a program with a fault may have no second mark
-			if other, ok := secondMark(second, screens[0], g, top, at, mark); ok {
+			if other, ok := secondMark(second, screens[0], g, at, mark); ok {
 				found.Marks[1] = other
 			}
 		}
@@ -326,7 +326,7 @@ func (s *scout) fitDrops(before []string, w way, screens [3]phrasebook.Screen, s
 			return Scouted{}, false, nil
 		}
 	}
-	board, _ := g.draw(screens[0], s.Rows, s.Cols)
+	board := g.draw(screens[0], s.Rows, s.Cols)
 	if board == nil {
 		return Scouted{}, false, nil
 	}

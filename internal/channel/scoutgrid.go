@@ -10,6 +10,16 @@ import (
 // spot is a character on a screen.
 type spot struct{ line, col int }
 
+// signAt is the character at a spot; a blank where the screen has none.
+func signAt(screen phrasebook.Screen, at spot) rune {
+	if at.line >= 0 && at.line < len(screen) {
+		if text := []rune(screen[at.line]); at.col < len(text) {
+			return text[at.col]
+		}
+	}
+	return ' '
+}
+
 // appear finds the place at which each of three screens has a sign that the other two have
 // not, which is the same sign in all three.
 func appear(screens [3]phrasebook.Screen) (spots [3]spot, mark rune, ok bool) {
@@ -66,21 +76,13 @@ var placings = []placing{
 // above finds how many lines above the first mark in a column the second one stands, and its sign; 0
 // where none does.
 func above(first, second phrasebook.Screen, at spot, mark rune) (down int, other rune) {
-	sign := func(screen phrasebook.Screen, line int) rune {
-		if line >= 0 && line < len(screen) {
-			if text := []rune(screen[line]); at.col < len(text) {
-				return text[at.col]
-			}
-		}
-		return ' '
-	}
 	const furthest = 4 // lines of a row
 	for line := len(second) - 1; line >= 0; line-- {
-		if sign(second, line) != mark {
+		if signAt(second, spot{line, at.col}) != mark {
 			continue
 		}
 		for d := 1; d <= furthest; d++ {
-			if was, is := sign(first, at.line-d), sign(second, line-d); was != is && is != ' ' {
+			if was, is := signAt(first, spot{at.line - d, at.col}), signAt(second, spot{line - d, at.col}); was != is && is != ' ' {
 				return d, is
 			}
 		}
@@ -112,11 +114,11 @@ func gridOf(at [3][2]int, spots [3]spot) (g grid, ok bool) {
 	return g, true
 }
 
-// draw is the board as a phrasebook draws it; top is its first line on the screen.
-func (g grid) draw(screen phrasebook.Screen, rows, cols int) (board []string, top int) {
+// draw is the board as a phrasebook draws it; nil where it does not stand on the screen.
+func (g grid) draw(screen phrasebook.Screen, rows, cols int) (board []string) {
 	last := g.at(rows-1, 0).line
 	if last >= len(screen) {
-		return nil, 0
+		return nil
 	}
 	for l := g.line; l <= last; l++ {
 		if (l-g.line)%g.down != 0 {
@@ -137,7 +139,7 @@ func (g grid) draw(screen phrasebook.Screen, rows, cols int) (board []string, to
 		}
 		board = append(board, strings.TrimRight(line.String(), " "))
 	}
-	return board, g.line
+	return board
 }
 
 // free is what stands in all cells but one; empty where it is not the same.
@@ -148,10 +150,7 @@ func (g grid) free(screen phrasebook.Screen, rows, cols int, but spot) (sign str
 			if at == but {
 				continue
 			}
-			is := " "
-			if text := []rune(screen[at.line]); at.col < len(text) {
-				is = string(text[at.col])
-			}
+			is := string(signAt(screen, at))
 			if sign != "" && is != sign {
 				return ""
 			}
@@ -163,19 +162,15 @@ func (g grid) free(screen phrasebook.Screen, rows, cols int, but spot) (sign str
 
 // secondMark finds the second player's mark on a screen after two moves, whose board may stand
 // elsewhere than after the first one.
-func secondMark(screen, first phrasebook.Screen, g grid, top int, at [3][2]int, mark rune) (string, bool) {
-	sign := func(lines phrasebook.Screen, shift, row, col int) rune {
-		spot := g.at(row, col)
-		if l := spot.line + shift; l >= 0 && l < len(lines) {
-			if text := []rune(lines[l]); spot.col < len(text) {
-				return text[spot.col]
-			}
-		}
-		return ' '
+func secondMark(screen, first phrasebook.Screen, g grid, at [3][2]int, mark rune) (string, bool) {
+	sign := func(lines phrasebook.Screen, shift, i int) rune {
+		spot := g.at(at[i][0], at[i][1])
+		spot.line += shift
+		return signAt(lines, spot)
 	}
-	for shift := len(screen) - top; shift >= -top; shift-- {
-		own, other, free := sign(screen, shift, at[0][0], at[0][1]), sign(screen, shift, at[1][0], at[1][1]), sign(screen, shift, at[2][0], at[2][1])
-		if own == mark && other != mark && other != ' ' && other != sign(first, 0, at[1][0], at[1][1]) && free == sign(first, 0, at[2][0], at[2][1]) {
+	for shift := len(screen) - g.line; shift >= -g.line; shift-- {
+		own, other, free := sign(screen, shift, 0), sign(screen, shift, 1), sign(screen, shift, 2)
+		if own == mark && other != mark && other != ' ' && other != sign(first, 0, 1) && free == sign(first, 0, 2) {
 			return string(other), true
 		}
 	}

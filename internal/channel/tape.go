@@ -22,8 +22,8 @@ type speech interface {
 
 // Tape records what a program prints after the lines that are typed to it. What was typed
 // before in the same order is answered from the record, so that one run of a program can be
-// read in many ways. It is for programs that do the same again when the same is typed. It is
-// safe for concurrent use.
+// read in many ways; that a program got stuck is not recorded. It is for programs that do the same
+// again when the same is typed. It is safe for concurrent use.
 type Tape struct {
 	mu    sync.Mutex
 	heard map[string]heard // by what the program was given and all lines typed
@@ -34,7 +34,6 @@ type heard struct {
 	printed []byte
 	rest    rest
 	exit    sandbox.Exit
-	filled  bool
 	at      time.Duration
 }
 
@@ -83,13 +82,12 @@ func (t *taped) settle() ([]byte, rest) {
 	}
 	printed, r := t.live.settle()
 	t.last = heard{printed: printed, rest: r, at: t.live.elapsed()}
-	switch r {
-	case ended:
+	if r == ended {
 		t.last.exit = t.live.exit()
-	case stuck:
-		t.last.filled = t.live.filled()
 	}
-	t.tape.put(t.key, t.last)
+	if r != stuck { // which whoever has more patience may see otherwise
+		t.tape.put(t.key, t.last)
+	}
 	return printed, r
 }
 
@@ -114,7 +112,7 @@ func (t *taped) typeLine(line string) error {
 }
 
 func (t *taped) exit() sandbox.Exit     { return t.last.exit }
-func (t *taped) filled() bool           { return t.last.filled }
+func (t *taped) filled() bool           { return t.live != nil && t.live.filled() }
 func (t *taped) elapsed() time.Duration { return t.last.at }
 func (t *taped) failure() error         { return t.err }
 

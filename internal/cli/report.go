@@ -62,11 +62,7 @@ func classCommand(o *options) *cobra.Command {
 func printClass(w io.Writer, c record.Class) {
 	fmt.Fprintf(w, "%s/%s, run %d: %d graded, %d not graded yet\n", c.Run.Course, c.Run.Assignment, c.Run.ID, c.Graded, len(c.NotRun))
 	if len(c.NotRun) > 0 {
-		names := make([]string, len(c.NotRun))
-		for i, m := range c.NotRun {
-			names[i] = m.Student
-		}
-		fmt.Fprintf(w, "not graded yet: %s\n", printable(list(names, 8)))
+		fmt.Fprintf(w, "not graded yet: %s\n", printable(list(record.Students(c.NotRun), 8)))
 	}
 	fmt.Fprintf(w, "mean %s, median %s of %s points\n\n", c.Mean, c.Median, c.Of)
 	t := newTable(w)

@@ -12,8 +12,6 @@ import (
 	"durchgang/core/draft"
 	"durchgang/core/game"
 	"durchgang/core/judge"
-	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
@@ -87,88 +85,6 @@ func (d *drafter) scripts(each, most int) []suite.Script {
 		}
 	}
 	return chosen
-}
-
-// typing finds how the set-up is given, how a move is typed and where the board is, unless the
-// built-in wording shows moves where they were put.
-func (d *drafter) typing() error {
-	few := d.scripts(1, 4)
-	best, err := d.try(d.text, few)
-	d.silent, d.played = best.silent, map[string]bool{}
-	for _, s := range few {
-		d.played[s.Title] = true
-	}
-	if err != nil {
-		return err
-	}
-	if !d.boards() {
-		return d.given(best, few)
-	}
-	if best.silent || placed(best.verdicts) || prescribes.MatchString(d.settled) {
-		return nil
-	}
-	_, err = d.scout(best, few)
-	return err
-}
-
-// prescribes finds in a phrasebook how moves are typed, or how the board is drawn.
-var prescribes = regexp.MustCompile(`(?m)^(?:move|base|forms|board|marks)\s*:`)
-
-// read finds what a program says, once it is known how a move is typed. What was found counts where
-// more is explained by it than by the built-in wording.
-func (d *drafter) read() error {
-	t, err := d.try(d.text, d.suite.Scripts)
-	if err != nil {
-		return err
-	}
-	known, without, learned := d.known(), d.text.clone(), len(d.learned)
-	before := draft.Fits(known, t.plays)
-	if err := d.words(known, t); err != nil {
-		return err
-	}
-	if t, err = d.try(d.text, d.suite.Scripts); err != nil {
-		return err
-	}
-	if draft.Fits(known, t.plays) <= before {
-		d.text, d.learned = without, d.learned[:learned]
-	}
-	return d.again()
-}
-
-func (d *drafter) known() mistake.Known { return mistakes.For(d.suite.Rules) }
-
-// words finds what the program says.
-func (d *drafter) words(known mistake.Known, t trial) error {
-	names := [3][]string{}
-	if !d.suite.Rules.Solo() {
-		for p := game.First; p <= game.Second; p++ {
-			names[p] = []string{d.suite.Rules.PlayerName(p)}
-			if mark := d.text.marks[p-1]; mark != "" {
-				names[p] = []string{mark}
-			}
-		}
-	}
-	w := draft.Words(known, t.plays, names)
-	d.text.own, d.text.phrases = true, w.Phrases
-	for p := range d.text.names {
-		d.text.names[p] = w.Names[p+1]
-	}
-	d.learned = append(d.learned, w.Learned...)
-	return nil
-}
-
-// hear finds the wording of a program, unless the built-in one reads all of it.
-func (d *drafter) hear() error {
-	if err := d.typing(); err != nil || d.silent {
-		return err
-	}
-	if d.text.String() == "" {
-		all, err := d.try(d.text, d.suite.Scripts)
-		if err != nil || !slices.ContainsFunc(all.verdicts, unsettled) {
-			return err
-		}
-	}
-	return d.read()
 }
 
 // find finds the wording.
@@ -269,61 +185,6 @@ func shown(v judge.Verdict) int {
 		}
 	}
 	return n
-}
-
-// boards reports whether two players play at one board, which is looked at.
-func (d *drafter) boards() bool { return channel.Scouts(d.suite.Rules, d.suite.Scripts[0].Setup) }
-
-// learnable reports whether words are found together with mistakes: for two players at one board, or
-// one who guesses a word.
-func (d *drafter) learnable() bool {
-	return d.boards() || phrasebook.TableOf(d.suite.Rules, d.suite.Scripts[0].Setup).Word != ""
-}
-
-// scout finds what is asked first, how a move is typed and where the board is by what changes
-// on the screen, unless the built-in wording reads that.
-func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
-	d.report("looking at what changes when a move is typed")
-	found, ok, err := d.scoutFor()
-	if err != nil || !ok {
-		return best, err
-	}
-	text := d.text.clone()
-	text.move, text.base, text.board = found.Move, found.Base, found.Board
-	text.marks, text.empty = marksOf(found.Marks), found.Free
-	for _, a := range found.Answers {
-		text.answers = append(text.answers, [2]string{"^" + regexp.QuoteMeta(strings.TrimSpace(a[0])), a[1]})
-	}
-	t, err := d.try(text, few)
-	known := d.known()
-	if err != nil || draft.Shows(known, t.plays) < draft.Shows(known, best.plays) {
-		return best, err
-	}
-	d.text, d.learned = text, append(d.learned, took(text)...)
-	return t, nil
-}
-
-// marksOf are the players' marks, by those that were seen to be put first and second. A program in
-// which the mark that is usually the second player's comes first has a fault, and no marks of its own.
-func marksOf(seen [2]string) [2]string {
-	for _, usual := range [][2]string{{"X", "O"}, {"A", "B"}, {"1", "2"}} {
-		first, second := strings.ToUpper(seen[0]), strings.ToUpper(seen[1])
-		switch {
-		case first == usual[1] && second == usual[0]:
-			return [2]string{seen[1], seen[0]}
-		case first == usual[1] && second == "":
-			return [2]string{usual[0], seen[0]}
-		case first == usual[0] && second == "":
-			return [2]string{seen[0], usual[1]}
-		}
-	}
-	if seen[1] == "" {
-		seen[1] = "O"
-		if strings.EqualFold(seen[0], "O") {
-			seen[1] = "X"
-		}
-	}
-	return seen
 }
 
 // better tries a change of the text and keeps it when it scores higher.
@@ -479,16 +340,7 @@ func (d *drafter) phrases(some []suite.Script) error {
 	if err != nil {
 		return err
 	}
-	var names [3][]string
-	if !d.suite.Rules.Solo() {
-		for p := game.First; p <= game.Second; p++ {
-			names[p] = append(names[p], d.suite.Rules.PlayerName(p))
-			if mark := d.text.marks[p-1]; mark != "" {
-				names[p] = append(names[p], mark)
-			}
-		}
-	}
-	phrases, report := draft.Learn(d.suite.Rules, t.steps, names)
+	phrases, report := draft.Learn(d.suite.Rules, t.steps, d.names())
 	d.text.phrases = phrases
 	d.learned = append(d.learned, report...)
 	return nil

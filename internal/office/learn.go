@@ -8,7 +8,6 @@ import (
 	"strings"
 	"time"
 
-	"durchgang/core/draft"
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
@@ -116,17 +115,29 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		return nil, "", err
 	}
 	again.recorded = true
-	if !d.learnable() && list != nil { // where nothing else tells which reading is the better one
-		other, err := with.playAll(ctx, again, nil)
-		if err != nil || worth(other) <= worth(list) {
-			return list, "", err
+	var evidence []record.Evidence
+	other, err := with.playAll(ctx, again, func(e record.Evidence) error {
+		evidence = append(evidence, e)
+		return nil
+	})
+	if err != nil {
+		return nil, "", err
+	}
+	if !d.learnable() && worth(other) <= worth(list) { // where nothing else tells which reading is the better one
+		return list, "", nil
+	}
+	for _, e := range evidence {
+		if keep == nil {
+			break
+		}
+		if err := keep(e); err != nil {
+			return nil, "", err
 		}
 	}
-	list, err = with.playAll(ctx, again, keep)
 	g.Book, p.form = with.Book, again.form
 	p.judging.Add(again.judging.Load())
 	p.stuck.Store(again.stuck.Load())
-	return list, learned, err
+	return other, learned, nil
 }
 
 // worth is how well what a program shows fits the rules, by what was read of all scripts.
@@ -148,27 +159,6 @@ func worth(list []played) (score int) {
 		}
 	}
 	return score
-}
-
-// scoutFor looks for how a move is typed, what is asked first and where the board is by what changes
-// on the screen.
-func (d *drafter) scoutFor() (channel.Scouted, bool, error) {
-	rows, cols := d.suite.Rules.Shape()
-	patience := channel.DefaultPatience()
-	patience.Rest /= 2
-	return channel.Scout{Rows: rows, Cols: cols, Drops: d.suite.Rules.MoveKind() == game.NamesColumn, Patience: patience, Tape: d.tape}.Find(d.ctx, d.spec)
-}
-
-// took says in the report what was found of how a move is typed.
-func took(text bookText) []draft.Learned {
-	list := []draft.Learned{
-		{About: "move", Text: fmt.Sprintf("%q, from %d", text.move, text.base)},
-		{About: "marks", Text: text.marks[0] + " and " + text.marks[1]},
-	}
-	for _, a := range text.answers {
-		list = append(list, draft.Learned{About: "answers", Text: fmt.Sprintf("%s: %s", a[0], a[1])})
-	}
-	return list
 }
 
 // NotReadError says that a program could not be graded, since no move of it was seen to be

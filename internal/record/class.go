@@ -57,6 +57,15 @@ type Member struct {
 	Student string `json:"student"`
 }
 
+// Students are the names of members.
+func Students(members []Member) []string {
+	names := make([]string, len(members))
+	for i, m := range members {
+		names[i] = m.Student
+	}
+	return names
+}
+
 // Shared is what two groups have in common: mistakes, and criteria that are broken.
 type Shared struct {
 	Group    int      `json:"group"`

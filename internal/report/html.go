@@ -25,18 +25,12 @@ func page(name string) *template.Template {
 		panic("report: " + err.Error()) // it is part of the binary
 	}
 	return template.Must(template.New(name).Funcs(template.FuncMap{
-		"style": func() template.CSS { return template.CSS(style) },
-		"plot":  func(svg string) template.HTML { return template.HTML(svg) }, // drawn here, of numbers and the suite's titles
-		"share": share,
-		"names": func(list []string) string { return strings.Join(list, ", ") },
-		"students": func(list []record.Member) string {
-			names := make([]string, len(list))
-			for i, m := range list {
-				names[i] = m.Student
-			}
-			return strings.Join(names, ", ")
-		},
-		"state": func(c record.ClassCriterion, state string) int { return c.States[judge.State(state)] },
+		"style":    func() template.CSS { return template.CSS(style) },
+		"plot":     func(svg string) template.HTML { return template.HTML(svg) }, // drawn here, of numbers and the suite's titles
+		"share":    share,
+		"names":    func(list []string) string { return strings.Join(list, ", ") },
+		"students": record.Students,
+		"state":    func(c record.ClassCriterion, state string) int { return c.States[judge.State(state)] },
 		"picture": func(jpeg []byte) template.URL { // what the browser drew, of nothing but bytes
 			return template.URL("data:image/jpeg;base64," + base64.StdEncoding.EncodeToString(jpeg))
 		},

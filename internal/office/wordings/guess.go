@@ -49,7 +49,7 @@ var hangman = [...]guesses{
 var guessFaults = []Fault{
 	{"a letter again costs a life", []string{"repeat-"}, []string{"repeated"}, map[string]string{"repeated": "left -= 1; say(REPEATED); continue"}},
 	{"capitals differ", []string{"case-guess"}, []string{"letters"}, map[string]string{"fold": "g = g.strip()"}},
-	{"only the first of equal letters", []string{"first-only"}, []string{"letters"}, map[string]string{"first": "seen = set()\n        s = [x if not (x == '_' ) else x for x in s]\n        for i, x in enumerate(WORD):\n            if x.isalpha() and x.lower() in seen: s[i] = HIDE\n            seen.add(x.lower())"}},
+	{"only the first of equal letters", []string{"first-only"}, []string{"letters"}, map[string]string{"first": "seen = set()\n        for i, x in enumerate(WORD):\n            if x.isalpha() and x.lower() in seen: s[i] = HIDE\n            seen.add(x.lower())"}},
 	{"one life more", []string{"lives-one-more"}, []string{"lives", "lost", "told"}, map[string]string{"lives": "left = 7"}},
 	{"the word is not told", []string{"never-told"}, []string{"told"}, map[string]string{"tell": "say(LOST.replace('{word}', '...'))"}},
 	{"a digit costs a life", []string{"symbol-costs"}, []string{"text"}, map[string]string{"unread": "left -= 1; say(UNREAD); continue"}},
@@ -67,17 +67,7 @@ var guessParts = map[string]string{
 func makeGuess(number uint64, part Part, fault *Fault) Program {
 	m := &maker{Rand: rand.New(rand.NewPCG(number, uint64(part)))}
 	w := hangman[part]
-	parts := map[string]string{}
-	for name, text := range guessParts {
-		parts[name] = text
-	}
-	p := Program{}
-	if fault != nil {
-		p.Fault = fault.Name
-		for name, text := range fault.parts {
-			parts[name] = text
-		}
-	}
+	p, parts := planted(guessParts, fault)
 	q := strconv.Quote
 	var s strings.Builder
 	line := func(format string, values ...any) { fmt.Fprintf(&s, format+"\n", values...) }

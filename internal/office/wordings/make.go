@@ -2,6 +2,7 @@ package wordings
 
 import (
 	"fmt"
+	"maps"
 	"math/rand/v2"
 	"slices"
 	"strconv"
@@ -141,6 +142,16 @@ type shape struct {
 	drops            bool
 }
 
+// planted are the parts of a program, with those that a fault replaces; it has no text yet.
+func planted(right map[string]string, fault *Fault) (Program, map[string]string) {
+	parts := maps.Clone(right)
+	if fault == nil {
+		return Program{}, parts
+	}
+	maps.Copy(parts, fault.parts)
+	return Program{Fault: fault.Name}, parts
+}
+
 func (g shape) make(number uint64, part Part, fault *Fault) Program {
 	m := &maker{Rand: rand.New(rand.NewPCG(number, uint64(part)))}
 	l := part.lists()
@@ -161,17 +172,7 @@ func (g shape) make(number uint64, part Part, fault *Fault) Program {
 	style := choose(m, "style", l.styles)
 	asksNames := m.IntN(5) == 0
 	again := m.IntN(2) == 0
-	parts := map[string]string{}
-	for name, text := range rules {
-		parts[name] = text
-	}
-	p := Program{}
-	if fault != nil {
-		p.Fault = fault.Name
-		for name, text := range fault.parts {
-			parts[name] = text
-		}
-	}
+	p, parts := planted(rules, fault)
 	q := strconv.Quote
 	var s strings.Builder
 	line := func(format string, values ...any) { fmt.Fprintf(&s, format+"\n", values...) }
