@@ -147,7 +147,8 @@ func (c *comparer) turnedUp(s subject, expected, seen []game.Fact) bool {
 
 func isCovered(f game.Fact) bool { return f.Kind == game.FactCard && f.Text == covered }
 
-// agree compares what is told about one topic. The order in which cards lie is no rule.
+// agree compares what is told about one topic. The order in which cards lie does not matter, and a card
+// that lies face down need not be drawn.
 func agree(expected, seen []game.Fact) bool {
 	if len(seen) == 0 || seen[0].Kind != game.FactCard {
 		return slices.EqualFunc(expected, seen, same)
@@ -160,7 +161,7 @@ func agree(expected, seen []game.Fact) bool {
 		}
 		left = slices.Delete(left, i, i+1)
 	}
-	return len(left) == 0
+	return !slices.ContainsFunc(left, func(f game.Fact) bool { return !isCovered(f) })
 }
 
 // same compares two facts. What is left out is not told: the name of a ship, the suit of

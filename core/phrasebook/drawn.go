@@ -66,39 +66,54 @@ func cellsOf(row []rune, line string) []string {
 }
 
 // last reads the last board among lines, and tells between which it stands; from is -1 without
-// one. What is neither player's mark is a free cell.
+// one. What is neither player's mark is a free cell. Where rows of blanks let a board begin on several
+// lines, the one that takes in most counts.
 func (d *drawnBoard) last(b *Book, lines []string, rows int) (facts []game.Fact, from, to int) {
-	for from = len(lines) - len(d.rows); from >= 0; from-- {
-		facts = facts[:0]
-		r, whole := 0, true
-		for i, row := range d.rows {
-			if row == nil {
-				continue
-			}
-			cells := cellsOf(row, lines[from+i])
-			if whole = len(cells) == d.cols; !whole {
-				break
-			}
-			for c, cell := range cells {
-				f := game.Fact{Kind: game.FactCell, Cell: game.Cell{Row: int16(r), Col: int16(c)}}
-				whole = whole && b.holds(cell)
-				for p := game.First; p <= game.Second; p++ {
-					if cell == b.marks[p] {
-						f.Player = p
-					}
-				}
-				facts = append(facts, f)
-			}
-			r++
-			if !whole {
-				break
-			}
-		}
-		if whole && r == rows {
-			return facts, from, from + len(d.rows) - 1
+	from, most := -1, 0
+	for at := len(lines) - len(d.rows); at >= 0 && (from < 0 || at > from-len(d.rows)); at-- {
+		if found, signs := d.read(b, lines[at:], rows); found != nil && (from < 0 || signs > most) {
+			facts, from, most = found, at, signs
 		}
 	}
-	return nil, -1, -1
+	if from < 0 {
+		return nil, -1, -1
+	}
+	return facts, from, from + len(d.rows) - 1
+}
+
+// read reads a board that begins on the first line, and tells how many of its cells are not blank;
+// nil where none does.
+func (d *drawnBoard) read(b *Book, lines []string, rows int) (facts []game.Fact, signs int) {
+	r := 0
+	for i, row := range d.rows {
+		if row == nil {
+			continue
+		}
+		cells := cellsOf(row, lines[i])
+		if len(cells) != d.cols {
+			return nil, 0
+		}
+		for c, cell := range cells {
+			if !b.holds(cell) {
+				return nil, 0
+			}
+			f := game.Fact{Kind: game.FactCell, Cell: game.Cell{Row: int16(r), Col: int16(c)}}
+			for p := game.First; p <= game.Second; p++ {
+				if cell == b.marks[p] {
+					f.Player = p
+				}
+			}
+			if cell != "" {
+				signs++
+			}
+			facts = append(facts, f)
+		}
+		r++
+	}
+	if r != rows {
+		return nil, 0
+	}
+	return facts, signs
 }
 
 // holds reports whether a cell can look so: as a mark, or as a free one where it is known how these do.

@@ -349,6 +349,17 @@ func (d *drafter) phrases(some []suite.Script) error {
 // yeses are what a program may want to hear when it asks whether to play again.
 var yeses = []string{"y", "yes", "j", "ja", "1", "o", "s", "a"}
 
+// yesesTo are what may be yes to a question: first the words that it names in brackets, in quotes or by a
+// single letter, then those that are usual.
+func yesesTo(question string) (list []string) {
+	for _, m := range offered.FindAllStringSubmatch(question, -1) {
+		list = append(list, strings.Join(m[1:], ""))
+	}
+	return slices.Concat(list, yeses)
+}
+
+var offered = regexp.MustCompile(`(?:[(\[<"'/|,]\s*(\pL+|\d)|\b(\pL|\d)\b)`)
+
 // again looks for the question whether to play again, and what yes is to it.
 func (d *drafter) again() error {
 	i := slices.IndexFunc(d.suite.Scripts, func(s suite.Script) bool {
@@ -371,11 +382,7 @@ func (d *drafter) again() error {
 	if prompt == "" {
 		return nil
 	}
-	words := yeses
-	if m := regexp.MustCompile(`[(\[]\s*(\w+)\s*[/|,]`).FindStringSubmatch(prompt); m != nil {
-		words = slices.Concat([]string{m[1]}, yeses)
-	}
-	for _, yes := range words {
+	for _, yes := range yesesTo(prompt) {
 		kept, err := d.better(&best, script, func(b *bookText) { b.again, b.yes = literal(prompt), yes })
 		if err != nil {
 			return err
