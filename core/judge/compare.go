@@ -16,6 +16,7 @@ const (
 	Agrees     State = "agrees"
 	Differs    State = "differs"
 	NotShown   State = "not shown"
+	NotRead    State = "not read"    // it is shown in words or signs that are not understood
 	NotReached State = "not reached" // an earlier fault was in the way of what is tested
 	Unsteady   State = "unsteady"    // it went another way when it was tried again
 )
@@ -29,6 +30,7 @@ type Comparison struct {
 	Seen     string       `json:"seen"`
 
 	routine bool // to agree is no evidence that the program keeps the aspect's rule
+	worded  bool // to differ hangs on what was read, and on nothing that the program does
 }
 
 // comparer compares one moment with its observation.
@@ -131,7 +133,7 @@ func (c *comparer) acceptance() Comparison {
 		case c.seen.Accepted, c.played(), c.answered():
 			result.State, result.Seen = Agrees, result.Expected
 		case said:
-			result.State, result.Seen = Differs, c.word()+" is refused"
+			result.State, result.Seen, result.worded = Differs, c.word()+" is refused", true
 		}
 		return result
 	}
@@ -233,6 +235,7 @@ func (c *comparer) outcome() Comparison {
 		return result
 	}
 	result.Seen = c.describe(seen)
+	result.worded = seen.Outcome != game.Open && c.seen.Condition == Asking
 	unsaid := seen.Outcome == game.Won && seen.Winner == game.Nobody
 	if seen == expected || unsaid && expected.Outcome == game.Won {
 		result.State = Agrees
@@ -287,7 +290,7 @@ func (c *comparer) board() Comparison {
 			result.State = Agrees
 		}
 		if is != held {
-			result.State = Differs
+			result.State, result.worded = Differs, true
 			result.Aspect = c.markAspect(at, held, is)
 			expected = append(expected, c.describeCell(at, held))
 			seen = append(seen, c.describeCell(at, is))
@@ -337,7 +340,7 @@ func (c *comparer) turn() Comparison {
 	result.Expected = c.rules.PlayerName(expected) + " is to move"
 	if seen := game.Turn(c.seen.Facts); seen != game.Nobody {
 		result.Seen = c.rules.PlayerName(seen) + " is to move"
-		result.State = Differs
+		result.State, result.worded = Differs, true
 		if seen == expected {
 			result.State = Agrees
 		}

@@ -39,7 +39,7 @@ type ScriptVerdict struct {
 type CriterionVerdict struct {
 	Name   string       `json:"name"`
 	Title  string       `json:"title"`
-	State  State        `json:"state" enum:"agrees,differs,not shown,not reached,unsteady"`
+	State  State        `json:"state" enum:"agrees,differs,not shown,not read,not reached,unsteady"`
 	Points suite.Points `json:"points"`
 	Of     suite.Points `json:"of"`
 	Reason string       `json:"reason"`
@@ -114,6 +114,11 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation, after, 
 		before: before, after: after, shown: shown, subjects: j.subjects,
 	}
 	list := c.compare()
+	for k := range list {
+		if seen.blames(list[k]) {
+			list[k].State = NotRead
+		}
+	}
 	j.steps = append(j.steps, StepVerdict{Comparisons: list, Echo: j.finding != nil || j.gone})
 	if j.finding != nil || j.gone {
 		return
@@ -235,6 +240,8 @@ func (j *scriptJudge) state() State {
 	}
 	for _, aspect := range own.Claims {
 		switch shown, there := j.claims[aspect]; {
+		case shown == NotRead:
+			return NotRead
 		case there && shown != Agrees:
 			return NotShown
 		case there, !j.parted && j.routine[aspect]:
@@ -318,13 +325,15 @@ func criterionState(c suite.Criterion, scripts []ScriptVerdict) State {
 		if sv.Script.Criterion == c.Name && sv.State == Differs {
 			return Differs // though the finding may be another one's, which hides it
 		}
-		if sv.Script.Criterion == c.Name && !(elsewhere && sv.State == NotShown) || sv.State == Unsteady && sv.Finding != nil && sv.Finding.Criterion == c.Name {
+		if sv.Script.Criterion == c.Name && !(elsewhere && (sv.State == NotShown || sv.State == NotRead)) || sv.State == Unsteady && sv.Finding != nil && sv.Finding.Criterion == c.Name {
 			met[sv.State]++
 		}
 	}
 	switch {
 	case met[Unsteady] > 0:
 		return Unsteady
+	case met[NotRead] > 0:
+		return NotRead
 	case met[NotShown] > 0:
 		return NotShown
 	case met[NotReached] > met[Agrees]:

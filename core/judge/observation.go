@@ -16,6 +16,8 @@ type Observation struct {
 	Checks    []Check
 	ByTurn    bool // whose board was shot at was not told, but taken from whose turn it should be
 	Untyped   bool // the step was not tried, because the program did not ask for a move
+
+	unread []string // subjects whose reading has not proven itself
 }
 
 // Check is something that the channel has compared by itself, because it has no fact: what

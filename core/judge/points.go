@@ -43,6 +43,8 @@ func earn(c suite.Criterion, scripts []ScriptVerdict) CriterionVerdict {
 		cv.Reason = "it is broken in " + triedGames(max(charged, broken))
 	case cv.State == Unsteady:
 		cv.pay(c, c.Unsteady == suite.Costs, "the program does not do the same each time")
+	case cv.State == NotRead:
+		cv.pay(c, false, "the program says it in a way that is not read yet")
 	case cv.State == NotReached:
 		cv.pay(c, c.Loses(false), "an earlier fault was in the way each time")
 	default:

@@ -23,6 +23,7 @@ var states = []struct {
 	{judge.Agrees, "✓", text.FgGreen},
 	{judge.Differs, "✗", text.FgRed},
 	{judge.NotShown, "–", text.FgYellow},
+	{judge.NotRead, "?", text.FgYellow},
 	{judge.NotReached, "○", text.FgCyan},
 	{judge.Unsteady, "≈", text.FgMagenta},
 }

@@ -180,21 +180,16 @@ func (p played) stuck() bool {
 		strings.HasPrefix(p.evidence.Steps[p.verdict.Finding.Step].Condition, string(judge.Stuck))
 }
 
-func (e *examination) witnesses() []*judge.Witness {
-	list := make([]*judge.Witness, len(e.played))
-	for i, p := range e.played {
-		list[i] = p.witness
-	}
-	return list
-}
-
 // diagnose finds what explains the program, and while two diagnoses do so equally well
 // plays the script that decides between them.
 func (e *examination) diagnose() error {
-	witnesses := e.witnesses()
+	witnesses := witnessesOf(e.played)
 	began := time.Now()
 	e.found = e.cases.Diagnose(witnesses)
 	e.judging.Add(int64(time.Since(began)))
+	if len(e.found) > 0 && e.found[0].Omits && slices.ContainsFunc(e.played, func(p played) bool { return p.verdict.State == judge.NotRead }) {
+		e.found = nil // what is not shown may be what is not read
+	}
 	for range mostDecisions {
 		if len(e.found) < 2 || !e.found[0].Whole || !e.found[1].Whole || e.found[0].Omits || e.Suite.Program != game.Nobody {
 			return nil
@@ -284,11 +279,7 @@ func (e *examination) avoids(p played) func(suite.Script) bool {
 // settle moves inherited faults to the rule that is at fault, and keeps the evidence whose
 // state has changed meanwhile.
 func (e *examination) settle() error {
-	verdicts := make([]judge.ScriptVerdict, len(e.played))
-	for i, p := range e.played {
-		verdicts[i] = p.verdict
-	}
-	for i, v := range judge.MoveInherited(e.Suite, verdicts) {
+	for i, v := range judge.MoveInherited(e.Suite, verdictsOf(e.played)) {
 		p := &e.played[i]
 		p.verdict = v
 		if p.evidence.State != v.State || p.evidence.Note != "" {

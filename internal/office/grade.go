@@ -87,15 +87,15 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	if err := g.unread(ctx, p, list); err != nil {
 		return Graded{Language: p.language}, err
 	}
+	if list, err = g.trust(ctx, list, keep); err != nil {
+		return Graded{Language: p.language}, err
+	}
 	e, err := g.examine(ctx, p, list, keep)
 	if err != nil {
 		return Graded{}, err
 	}
 	began := time.Now()
-	verdicts := make([]judge.ScriptVerdict, len(e.played))
-	for i, p := range e.played {
-		verdicts[i] = p.verdict
-	}
+	verdicts := verdictsOf(e.played)
 	graded := Graded{Language: p.language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
 	graded.Examination = record.Examination{Note: p.note, Learned: learned, Diagnosis: e.found, Causes: e.causes}.Whole()
 	graded.Behaviour = judge.Behaviour(graded.Verdict, verdicts)

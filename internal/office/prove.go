@@ -18,7 +18,7 @@ func (e *examination) prove() error {
 			verdicts[i].Finding = nil
 		}
 	}
-	e.causes = e.cases.Causes(verdicts, e.witnesses(), e.found)
+	e.causes = e.cases.Causes(verdicts, witnessesOf(e.played), e.found)
 	for i := range e.causes {
 		if i == mostProofs {
 			return nil
@@ -43,7 +43,7 @@ func (e *examination) proveCause(c *diagnosis.Cause) error {
 		return nil
 	}
 	if c.Mistake != "" {
-		if script, ok := e.cases.Proof(c.Of, e.witnesses()); ok {
+		if script, ok := e.cases.Proof(c.Of, witnessesOf(e.played)); ok {
 			if len(c.Criteria) > 0 {
 				script.Criterion = c.Criteria[0]
 			}

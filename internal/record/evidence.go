@@ -13,7 +13,7 @@ type Evidence struct {
 	Number    int         `json:"number"`
 	Title     string      `json:"title"`
 	Criterion string      `json:"criterion"`
-	State     judge.State `json:"state" enum:"agrees,differs,not shown,not reached,unsteady"`
+	State     judge.State `json:"state" enum:"agrees,differs,not shown,not read,not reached,unsteady"`
 	Note      string      `json:"note" description:"What else there is to say of the run: why it was played beside the scripts, or how what was not reached was reached."`
 	Parting   int         `json:"parting" description:"The step at which program and reference part; -1 when they do not. Step 0 is the start."`
 	Steps     []Step      `json:"steps"`

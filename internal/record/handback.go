@@ -48,8 +48,8 @@ type Pair struct {
 type PairCriterion struct {
 	Name  string       `json:"name"`
 	Title string       `json:"title"`
-	Left  judge.State  `json:"left" enum:",agrees,differs,not shown,not reached,unsteady"`
-	Right judge.State  `json:"right" enum:",agrees,differs,not shown,not reached,unsteady"`
+	Left  judge.State  `json:"left" enum:",agrees,differs,not shown,not read,not reached,unsteady"`
+	Right judge.State  `json:"right" enum:",agrees,differs,not shown,not read,not reached,unsteady"`
 	Of    suite.Points `json:"of"`
 	Had   suite.Points `json:"had" description:"Points on the left."`
 	Has   suite.Points `json:"has" description:"Points on the right."`
@@ -60,8 +60,8 @@ type PairScript struct {
 	Title       string      `json:"title"`
 	LeftNumber  int         `json:"left_number"`
 	RightNumber int         `json:"right_number"`
-	Left        judge.State `json:"left" enum:",agrees,differs,not shown,not reached,unsteady"`
-	Right       judge.State `json:"right" enum:",agrees,differs,not shown,not reached,unsteady"`
+	Left        judge.State `json:"left" enum:",agrees,differs,not shown,not read,not reached,unsteady"`
+	Right       judge.State `json:"right" enum:",agrees,differs,not shown,not read,not reached,unsteady"`
 }
 
 // PairFile is one file of two submissions.

@@ -206,7 +206,7 @@ type ScriptState struct {
 	Number    int         `json:"number"`
 	Title     string      `json:"title"`
 	Criterion string      `json:"criterion"`
-	State     judge.State `json:"state" enum:"agrees,differs,not shown,not reached,unsteady"`
+	State     judge.State `json:"state" enum:"agrees,differs,not shown,not read,not reached,unsteady"`
 }
 
 // Matrix is the results of a run: students by criteria.

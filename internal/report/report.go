@@ -71,6 +71,7 @@ type Line struct {
 // unsure says why nothing can be said of a criterion.
 var unsure = map[judge.State]string{
 	judge.NotShown:   "Your program does not show whether it keeps this rule, or says it in words that were not understood.",
+	judge.NotRead:    "Your program says this in a way that is not understood yet. It costs you nothing; your teacher will look at it.",
 	judge.NotReached: "Another fault came before, so that it could not be tried.",
 	judge.Unsteady:   "Your program did one thing when it was tried and another when it was tried again with the same input.",
 }

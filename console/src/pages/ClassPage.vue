@@ -15,7 +15,7 @@ const { data: sum, error, loading, reload } = useLoad(() => props.id, () =>
 useTitle(() => 'The class')
 
 const bins = 10
-const states = ['agrees', 'differs', 'not shown', 'not reached', 'unsteady']
+const states = ['agrees', 'differs', 'not shown', 'not read', 'not reached', 'unsteady']
 /** The upper ends of ten equal parts of the points; an end belongs to its part. */
 const ends = computed(() => Array.from({ length: bins }, (_, i) => String(Math.round(((sum.value?.of ?? 0) * (i + 1) * 100) / bins) / 100)))
 const totals = computed(() => {

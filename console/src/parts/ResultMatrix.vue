@@ -13,7 +13,7 @@ type Order = 'student' | 'points' | 'group' | number
 const order = ref<Order>('student')
 const choice = ref<Choice>({ criterion: '', mistake: '', group: 0 })
 
-const weight: Record<string, number> = { differs: 0, unsteady: 1, 'not reached': 2, 'not shown': 3, agrees: 4 }
+const weight: Record<string, number> = { differs: 0, unsteady: 1, 'not read': 2, 'not reached': 3, 'not shown': 4, agrees: 5 }
 
 const rows = computed(() => {
   const { criterion, mistake, group } = choice.value
@@ -21,7 +21,7 @@ const rows = computed(() => {
   const shown = props.matrix.rows.filter((r) =>
     (at < 0 || (r.cells[at] ?? 'agrees') !== 'agrees') && (!mistake || r.mistakes.includes(mistake)) && (!group || r.group === group))
   const by = order.value
-  const key = (r: Row) => (by === 'points' ? r.points : by === 'group' ? r.group || Infinity : typeof by === 'number' ? weight[r.cells[by] ?? ''] ?? 5 : 0)
+  const key = (r: Row) => (by === 'points' ? r.points : by === 'group' ? r.group || Infinity : typeof by === 'number' ? weight[r.cells[by] ?? ''] ?? 6 : 0)
   const open = (r: Row) => (r.state === 'failed' ? 0 : 1) // somebody has to look at it
   return shown.sort((a, b) => open(a) - open(b) || key(a) - key(b) || a.student.localeCompare(b.student))
 })

@@ -4,7 +4,7 @@ import { computed } from 'vue'
 /** A state by shape, word and colour. With bare the word is for screen readers only. */
 const props = defineProps<{ state: string; bare?: boolean }>()
 
-const signs: Record<string, string> = { agrees: '✓', differs: '✗', 'not shown': '–', 'not reached': '○', unsteady: '≈' }
+const signs: Record<string, string> = { agrees: '✓', differs: '✗', 'not shown': '–', 'not read': '?', 'not reached': '○', unsteady: '≈' }
 const sign = computed(() => signs[props.state] ?? '·')
 const kind = computed(() => (props.state in signs ? props.state.replace(' ', '-') : 'waiting'))
 </script>

@@ -1,0 +1,92 @@
+package office
+
+import (
+	"context"
+	"slices"
+
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/internal/record"
+)
+
+// trust leaves out of a program's scripts what was read of subjects whose reading has not proven
+// itself, unless one known mistake explains all that was seen. The criteria that hang on it are then
+// not read. Where these are worth more than all others, the program is not graded yet: the error is a
+// NotReadError.
+func (g Grader) trust(ctx context.Context, list []played, keep func(record.Evidence) error) ([]played, error) {
+	if g.Book == nil && g.pages == nil || g.Suite.Program != game.Nobody {
+		return list, nil
+	}
+	doubtful := judge.Doubtful(verdictsOf(list))
+	if len(doubtful) == 0 {
+		return list, nil
+	}
+	cases, err := g.prepared()
+	if err != nil {
+		return nil, err
+	}
+	if found := cases.Diagnose(witnessesOf(list)); len(found) > 0 && found[0].Whole && !found[0].Omits && len(found[0].Mistakes) == 1 {
+		return list, nil
+	}
+	unread := slices.Clone(list)
+	for i := range unread {
+		p := &unread[i]
+		if p.witness == nil {
+			continue
+		}
+		seen := make([]judge.Observation, len(p.witness.Seen))
+		for k, o := range p.witness.Seen {
+			seen[k] = o.Without(doubtful)
+		}
+		p.verdict = judge.JudgeScript(g.Suite, p.verdict.Script, p.witness.Moments, seen)
+		p.witness = g.witnessOf(p.verdict, p.witness.Moments, seen)
+		p.evidence.State, p.evidence.Parting = p.verdict.State, -1
+		if f := p.verdict.Finding; f != nil {
+			p.evidence.Parting = f.Step
+		}
+		for k := range p.evidence.Steps {
+			if k < len(p.verdict.Steps) {
+				p.evidence.Steps[k].Comparisons, p.evidence.Steps[k].Echo = p.verdict.Steps[k].Comparisons, p.verdict.Steps[k].Echo
+			}
+		}
+		if keep != nil && len(p.evidence.Steps) > 0 {
+			if err := keep(p.evidence); err != nil {
+				return nil, err
+			}
+		}
+	}
+	read, not := g.weigh(judge.Judge(g.Suite, verdictsOf(unread), 0))
+	if not > read {
+		return nil, notRead(list)
+	}
+	return unread, ctx.Err()
+}
+
+// weigh sums up the points of criteria that are read and of those that are not.
+func (g Grader) weigh(v judge.Verdict) (read, not float64) {
+	for _, c := range v.Criteria {
+		switch c.State {
+		case judge.NotRead:
+			not += float64(c.Of)
+		case judge.Agrees, judge.Differs:
+			read += float64(c.Of)
+		}
+	}
+	return read, not
+}
+
+func verdictsOf(list []played) []judge.ScriptVerdict {
+	verdicts := make([]judge.ScriptVerdict, len(list))
+	for i, p := range list {
+		verdicts[i] = p.verdict
+	}
+	return verdicts
+}
+
+func witnessesOf(list []played) []*judge.Witness {
+	witnesses := make([]*judge.Witness, len(list))
+	for i, p := range list {
+		witnesses[i] = p.witness
+	}
+	return witnesses
+}
