@@ -82,6 +82,7 @@ var facts = map[string]func(game.Fact) bool{
 	"says.won": kind(game.FactWon), "says.drawn": kind(game.FactDrawn), "says.refused": kind(game.FactRefused),
 	"solo.won": wins(game.First), "solo.lost": wins(game.Second), "solo.refused": kind(game.FactRefused),
 	"shots.hit": kind(game.FactHit), "shots.miss": kind(game.FactMiss), "shots.sunk": kind(game.FactSunk),
+	"cards.bust": func(f game.Fact) bool { return f.Kind == game.FactBust && f.Player == game.First }, "cards.broke": wins(game.Second),
 	"cards.win": results("win", "natural"), "cards.lose": results("lose"), "cards.push": results("push"),
 }
 

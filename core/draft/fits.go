@@ -101,17 +101,24 @@ func tells(m suite.Moment, o judge.Observation) bool {
 	return expected == told && should == is && (refused || !refuses) && (turn == game.Nobody || m.Result.Over() || turn == game.Turn(m.Facts))
 }
 
-// contradicts reports whether what is seen without words cannot be so by some rules.
-func contradicts(m suite.Moment, o judge.Observation) bool {
-	over := m.Result.Over()
+// cut reports whether a program ends or offers another game where it cannot by some rules.
+func cut(m suite.Moment, o judge.Observation) bool {
 	switch o.Condition {
 	case judge.Crashed, judge.Exceeded, judge.Stuck, judge.Flooding:
 		return true
 	case judge.Ended, judge.Offering:
-		if !over {
-			return true
-		}
-	case judge.Anew:
+		return !m.Result.Over()
+	}
+	return false
+}
+
+// contradicts reports whether what is seen without words cannot be so by some rules.
+func contradicts(m suite.Moment, o judge.Observation) bool {
+	over := m.Result.Over()
+	switch {
+	case cut(m, o):
+		return true
+	case o.Condition == judge.Anew:
 		return false // what is shown is the next game's
 	}
 	held, shown := map[game.Cell]game.Player{}, ""

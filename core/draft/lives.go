@@ -1,25 +1,13 @@
 package draft
 
 import (
-	"cmp"
-	"fmt"
-	"regexp"
-	"slices"
-	"strconv"
-	"strings"
-
 	"durchgang/core/game"
 )
 
-// lives finds the number on a line that is how many lives are left, or how many are gone.
+// lives finds the number that is how many lives are left, or how many are gone.
 func (w *Wording) lives(steps []Seen) {
-	type place struct {
-		line string // with numbers as #
-		at   int    // which of the numbers
-		gone bool
-	}
-	right, of := map[place]int{}, map[place]int{}
-	start := -1
+	start, of := -1, 0
+	var lines []numbered
 	for _, s := range steps {
 		left := livesOf(s.View)
 		if s.Start || start < 0 {
@@ -28,59 +16,17 @@ func (w *Wording) lives(steps []Seen) {
 		if left < 0 || s.Over {
 			continue
 		}
-		met := map[place]bool{}
+		of++
 		for _, line := range s.Screen {
-			items := itemsOf(line, w.Names)
-			words := make([]string, len(items))
-			for i, it := range items {
-				words[i] = it.word
-			}
-			for i, text := range number.FindAllString(line, -1) {
-				n, err := strconv.Atoi(text)
-				if err != nil {
-					continue
-				}
-				for _, gone := range []bool{false, true} {
-					p := place{strings.Join(words, " "), i, gone}
-					if met[p] || len(words) < 2 {
-						continue
-					}
-					met[p] = true
-					of[p]++
-					if n == left && !gone || n == start-left && gone {
-						right[p]++
-					}
-				}
-			}
+			lines = append(lines, numbered{line, []float64{float64(left), float64(start - left)}})
 		}
 	}
-	var found []place
-	for p, n := range right {
-		if of[p]*9 <= n*10 && n*2 >= len(steps) {
-			found = append(found, p)
-		}
-	}
-	if found == nil {
+	patterns, held := numberIn(lines, func(way int) string { return [...]string{"n", "gone"}[way] }, max(2, of/2))
+	if len(patterns) == 0 {
 		return
 	}
-	best := slices.MinFunc(found, func(a, b place) int {
-		return cmp.Or(right[b]-right[a], strings.Compare(fmt.Sprint(a), fmt.Sprint(b)))
-	})
-	words := strings.Fields(best.line)
-	k := 0
-	for i, word := range words {
-		words[i] = regexp.QuoteMeta(word)
-		if !strings.Contains(word, anyNumber) {
-			continue
-		}
-		words[i] = strings.ReplaceAll(words[i], anyNumber, `\d+`)
-		if k == best.at {
-			words[i] = strings.Replace(words[i], `\d+`, map[bool]string{false: `(?P<n>\d+)`, true: `(?P<gone>\d+)`}[best.gone], 1)
-		}
-		k++
-	}
-	w.Phrases["solo.lives"] = []string{`^\W*` + strings.Join(words, `\W+`) + `\W*$`}
-	w.Learned = append(w.Learned, Learned{About: "solo.lives", Text: best.line, Held: right[best], Of: of[best]})
+	w.Phrases["solo.lives"] = patterns[:1]
+	w.Learned = append(w.Learned, Learned{About: "solo.lives", Text: patterns[0], Held: held, Of: of})
 }
 
 // livesOf is how many lives facts tell of, -1 where they tell of none.

@@ -44,9 +44,31 @@ func (w Wording) score() int { return w.Explained + w.Ends }
 func Words(known mistake.Known, plays []Play, names [3][]string) Wording {
 	l := newLearner(plays, names)
 	l.solo = known.Reference.Solo()
+	return l.explain(known, l.words)
+}
+
+// AtSea finds the same where ships are shot at: boards are not compared.
+func AtSea(known mistake.Known, plays []Play) Wording {
+	l := newLearner(plays, [3][]string{})
+	l.blind, l.solo = true, known.Reference.Solo()
+	return l.explain(known, l.shots)
+}
+
+// ShotsTold is how much of what becomes of shots is told by some words, be they whatever, as the rules
+// have it.
+func ShotsTold(rules game.Rules, plays []Play) int {
+	l := newLearner(plays, [3][]string{})
+	l.blind = true
+	w := Wording{Phrases: map[string][]string{}}
+	l.tell(&w, l.suppose(rules), "shots.hit", "shots.miss")
+	return w.score()
+}
+
+// explain takes the rules by which most is explained.
+func (l *learner) explain(known mistake.Known, words func(mistake.Mistake, supposed) Wording) Wording {
 	without := l.suppose(known.Reference)
-	best := l.words(mistake.Mistake{}, without)
-	if best.Explained == len(plays) && best.told() {
+	best := words(mistake.Mistake{}, without)
+	if best.Explained == len(l.plays) && best.told() {
 		return best
 	}
 	most := without.fits()
@@ -60,7 +82,7 @@ func Words(known mistake.Known, plays []Play, names [3][]string) Wording {
 		if s.fits() < most-1 {
 			continue
 		}
-		if w := l.words(known.Mistakes[i], s); w.score() > score {
+		if w := words(known.Mistakes[i], s); w.score() > score {
 			best, score = w, w.score()
 		}
 	}
@@ -73,20 +95,6 @@ const dear = 1
 // told reports whether it is known how the ends are told.
 func (w Wording) told() bool {
 	return w.Phrases["says.won"] != nil && w.Phrases["says.drawn"] != nil || w.Phrases["solo.won"] != nil && w.Phrases["solo.lost"] != nil
-}
-
-// Winners finds who has won in a game in which boards are not compared, as with ships: what the players
-// are called, and what is said.
-func Winners(known mistake.Known, plays []Play) Wording {
-	l := newLearner(plays, [3][]string{})
-	l.blind = true
-	steps := l.suppose(known.Reference).steps
-	w := Wording{Phrases: map[string][]string{}}
-	if found, _, held := l.turns(steps); held > 0 {
-		w.call(found)
-	}
-	l.learn(&w, "says.won", steps)
-	return w
 }
 
 type learner struct {
@@ -130,7 +138,7 @@ func (l *learner) suppose(rules game.Rules) supposed {
 	s := supposed{contradicted: make([]bool, len(l.plays))}
 	for i, p := range l.plays {
 		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
-			s.contradicted[i] = !l.blind && contradicts(m, o)
+			s.contradicted[i] = cut(m, o) || !l.blind && contradicts(m, o)
 			if !s.contradicted[i] && !o.Untyped {
 				s.steps = append(s.steps, Seen{
 					Screen: p.Screens[k], Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
@@ -147,10 +155,33 @@ func (l *learner) suppose(rules game.Rules) supposed {
 func (l *learner) words(m mistake.Mistake, s supposed) Wording {
 	w := Wording{Mistake: m.Name, Phrases: map[string][]string{}, Names: l.names}
 	if l.solo {
-		l.tell(&w, s, "solo.won", "solo.lost", "solo.refused")
+		l.tell(&w, s, "solo.won", "solo.lost")
+		l.learn(&w, "solo.refused", s.steps)
 		w.lives(s.steps)
 		return w
 	}
+	l.players(&w, s)
+	l.tell(&w, s, "says.won", "says.drawn")
+	l.learn(&w, "says.refused", s.steps)
+	return w
+}
+
+// shots finds the phrases of what is said where ships are shot at.
+func (l *learner) shots(m mistake.Mistake, s supposed) Wording {
+	w := Wording{Mistake: m.Name, Phrases: map[string][]string{}, Names: l.names}
+	won, refused := "says.won", "says.refused"
+	if l.solo {
+		won, refused = "solo.won", "solo.refused"
+	} else {
+		l.players(&w, s)
+	}
+	l.tell(&w, s, won, "shots.hit", "shots.miss", "shots.sunk")
+	l.learn(&w, refused, s.steps)
+	return w
+}
+
+// players finds what the players are called.
+func (l *learner) players(w *Wording, s supposed) {
 	if found, phrase, held := l.turns(s.steps); held > 0 {
 		w.call(found)
 		w.Phrases["says.turn"] = []string{phrase}
@@ -162,15 +193,13 @@ func (l *learner) words(m mistake.Mistake, s supposed) Wording {
 			w.call(found)
 		}
 	}
-	l.tell(&w, s, "says.won", "says.drawn", "says.refused")
-	return w
 }
 
-// tell finds how two ends and refusals are told, and counts the plays in which each end is told where
-// it should be and nowhere else.
-func (l *learner) tell(w *Wording, s supposed, one, other, refused string) {
+// tell finds how some things are told, and counts the plays in which each is told where it should be
+// and nowhere else.
+func (l *learner) tell(w *Wording, s supposed, keys ...string) {
 	broken, told := slices.Clone(s.contradicted), make([]int, len(l.plays))
-	for _, key := range []string{one, other} {
+	for _, key := range keys {
 		found := l.learn(w, key, s.steps)
 		if len(found) == 0 {
 			w.Learned = append(w.Learned, Learned{About: key})
@@ -185,7 +214,6 @@ func (l *learner) tell(w *Wording, s supposed, one, other, refused string) {
 			}
 		}
 	}
-	l.learn(w, refused, s.steps)
 	for i, b := range broken {
 		if !b {
 			w.Explained, w.Ends = w.Explained+1, w.Ends+told[i]

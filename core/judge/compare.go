@@ -2,6 +2,7 @@ package judge
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"durchgang/core/game"
@@ -150,6 +151,8 @@ func (c *comparer) acceptance() Comparison {
 		result.State, result.Seen = Agrees, "the board stays as it was"
 	case c.announced(), reason == game.GameOver && c.seen.Condition == Asking:
 		result.State, result.Seen = Differs, c.word()+" is accepted"
+	case c.seen.Repeats && c.dealt():
+		result.State, result.Seen = Agrees, c.word()+" is passed over"
 	case c.turnIs(c.moment.Mover), c.seen.Silent && c.moment.Step.Act == suite.TypeLine:
 		result.State, result.Seen = Agrees, c.word()+" is passed over"
 	case c.shown.cells > 0 && !c.changed() && c.turnIs(game.Turn(c.moment.Facts)): // of rules by which the turn passes
@@ -158,6 +161,11 @@ func (c *comparer) acceptance() Comparison {
 		result.State, result.Seen = Differs, c.word()+" is accepted"
 	}
 	return result
+}
+
+// dealt reports whether cards are played for, where each move that is accepted shows some.
+func (c *comparer) dealt() bool {
+	return slices.ContainsFunc(c.moment.View, func(f game.Fact) bool { return f.Kind == game.FactBank })
 }
 
 // RefusalAspect is the rule that a reason for refusing a move is about.

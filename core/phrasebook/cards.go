@@ -15,6 +15,7 @@ type cards struct {
 	ignore, drawn, total, bank   []*regexp.Regexp
 	bust, natural, win           []*regexp.Regexp
 	lose, push, broke, surrender []*regexp.Regexp
+	owners                       bool // the book says whose hand a line is about, so that it need not say that it shows cards
 }
 
 // hiddenCard lies face down.
@@ -69,12 +70,21 @@ func (b *Book) hand(line string) handLine {
 	if covered(h.cards) && h.owner != game.Second {
 		h.cards = nil // a question mark, and no card
 	}
+	if covered(h.cards) && h.owner != game.Nobody && b.cards.owners {
+		if cards, to := bare(text, b.holder(h.owner, text)); len(cards)+len(h.cards) > 1 && len(cards) > 0 {
+			h.cards = append(cards, h.cards...)
+			rest = strings.Repeat(" ", to) + rest[to:]
+		}
+	}
 	h.drawn = len(h.cards) > 0 && matchesAny(b.cards.drawn, text)
 	for _, p := range b.cards.total {
 		if m := p.FindStringSubmatch(rest); m != nil && h.bank < 0 {
 			h.total, _ = strconv.Atoi(m[p.SubexpIndex("n")])
 			break
 		}
+	}
+	if b.cards.owners {
+		text = b.blank(line) // the book's own phrases are not kept from reading
 	}
 	h.bust = matchesAny(b.cards.bust, text)
 	h.paid = matchesAny(b.cards.natural, text)
@@ -90,6 +100,16 @@ func (b *Book) hand(line string) handLine {
 		h.result = "win"
 	}
 	return h
+}
+
+// holder is where on a line the name of who holds its cards ends.
+func (b *Book) holder(p game.Player, line string) int {
+	for _, pattern := range map[game.Player][]*regexp.Regexp{game.First: b.cards.player, game.Second: b.cards.dealer}[p] {
+		if at := pattern.FindStringIndex(line); at != nil {
+			return at[1]
+		}
+	}
+	return 0
 }
 
 // number100 is the number that the first of the patterns finds, in hundredths.
@@ -178,11 +198,26 @@ func rankOf(word string) string {
 func (b *Book) readCards(screen Screen, step Step) []game.Fact {
 	r := tableReader{step: step, seats: map[seatOf]*seatHand{}, bank: -1}
 	for _, line := range screen {
-		if strings.TrimSpace(line) != "" {
-			r.line(b.hands.get(line, func() handLine { return b.hand(line) }))
+		for _, part := range b.hold(line) {
+			if strings.TrimSpace(part) != "" {
+				r.line(b.hands.get(part, func() handLine { return b.hand(part) }))
+			}
 		}
 	}
 	return r.facts()
+}
+
+// hold divides a line that shows the cards of both into one of each.
+func (b *Book) hold(line string) []string {
+	if !strings.ContainsAny(line, "|;/") || !matchesAny(b.cards.dealer, line) || !matchesAny(b.cards.player, line) {
+		return []string{line}
+	}
+	first, second := b.holder(game.First, line), b.holder(game.Second, line)
+	at := strings.LastIndexAny(line[:max(first, second)], "|;/")
+	if at < min(first, second) {
+		return []string{line}
+	}
+	return []string{line[:at], line[at+1:]}
 }
 
 // Hands returns the cards of each player's first hand that facts tell of.
@@ -260,14 +295,21 @@ func (r *tableReader) line(h handLine) {
 	if h.total >= 0 {
 		seat.total = h.total
 	}
-	seat.bust = seat.bust || h.bust
+	if h.bust && h.result == "lose" { // the player loses by it, whoever else the line names
+		r.own().bust = true
+	} else {
+		seat.bust = seat.bust || h.bust
+	}
 	if h.result != "" {
 		r.outcome(h)
 	}
 }
 
 // outcome keeps the result of the player's hand: a line about the dealer may tell it too.
-func (r *tableReader) outcome(h handLine) {
+func (r *tableReader) outcome(h handLine) { r.own().result = h.result }
+
+// own is the player's hand that a line is about, or else the first one.
+func (r *tableReader) own() *seatHand {
 	at := seatOf{game.First, 1}
 	if r.at.owner == game.First {
 		at = r.at
@@ -276,7 +318,7 @@ func (r *tableReader) outcome(h handLine) {
 		r.seats[at] = &seatHand{total: -1}
 		r.order = append(r.order, at)
 	}
-	r.seats[at].result = h.result
+	return r.seats[at]
 }
 
 // within reports whether cards begin with those of the hand, of which there are several.

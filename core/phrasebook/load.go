@@ -55,24 +55,47 @@ type form struct {
 		Target  []string            `yaml:"target"`
 		Drawn   map[string][]string `yaml:"drawn"`
 	} `yaml:"shots"`
-	Cards struct {
-		Dealer    []string `yaml:"dealer"`
-		Player    []string `yaml:"player"`
-		Ignore    []string `yaml:"ignore"`
-		Drawn     []string `yaml:"drawn"`
-		Total     []string `yaml:"total"`
-		Bank      []string `yaml:"bank"`
-		Bust      []string `yaml:"bust"`
-		Natural   []string `yaml:"natural"`
-		Win       []string `yaml:"win"`
-		Lose      []string `yaml:"lose"`
-		Push      []string `yaml:"push"`
-		Surrender []string `yaml:"surrender"`
-		Broke     []string `yaml:"broke"`
-	} `yaml:"cards"`
+	Cards cardsDocument     `yaml:"cards"`
 	Words map[string]string `yaml:"words"`
 	Verbs map[string]string `yaml:"verbs"`
 	Setup setupDocument     `yaml:"setup"`
+}
+
+// cardsDocument is what is said at a table of cards.
+type cardsDocument struct {
+	Dealer    []string `yaml:"dealer"`
+	Player    []string `yaml:"player"`
+	Ignore    []string `yaml:"ignore"`
+	Drawn     []string `yaml:"drawn"`
+	Total     []string `yaml:"total"`
+	Bank      []string `yaml:"bank"`
+	Bust      []string `yaml:"bust"`
+	Natural   []string `yaml:"natural"`
+	Win       []string `yaml:"win"`
+	Lose      []string `yaml:"lose"`
+	Push      []string `yaml:"push"`
+	Surrender []string `yaml:"surrender"`
+	Broke     []string `yaml:"broke"`
+}
+
+// lists are what can be said, in one order.
+func (d *cardsDocument) lists() []*[]string {
+	return []*[]string{&d.Dealer, &d.Player, &d.Drawn, &d.Total, &d.Bank, &d.Bust, &d.Natural, &d.Win, &d.Lose, &d.Push, &d.Surrender, &d.Broke}
+}
+
+// named reports whether anything is said.
+func (d cardsDocument) named() bool {
+	return slices.ContainsFunc(d.lists(), func(list *[]string) bool { return *list != nil })
+}
+
+// without takes out what another document says in its own words.
+func (d *cardsDocument) without(own cardsDocument) {
+	lists := own.lists()
+	for i, list := range d.lists() {
+		if *lists[i] != nil {
+			*list = nil
+		}
+	}
 }
 
 // setupDocument says how a program is given what chance or a hidden choice fixes.
@@ -82,6 +105,12 @@ type setupDocument struct {
 	Files       map[string]string `yaml:"files"`
 	Type        []typedDocument   `yaml:"type"`
 	Ship        *shipDocument     `yaml:"ship"`
+	Card        *cardDocument     `yaml:"card"`
+}
+
+type cardDocument struct {
+	Type    string  `yaml:"type"`
+	Between *string `yaml:"between"`
 }
 
 type typedDocument struct {
@@ -125,7 +154,7 @@ type Error = document.Error
 // Causes of errors in a phrasebook, for errors.Is.
 var (
 	ErrBase     = errors.New("base is 0 or 1: the number of the first row and column")
-	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {row-from-bottom}, {number-from-bottom}, {text} or {way}")
+	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {row-from-bottom}, {number-from-bottom}, {text} or {way}, and for a ship of a set-up {name}, {length}, {end-row}, {end-col}, {end-letter} or {end-row-letter}")
 	ErrNoMove   = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern  = errors.New("the pattern does not compile")
 	ErrMarks    = errors.New("the two marks must be different and not blank")
@@ -135,6 +164,7 @@ var (
 	ErrNoNumber = errors.New("the pattern has no group for the number: (?P<n>[0-9]+), or for lives that are gone (?P<gone>[0-9]+)")
 	ErrEach     = errors.New("each names the ships that are typed one after the other, as in {first}, and stands without type")
 	ErrDrawn    = errors.New("cells are drawn as hit, miss, sea or ship, each with a list of signs")
+	ErrCard     = errors.New("a card is written with {rank}, and {suit} where the suit stands")
 	ErrFileName = errors.New("a set-up's file is a name in the program's folder, without a path")
 )
 
@@ -189,13 +219,22 @@ func (c *compiler) compile(own, builtIn form) {
 	b.prompt = regexp.MustCompile(b.alternatives(true))
 	b.turns = b.prompt
 	if own.BuiltIn != nil && !*own.BuiltIn {
-		again := builtIn.Says.Again
+		again, solo := builtIn.Says.Again, builtIn.Solo
 		builtIn.Says, builtIn.Ignore, b.turns = form{}.Says, nil, nothing
 		builtIn.Says.Again = again
 		if own.Solo.Lives == nil {
 			own.Solo.Lives = builtIn.Solo.Lives
 		}
 		builtIn.Solo = form{}.Solo
+		if own.Cards.named() {
+			builtIn.Solo = solo
+			builtIn.Cards.without(own.Cards)
+		}
+		if own.Shots.Hit != nil && own.Shots.Miss != nil {
+			shots := form{}.Shots
+			shots.Own, shots.Target = builtIn.Shots.Own, builtIn.Shots.Target
+			builtIn.Shots = shots
+		}
 	}
 	b.empty = own.Empty
 	if own.Board != nil {
@@ -263,6 +302,7 @@ func (c *compiler) compile(own, builtIn form) {
 		push:      both("cards.push", own.Cards.Push, builtIn.Cards.Push),
 		surrender: both("cards.surrender", own.Cards.Surrender, builtIn.Cards.Surrender),
 		broke:     both("cards.broke", own.Cards.Broke, builtIn.Cards.Broke),
+		owners:    own.Cards.Player != nil || own.Cards.Dealer != nil,
 	}
 	c.verbs(own, builtIn)
 	c.setup(own.Setup, builtIn.Setup)
@@ -338,6 +378,15 @@ func (c *compiler) setup(own, builtIn setupDocument) {
 	}
 	if own.Ship != nil {
 		s.ship = c.ship(*own.Ship)
+	}
+	if own.Card != nil {
+		if !strings.Contains(own.Card.Type, "{rank}") {
+			c.fail("$.setup.card", ErrCard)
+		}
+		s.card = &card{own.Card.Type, " "}
+		if own.Card.Between != nil {
+			s.card.between = *own.Card.Between
+		}
 	}
 }
 

@@ -80,7 +80,17 @@ type place struct {
 	text       string
 	rows, cols int
 	base       int
-	way        string // of a ship
+	way        string // of a ship, whose name is the text
+	length     int
+	down       bool
+}
+
+// end is the last cell of a ship.
+func (p place) end() game.Cell {
+	if p.down {
+		return game.Cell{Row: p.cell.Row + int16(p.length) - 1, Col: p.cell.Col}
+	}
+	return game.Cell{Row: p.cell.Row, Col: p.cell.Col + int16(p.length) - 1}
 }
 
 // fill puts the place into a template.
@@ -101,6 +111,12 @@ var fields = map[string]func(place) string{
 	"{row-from-bottom}":   func(p place) string { return strconv.Itoa(p.rows - 1 - int(p.cell.Row) + p.base) },
 	"{number}":            number,
 	"{way}":               func(p place) string { return p.way },
+	"{name}":              func(p place) string { return p.text },
+	"{length}":            func(p place) string { return strconv.Itoa(p.length) },
+	"{end-row}":           func(p place) string { return strconv.Itoa(int(p.end().Row) + p.base) },
+	"{end-col}":           func(p place) string { return strconv.Itoa(int(p.end().Col) + p.base) },
+	"{end-letter}":        func(p place) string { return letter(p.end().Col) },
+	"{end-row-letter}":    func(p place) string { return letter(p.end().Row) },
 	"{text}":              func(p place) string { return p.text },
 	"{number-from-bottom}": func(p place) string {
 		p.cell.Row = int16(p.rows) - 1 - p.cell.Row

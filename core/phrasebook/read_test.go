@@ -232,7 +232,7 @@ setup:
 	if err != nil {
 		t.Fatal(err)
 	}
-	g := b.Give("word=apple")
+	g := b.Give(rulesOf(t, "hangman"), "word=apple")
 	if got := fmt.Sprint(g.Arguments, g.Environment, g.Files); got != "[--word=apple] map[SECRET:apple] map[words.txt:apple\n]" {
 		t.Errorf("given %q", got)
 	}

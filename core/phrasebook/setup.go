@@ -2,6 +2,7 @@ package phrasebook
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 
 	"durchgang/core/game"
@@ -15,6 +16,13 @@ type setup struct {
 	files       map[string]string
 	typed       []question
 	ship        *ship
+	card        *card
+}
+
+// card is how a card is written.
+type card struct {
+	template string
+	between  string // two cards
 }
 
 // question asks for a part of a set-up, or with each for its ships one after the other.
@@ -45,20 +53,30 @@ type typing struct {
 	ask   *regexp.Regexp
 	lines []string
 	each  bool
+	next  int // of the lines
+	typed int // how often all were
 }
 
-// Give returns how a program is given a set-up. What names a part that the set-up does
+// Give returns how a program is given a set-up of a game. What names a part that the set-up does
 // not have is left out.
-func (b *Book) Give(s game.Setup) Given {
-	values, lists := s.Values(), map[string][]string{}
+func (b *Book) Give(rules game.Rules, s game.Setup) Given {
+	values, lists := rules.Spell(s).Values(), map[string][]string{}
 	for name, value := range values {
 		if ships := berths.FindAllString(value, -1); strings.Join(ships, ",") == value && value != "" {
-			lists[name] = b.setup.ship.write(ships)
+			lists[name] = b.setup.ship.write(ships, rules)
 			values[name] = strings.Join(lists[name], b.setup.ship.divider())
+		}
+		if name == "cards" {
+			lists[name] = b.setup.card.write(strings.Fields(value))
+			values[name] = strings.Join(lists[name], b.setup.card.divider())
 		}
 	}
 	g := Given{Environment: fillAll(b.setup.environment, values), Files: fillAll(b.setup.files, values)}
 	for _, text := range b.setup.arguments {
+		if part, each := strings.CutSuffix(text, "...}"); each { // one argument for each ship or card
+			g.Arguments = append(g.Arguments, lists[strings.TrimPrefix(part, "{")]...)
+			continue
+		}
 		if filled, whole := fill(text, values); whole {
 			g.Arguments = append(g.Arguments, filled)
 		}
@@ -79,26 +97,41 @@ func (b *Book) Give(s game.Setup) Given {
 
 // Answer returns what is typed at a prompt that asks for a part of the set-up.
 func (g Given) Answer(prompt string) (text string, found bool) {
-	for _, t := range g.typed {
-		if len(t.lines) == 0 || !t.ask.MatchString(prompt) {
-			continue
-		}
-		text = t.lines[0]
-		if t.each {
-			t.lines = append(t.lines[1:], text) // from the start again in another game
-		}
-		return text, true
+	asked := slices.DeleteFunc(slices.Clone(g.typed), func(t *typing) bool { return len(t.lines) == 0 || !t.ask.MatchString(prompt) })
+	if len(asked) == 0 {
+		return "", false
 	}
-	return "", false
+	t := asked[0]
+	if !t.each {
+		return t.lines[0], true
+	}
+	// Where several lists are asked for with the same words, they are typed one after the other, and
+	// from the start again in another game.
+	for _, other := range asked {
+		if other.each && other.typed < t.typed {
+			t = other
+			break
+		}
+	}
+	text = t.lines[t.next]
+	if t.next++; t.next == len(t.lines) {
+		t.next, t.typed = 0, t.typed+1
+	}
+	return text, true
 }
 
 // berths are ships' places as set-ups write them: b3> or b3v.
 var berths = regexp.MustCompile(`[a-z][0-9]{1,2}[>v]`)
 
 // write writes the places as a program reads them; without a ship's form they stay.
-func (s *ship) write(places []string) []string {
+func (s *ship) write(places []string, rules game.Rules) []string {
 	if s == nil {
 		return places
+	}
+	var names []string
+	var lengths []int
+	if f, is := rules.(fleet); is {
+		names, lengths = f.ShipNames(), f.ShipLengths()
 	}
 	written := make([]string, len(places))
 	for i, text := range places {
@@ -111,6 +144,9 @@ func (s *ship) write(places []string) []string {
 		if text[last] == 'v' {
 			at.way = s.ways[1]
 		}
+		if i < len(names) {
+			at.text, at.length, at.down = names[i], lengths[i], text[last] == 'v'
+		}
 		written[i] = at.fill(s.template)
 	}
 	return written
@@ -121,6 +157,26 @@ func (s *ship) divider() string {
 		return ","
 	}
 	return s.between
+}
+
+// write writes cards as a program reads them; without a card's form they stay.
+func (c *card) write(cards []string) []string {
+	if c == nil {
+		return cards
+	}
+	written := make([]string, len(cards))
+	for i, text := range cards {
+		suit := len(text) - 1
+		written[i] = strings.NewReplacer("{rank}", text[:suit], "{suit}", text[suit:]).Replace(c.template)
+	}
+	return written
+}
+
+func (c *card) divider() string {
+	if c == nil {
+		return " "
+	}
+	return c.between
 }
 
 // fillAll fills the texts of which every name is known.

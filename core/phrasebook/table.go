@@ -30,6 +30,7 @@ func (t Table) Afloat() bool { return t.oceans }
 // fleet is rules of a game in which ships are shot at.
 type fleet interface {
 	ShipNames() []string
+	ShipLengths() []int
 	NamesHits() bool
 }
 

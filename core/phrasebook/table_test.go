@@ -9,6 +9,7 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/game/battleship"
 	"durchgang/core/game/blackjack"
+	"durchgang/core/game/hangman"
 )
 
 // brief writes facts as short words; cells as how many there are of each kind.
@@ -38,7 +39,7 @@ func brief(facts []game.Fact) string {
 
 func rulesOf(t *testing.T, variant string) game.Rules {
 	t.Helper()
-	rules, err := game.NewRegistry(battleship.Battleship(), blackjack.Blackjack()).Rules(variant)
+	rules, err := game.NewRegistry(battleship.Battleship(), blackjack.Blackjack(), hangman.Hangman()).Rules(variant)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -158,7 +159,7 @@ setup:
 	if err != nil {
 		t.Fatal(err)
 	}
-	g := b.Give("fleet=b2>,c10v")
+	g := b.Give(rulesOf(t, "battleship:sides=one,fleet=2+3"), "fleet=b2>,c10v")
 	if fmt.Sprint(g.Arguments, g.Files) != "[1 1 right;9 2 down] map[fleet.txt:1 1 right;9 2 down\n]" {
 		t.Errorf("given %v %q", g.Arguments, g.Files)
 	}

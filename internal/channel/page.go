@@ -92,7 +92,7 @@ func (p Page) On(ctx context.Context, loan *browser.Loan, play func(Page) (Perfo
 // sit implements Sitter: a browser context of the page's own. Only who holds the browser
 // may call it.
 func (p Page) sit(ctx context.Context, _ sandbox.Spec, setup game.Setup) (seat, func(), error) {
-	s := &pageSeat{Page: p, ctx: ctx, started: time.Now(), given: p.Map.Book.Give(p.Rules.Spell(setup))}
+	s := &pageSeat{Page: p, ctx: ctx, started: time.Now(), given: p.Map.Book.Give(p.Rules, setup)}
 	s.rows, s.cols = p.Rules.Shape()
 	s.assume(setup)
 	site := p.Site

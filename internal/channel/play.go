@@ -37,7 +37,7 @@ func (t Terminal) Play(ctx context.Context, spec sandbox.Spec, moments []suite.M
 
 // sit implements Sitter: a terminal of the program's own.
 func (t Terminal) sit(_ context.Context, spec sandbox.Spec, setup game.Setup) (s seat, leave func(), err error) {
-	given := t.Book.Give(t.Rules.Spell(setup))
+	given := t.Book.Give(t.Rules, setup)
 	remove := func() {}
 	start := func() (c *console, err error) {
 		if spec, remove, err = give(spec, given); err != nil {
@@ -169,6 +169,7 @@ func (p *player) moment(m suite.Moment) bool {
 	if m.Step.Act == suite.MakeMove {
 		p.step.Move = &m.Step.Move
 	}
+	before := p.screen.Prompt()
 	p.events, p.now = nil, judge.Observation{Condition: p.now.Condition, Detail: p.now.Detail, Facts: p.now.Facts}
 	switch {
 	case m.Step.Act == suite.Start:
@@ -191,6 +192,7 @@ func (p *player) moment(m suite.Moment) bool {
 	default:
 		p.observe()
 		p.nextRound(m)
+		p.now.Repeats = p.rest == waits && p.Book.Skeleton(p.screen.Prompt()) == p.Book.Skeleton(before)
 	}
 	p.learn(m)
 	p.done.Observations = append(p.done.Observations, p.now)

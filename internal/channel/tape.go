@@ -56,7 +56,7 @@ func (t *Tape) put(key string, h heard) {
 // play is a program that is started, with what it is given then: at once, or where what is
 // recorded is taken, when something is typed that is not on the tape.
 func (t *Tape) play(given phrasebook.Given, recorded bool, start func() (*console, error)) speech {
-	return &taped{tape: t, start: start, recorded: recorded, key: fmt.Sprint(given.Arguments, given.Environment, given.Files)}
+	return &taped{tape: t, start: start, recorded: recorded, key: fmt.Sprintf("%q %q %q", given.Arguments, given.Environment, given.Files)}
 }
 
 type taped struct {

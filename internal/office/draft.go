@@ -95,13 +95,6 @@ func (d *drafter) find() error {
 	if err := d.structure(); err != nil || d.silent {
 		return err
 	}
-	won, names := d.text.phrases["says.won"], d.text.names
-	if err := d.phrases(d.scripts(4, 40)); err != nil {
-		return err
-	}
-	if len(d.text.phrases["says.won"]) == 0 && won != nil {
-		d.text.phrases["says.won"], d.text.names = won, names
-	}
 	return d.again()
 }
 
@@ -125,19 +118,47 @@ func (d *drafter) structure() error {
 			return err
 		}
 	}
-	if d.suite.Rules.Solo() {
-		return nil
+	table := phrasebook.TableOf(d.suite.Rules, few[0].Setup)
+	if table.Rounds() {
+		if err := d.verbs(); err != nil {
+			return err
+		}
 	}
 	t, err := d.try(d.text, d.suite.Scripts)
 	if err != nil {
 		return err
 	}
-	w := draft.Winners(d.known(), t.plays)
-	d.text.phrases = map[string][]string{"says.won": w.Phrases["says.won"]}
-	for p := range d.text.names {
-		d.text.names[p] = w.Names[p+1]
+	switch {
+	case table.Rounds():
+		d.text.own = true
+		d.learn(draft.AtTable(d.known(), t.plays))
+		if t, err = d.try(d.text, d.suite.Scripts); err != nil { // who holds what is read now
+			return err
+		}
+		d.learn(draft.AtTable(d.known(), t.plays))
+	case table.Afloat():
+		d.text.own = true
+		d.learn(draft.AtSea(d.known(), t.plays))
 	}
 	return nil
+}
+
+// learn takes over what was found of what is said.
+func (d *drafter) learn(w draft.Wording) {
+	if d.text.phrases == nil {
+		d.text.phrases = map[string][]string{}
+	}
+	for key, list := range w.Phrases {
+		if len(list) > 0 {
+			d.text.phrases[key] = list
+		}
+	}
+	for p := range d.text.names {
+		if len(w.Names[p+1]) > 0 {
+			d.text.names[p] = w.Names[p+1]
+		}
+	}
+	d.learned = append(d.learned, w.Learned...)
 }
 
 // draft finds the wording and grades with it.
@@ -331,19 +352,6 @@ func (d *drafter) marks(best *trial, t trial, text bookText, few []suite.Script,
 	d.text, *best = text, t
 	d.learned = append(d.learned, draft.Learned{About: "marks", Text: first + " and " + second})
 	return true, nil
-}
-
-// phrases learns the players' names, and what is said.
-func (d *drafter) phrases(some []suite.Script) error {
-	d.report("playing to learn what it says")
-	t, err := d.try(d.text, some)
-	if err != nil {
-		return err
-	}
-	phrases, report := draft.Learn(d.suite.Rules, t.steps, d.names())
-	d.text.phrases = phrases
-	d.learned = append(d.learned, report...)
-	return nil
 }
 
 // yeses are what a program may want to hear when it asks whether to play again.

@@ -29,7 +29,8 @@ func (d *drafter) typing() error {
 		return err
 	}
 	if !d.boards() {
-		return d.given(best, few)
+		_, err = d.setups(best, few)
+		return err
 	}
 	if best.silent || placed(best.verdicts) || prescribes.MatchString(d.settled) {
 		return nil

@@ -3,72 +3,223 @@ package office
 import (
 	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 
 	"durchgang/core/draft"
+	"durchgang/core/game"
 	"durchgang/core/suite"
 )
 
 var (
-	variables = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
+	variables = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|ENV\.fetch\(\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
 	textFiles = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
 )
 
-// ships are ways to write a ship's place.
-var ships = []string{
-	"",
-	"{type: '{row} {col} {way}', base: 0, across: h, down: v, between: \"\\n\"}",
-	"{type: '{row} {col} {way}', base: 1, across: h, down: v, between: \"\\n\"}",
-	"{type: '{row} {col} {way}', base: 0, across: H, down: V, between: \"\\n\"}",
-	"{type: '{row} {col} {way}', base: 1, across: H, down: V, between: \"\\n\"}",
-	"{type: '{letter}{row} {way}', across: H, down: V, between: \"\\n\"}",
+// namesIn are what a pattern finds in the source, each once.
+func (d *drafter) namesIn(p *regexp.Regexp) (names []string) {
+	for _, m := range p.FindAllStringSubmatch(d.source, -1) {
+		if !slices.Contains(names, m[1]) {
+			names = append(names, m[1])
+		}
+	}
+	return names
 }
 
-// given finds how a program that guesses a word is given it, where what is shown is not a word of its
-// length: in a variable or a file that its source names, or typed at what it asks first.
-func (d *drafter) given(best trial, few []suite.Script) error {
-	known := d.known()
-	most := draft.Shows(known, best.plays)
-	if most > 0 {
-		return nil
-	}
-	d.report("looking for how the set-up is given")
-	var ways []string
-	for _, m := range variables.FindAllStringSubmatch(d.source, -1) {
-		ways = append(ways, "{arguments: [], environment: {"+m[1]+": '{word}'}}")
-	}
-	for _, m := range textFiles.FindAllStringSubmatch(d.source, -1) {
-		ways = append(ways, "{arguments: [], files: {"+m[1]+": \"{word}\\n\"}}")
-	}
-	if prompt := strings.TrimSpace(startOf(best).Prompt()); prompt != "" {
-		ways = append(ways, "{arguments: [], type: [{ask: "+quoted("^"+regexp.QuoteMeta(prompt))+", type: '{word}'}]}")
-	}
-	for _, way := range ways {
-		text := d.text.clone()
-		text.setup = way
-		t, err := d.try(text, few)
-		if err != nil {
-			return err
-		}
-		if n := draft.Shows(known, t.plays); n > most {
-			most, d.text, d.silent = n, text, false
+// parts are the names of a set-up's parts, in braces.
+func (d *drafter) parts(s game.Setup) (parts []string) {
+	values := d.suite.Rules.Spell(s).Values()
+	for _, name := range []string{"word", "cards", "fleet", "first", "second"} {
+		if _, has := values[name]; has {
+			parts = append(parts, "{"+name+"}")
 		}
 	}
-	if d.text.setup != "" {
-		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
+	return parts
+}
+
+// places are where a program may be given the parts of a set-up: in variables and files that its source
+// names, or as arguments. The usual arguments are not among them.
+func (d *drafter) places(parts []string, prompt string) (ways []string) {
+	each := func(names []string, write func(name, part string) string) (list []string) {
+		switch {
+		case len(names) == len(parts):
+			for i, part := range parts {
+				list = append(list, write(names[i], part))
+			}
+			return []string{strings.Join(list, ", ")}
+		default:
+			for _, name := range names {
+				list = append(list, write(name, strings.Join(parts, "\\n")))
+			}
+			return list
+		}
 	}
-	return nil
+	for _, way := range each(d.namesIn(variables), func(name, part string) string { return fmt.Sprintf("%s: \"%s\"", name, part) }) {
+		ways = append(ways, "arguments: [], environment: {"+way+"}")
+	}
+	for _, way := range each(d.namesIn(textFiles), func(name, part string) string { return fmt.Sprintf("%s: \"%s\\n\"", name, part) }) {
+		ways = append(ways, "arguments: [], files: {"+way+"}")
+	}
+	if parts[0] == "{cards}" {
+		ways = append(ways, "arguments: ['{cards...}']")
+	}
+	if parts[0] == "{word}" && prompt != "" {
+		ways = append(ways, "arguments: [], type: [{ask: "+quoted("^"+regexp.QuoteMeta(prompt))+", type: '{word}'}]")
+	}
+	return ways
+}
+
+// cards are ways to write cards; the first is the usual one.
+var cards = []string{
+	"", "card: {type: '{rank}{suit}', between: ','}", `card: {type: '{rank}{suit}', between: "\n"}`, `card: {type: '{rank}', between: "\n"}`,
+	"card: {type: '{rank}', between: ' '}", "card: {type: '{rank}', between: ','}", "card: {type: '{suit}{rank}', between: ' '}",
+	`card: {type: '{suit}{rank}', between: "\n"}`, "card: {type: '{rank} {suit}', between: \"\\n\"}",
 }
 
 // directions are what programs want to read for ships that lie across and down.
 var directions = [][2]string{{"H", "V"}, {"h", "v"}, {"right", "down"}, {"across", "down"}, {"horizontal", "vertical"}, {"R", "D"}, {"E", "S"}}
+
+// shipCells are ways to write the first cell of a ship; {base} marks those in which numbers count from
+// zero or one.
+var shipCells = []string{"{letter}{row}", "{row} {col}", "{row} {letter}", "{letter} {row}", "{row-letter}{col}", "{col} {row}", "{row},{col}", "{col},{row}"}
+
+// ships are ways to write a ship's place in what a program reads: those with directions that its source
+// names come first.
+func (d *drafter) ships() (ways []string) {
+	ends := strings.NewReplacer("{letter}", "{end-letter}", "{row}", "{end-row}", "{row-letter}", "{end-row-letter}", "{col}", "{end-col}")
+	var named, others [][2]string
+	for _, way := range directions {
+		if strings.Contains(d.source, `"`+way[0]+`"`) || strings.Contains(d.source, `'`+way[0]+`'`) || strings.Contains(d.source, `"`+way[1]+`"`) || strings.Contains(d.source, `'`+way[1]+`'`) {
+			named = append(named, way)
+		} else {
+			others = append(others, way)
+		}
+	}
+	write := func(text string, base int, way [2]string, between string) {
+		ways = append(ways, fmt.Sprintf("ship: {type: '%s', base: %d, across: %s, down: %s, between: %s}", text, base, way[0], way[1], between))
+	}
+	bases := func(cell string) []int {
+		if strings.Contains(cell, "letter") {
+			return []int{1}
+		}
+		return []int{1, 0}
+	}
+	shapes := []string{"%s {way}", "{name} %s {way}", "{name},%s,{way}", "{length} %s {way}", "{name} {length} %s {way}", "{name} {way} %s"}
+	for _, list := range [][][2]string{named, others[:min(len(others), 2)]} {
+		for _, shape := range shapes {
+			for _, cell := range shipCells {
+				for _, base := range bases(cell) {
+					for _, way := range list {
+						write(fmt.Sprintf(shape, cell), base, way, `"\n"`)
+					}
+				}
+			}
+		}
+		for _, between := range []string{`","`, `";"`, `" "`, `"\n"`} {
+			for _, cell := range shipCells[:2] {
+				for _, joined := range []string{"-", ":", " "} {
+					if !strings.Contains(between, joined) {
+						write(cell+joined+ends.Replace(cell), 1, directions[0], between)
+					}
+				}
+			}
+		}
+	}
+	return ways
+}
+
+// Bounds of looking for how a set-up is given, in runs of the program.
+const (
+	mostSetups = 120 // that are only started
+	mostTried  = 24  // that are played with
+)
+
+// setups finds how a set-up is given, where what is seen does not fit it.
+func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
+	parts := d.parts(few[0].Setup)
+	if len(parts) == 0 {
+		return best, nil
+	}
+	most := d.given(best)
+	if most >= len(few) {
+		return best, nil
+	}
+	d.report("looking for how the set-up is given")
+	written := []string{""}
+	switch {
+	case parts[0] == "{cards}":
+		written = cards
+	case parts[0] != "{word}":
+		written = append(written, d.ships()...)
+	}
+	started, tried := 0, 0
+	for _, place := range d.places(parts, strings.TrimSpace(startOf(best).Prompt())) {
+		for _, as := range written {
+			if started == mostSetups || tried == mostTried {
+				break
+			}
+			text := d.text.clone()
+			text.setup = "{" + place + "}"
+			if as != "" {
+				text.setup = "{" + place + ", " + as + "}"
+			}
+			started++
+			if len(written) > len(cards) {
+				t, err := d.try(text, few[:1])
+				if err != nil {
+					return best, err
+				}
+				if t.silent || t.steps[0].Screen.Prompt() == "" {
+					continue
+				}
+			}
+			tried++
+			t, err := d.try(text, few)
+			if err != nil {
+				return best, err
+			}
+			if n := d.given(t); n > most {
+				most, best, d.text = n, t, text
+			}
+			if most >= len(few) && len(written) <= len(cards) {
+				break
+			}
+		}
+	}
+	if d.text.setup == "" && parts[0] != "{word}" && parts[0] != "{cards}" {
+		var err error
+		if best, err = d.typed(best, few, parts); err != nil {
+			return best, err
+		}
+	}
+	d.silent = best.silent
+	if d.text.setup != "" {
+		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
+	}
+	return best, nil
+}
+
+// given is how well what is seen fits the set-ups of scripts: words of their lengths, cards that lie on the
+// screen, shots of which some words tell what becomes of them.
+func (d *drafter) given(t trial) int {
+	switch d.parts(d.suite.Scripts[0].Setup)[0] {
+	case "{word}":
+		return draft.Shows(d.known(), t.plays)
+	case "{cards}":
+		return draft.Dealt(d.suite.Rules, t.plays)
+	}
+	if t.silent {
+		return 0
+	}
+	return draft.ShotsTold(d.suite.Rules, t.plays)
+}
 
 // shipWays are ways to type a ship's place where a program asks for it: those with a direction that
 // the program names come first.
 func shipWays(screen string) []string {
 	var named, others []string
 	for _, way := range directions {
-		for _, cell := range []string{"{letter}{row}", "{row-letter}{col}", "{row} {col}", "{col} {row}", "{row},{col}"} {
+		for _, cell := range shipCells {
 			for _, base := range []int{1, 0} {
 				if strings.Contains(cell, "letter") && base == 0 {
 					continue
@@ -85,9 +236,10 @@ func shipWays(screen string) []string {
 	return append(named, others...)
 }
 
-// asksFor is a pattern for a prompt for one ship of a fleet, whatever the ship is called.
+// asksFor is a pattern for a prompt for one ship of a fleet, whatever the ship is called and however
+// long it is.
 func asksFor(prompt string, ships []string) string {
-	text := regexp.QuoteMeta(strings.TrimSpace(prompt))
+	text := digits.ReplaceAllString(regexp.QuoteMeta(strings.TrimSpace(prompt)), `\d+`)
 	for _, name := range ships {
 		text = regexp.MustCompile(`(?i)\b`+regexp.QuoteMeta(regexp.QuoteMeta(name))+`\b`).ReplaceAllLiteralString(text, `.+`)
 	}
@@ -95,29 +247,28 @@ func asksFor(prompt string, ships []string) string {
 }
 
 // mostShipWays bounds the ways to type ships that are tried.
-const mostShipWays = 24
+const mostShipWays = 40
 
 // typed finds how the ships of a fleet are typed one after the other: a way in which the program goes
 // on to another question after the last of them.
-func (d *drafter) typed(best trial, few []suite.Script, values map[string]string) (trial, error) {
+func (d *drafter) typed(best trial, few []suite.Script, parts []string) (trial, error) {
 	fleet, isFleet := d.suite.Rules.(interface{ ShipNames() []string })
 	prompt := startOf(best).Prompt()
 	if !isFleet || prompt == "" || best.silent {
 		return best, nil
 	}
-	names := fleet.ShipNames()
-	first := "fleet"
-	if _, two := values["first"]; two {
-		first = "first"
-	}
+	names, most := fleet.ShipNames(), d.given(best)
 	asked := asksFor(prompt, names)
 	for n, ship := range shipWays(strings.Join(startOf(best), "\n")) {
 		if n == mostShipWays {
 			break
 		}
 		text := d.text.clone()
-		setup := fmt.Sprintf("arguments: [], ship: %s, type: [{ask: %s, each: '{%s}'}", ship, quoted(asked), first)
-		text.setup = "{" + setup + "]}"
+		setup := fmt.Sprintf("arguments: [], ship: %s, type: [", ship)
+		for _, part := range parts {
+			setup += fmt.Sprintf("{ask: %s, each: '%s'}, ", quoted(asked), part)
+		}
+		text.setup = "{" + strings.TrimSuffix(setup, ", ") + "]}"
 		t, err := d.try(text, few[:1])
 		if err != nil {
 			return best, err
@@ -126,72 +277,21 @@ func (d *drafter) typed(best trial, few []suite.Script, values map[string]string
 		if next == "" || t.silent || regexp.MustCompile("(?i)"+asked).MatchString(next) {
 			continue // it asks for the same again
 		}
-		if first == "first" {
-			text.setup = "{" + setup + fmt.Sprintf(", {ask: %s, each: '{second}'}]}", quoted(asksFor(next, names)))
+		if other := asksFor(next, names); len(parts) > 1 && strings.Count(setup, quoted(asked)) > 1 && other != asked && asksShip(next, names) {
+			// the other player is asked in other words
+			text.setup = fmt.Sprintf("{arguments: [], ship: %s, type: [{ask: %s, each: '%s'}, {ask: %s, each: '%s'}]}", ship, quoted(asked), parts[0], quoted(other), parts[1])
 		}
 		if t, err = d.try(text, few); err != nil {
 			return best, err
 		}
-		if t.score() > best.score() {
-			d.text = text
-			return t, nil
+		if n := d.given(t); n > most {
+			most, best, d.text = n, t, text
 		}
 	}
 	return best, nil
 }
 
-// setups looks in the source for files and variables in which a set-up may be given.
-func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
-	values := d.suite.Rules.Spell(few[0].Setup).Values()
-	if len(values) == 0 || best.whole() {
-		return best, nil
-	}
-	d.report("looking for how the set-up is given")
-	var names []string
-	for _, name := range []string{"word", "cards", "fleet", "first", "second"} {
-		if _, has := values[name]; has {
-			names = append(names, "{"+name+"}")
-		}
-	}
-	together := strings.Join(names, "\\n")
-	var ways []string
-	found := variables.FindAllStringSubmatch(d.source, -1)
-	if len(found) == len(names) {
-		var pairs []string
-		for i, m := range found {
-			pairs = append(pairs, fmt.Sprintf("%s: \"%s\"", m[1], names[i]))
-		}
-		ways = append(ways, "arguments: [], environment: {"+strings.Join(pairs, ", ")+"}")
-	}
-	for _, m := range textFiles.FindAllStringSubmatch(d.source, -1) {
-		ways = append(ways, fmt.Sprintf("arguments: [], files: {%s: \"%s\\n\"}", m[1], together))
-	}
-	for _, way := range ways {
-		for _, ship := range ships {
-			if ship != "" && !strings.Contains(together, "first") && !strings.Contains(together, "fleet") {
-				continue
-			}
-			text := way
-			if ship != "" {
-				text += ", ship: " + ship
-			}
-			kept, err := d.better(&best, few, func(b *bookText) { b.setup = "{" + text + "}" })
-			if err != nil {
-				return best, err
-			}
-			if kept && best.whole() {
-				break
-			}
-		}
-	}
-	if d.text.setup == "" {
-		var err error
-		if best, err = d.typed(best, few, values); err != nil {
-			return best, err
-		}
-	}
-	if d.text.setup != "" {
-		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
-	}
-	return best, nil
+// asksShip reports whether a prompt names a ship.
+func asksShip(prompt string, names []string) bool {
+	return slices.ContainsFunc(names, func(name string) bool { return strings.Contains(strings.ToLower(prompt), strings.ToLower(name)) })
 }

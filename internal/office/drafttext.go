@@ -18,13 +18,14 @@ type bookText struct {
 	own     bool        // the built-in phrases are left out
 	answers [][2]string // what is asked, as a pattern, and what is typed
 	setup   string      // as it stands in the YAML
+	verbs   map[string]string // what is typed for a thing to do
 	again   string
 	yes     string
 	phrases map[string][]string // by key, as in says.won
 }
 
 func (b bookText) clone() bookText {
-	b.answers, b.phrases = slices.Clone(b.answers), maps.Clone(b.phrases)
+	b.answers, b.phrases, b.verbs = slices.Clone(b.answers), maps.Clone(b.phrases), maps.Clone(b.verbs)
 	return b
 }
 
@@ -75,6 +76,12 @@ func (b bookText) String() string {
 	}
 	if b.setup != "" {
 		fmt.Fprintf(&w, "setup: %s\n", b.setup)
+	}
+	if len(b.verbs) > 0 {
+		w.WriteString("words:\n")
+		for _, name := range slices.Sorted(maps.Keys(b.verbs)) {
+			fmt.Fprintf(&w, "  %s: %s\n", name, quoted(b.verbs[name]))
+		}
 	}
 	if b.yes != "" {
 		fmt.Fprintf(&w, "yes: %s\n", quoted(b.yes))

@@ -388,6 +388,15 @@ func (r *Rules) ShipNames() []string {
 	return names
 }
 
+// ShipLengths lists of how many cells the ships are, in order.
+func (r *Rules) ShipLengths() []int {
+	lengths := make([]int, len(r.fleet))
+	for i, s := range r.fleet {
+		lengths[i] = s.Length
+	}
+	return lengths
+}
+
 // Fleet is the ships in order.
 func (r *Rules) Fleet() []Ship { return r.fleet }
 

@@ -1,0 +1,159 @@
+package draft
+
+import (
+	"cmp"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+)
+
+// amount is a number on a line, as texts of cards, lives and money have them.
+var amount = regexp.MustCompile(`\d+(?:\.\d+)?`)
+
+// numbered is one line with a number that is looked for: what it should be there, in the ways in which it
+// may be told.
+type numbered struct {
+	line string
+	want []float64 // as many for each line
+}
+
+// context is what stands around a number on a line, in which it is told in one of the ways.
+type context struct {
+	pattern string // up to the number, and behind it, as regular expressions with a blank line between
+	way     int
+}
+
+// tally is how often the number in a context was what it should be.
+type tally struct{ right, wrong, weight int }
+
+// numberIn finds the contexts in which a number is told on lines: of those in which it is nearly
+// always what it should be, again and again the one in which it is on most lines. name is the group that
+// the number is in a pattern, by the way in which it is told; least is how many lines there must be.
+func numberIn(lines []numbered, name func(way int) string, least int) (patterns []string, held int) {
+	all := map[context]*tally{}
+	met := make([]map[context]bool, len(lines)) // those that are right on a line
+	for i, l := range lines {
+		met[i] = map[context]bool{}
+		seen := map[context]bool{}
+		for _, at := range amount.FindAllStringIndex(l.line, -1) {
+			n, err := strconv.ParseFloat(l.line[at[0]:at[1]], 64)
+			if err != nil {
+				continue
+			}
+			for _, around := range contextsOf(l.line, at) {
+				for way, want := range l.want {
+					c := context{around.pattern, way}
+					if seen[c] { // the reader takes the first one on a line
+						continue
+					}
+					seen[c] = true
+					if all[c] == nil {
+						all[c] = &tally{weight: around.weight}
+					}
+					if n == want {
+						all[c].right++
+						met[i][c] = true
+					} else {
+						all[c].wrong++
+					}
+				}
+			}
+		}
+	}
+	const most = 3
+	open := make([]bool, len(lines))
+	for range most {
+		counts := map[context]int{}
+		for i := range lines {
+			for c := range met[i] {
+				if !open[i] {
+					counts[c]++
+				}
+			}
+		}
+		var list []context
+		for c, n := range counts {
+			if t := all[c]; n >= least && t.wrong*9 <= t.right {
+				list = append(list, c)
+			}
+		}
+		if len(list) == 0 {
+			break
+		}
+		best := slices.MinFunc(list, func(a, b context) int {
+			return cmp.Or(counts[b]-counts[a], all[b].weight-all[a].weight, cmp.Compare(a.way, b.way), strings.Compare(a.pattern, b.pattern))
+		})
+		patterns = append(patterns, strings.Replace(best.pattern, slotNumber, "(?P<"+name(best.way)+`>\d+(?:\.\d+)?)`, 1))
+		held += counts[best]
+		for i := range lines {
+			open[i] = open[i] || met[i][best]
+		}
+	}
+	return patterns, held
+}
+
+// slotNumber is where the number stands in a context's pattern.
+const slotNumber = "\x00"
+
+type weighed struct {
+	pattern string
+	weight  int
+}
+
+// contextsOf are the contexts of a number on a line: all of the line, the words beside it, and the signs.
+func contextsOf(line string, at []int) (list []weighed) {
+	before, behind := line[:at[0]], line[at[1]:]
+	words := func(text string) (found []string) {
+		for _, w := range tokensOf(text) {
+			if lettered(w) {
+				found = append(found, w)
+			} else if strings.ContainsAny(w, "0123456789") {
+				found = append(found, "")
+			}
+		}
+		return found
+	}
+	text := func(w string) string {
+		if w == "" {
+			return `[\d.]+`
+		}
+		return `\b` + literal(strings.ToLower(w)) + `\b`
+	}
+	texts := func(list []string) string {
+		parts := make([]string, len(list))
+		for i, w := range list {
+			parts[i] = text(w)
+		}
+		return strings.Join(parts, `\W*`)
+	}
+	b, a := words(before), words(behind)
+	whole := `^\W*` + texts(b) + `\W*` + slotNumber + `\W*` + texts(a) + `\W*$`
+	if len(b)+len(a) > 0 {
+		list = append(list, weighed{whole, 9})
+	}
+	for n := 1; n <= 2 && n <= len(b); n++ {
+		near := b[len(b)-n:]
+		if near[0] == "" {
+			continue
+		}
+		list = append(list, weighed{texts(near) + `\W*` + slotNumber, 1 + n})
+		if len(a) > 0 && a[0] != "" {
+			list = append(list, weighed{texts(near) + `\W*` + slotNumber + `\W*` + text(a[0]), 4 + n})
+		}
+	}
+	if len(a) > 0 && a[0] != "" {
+		list = append(list, weighed{slotNumber + `\W*` + text(a[0]), 2})
+	}
+	left, right := strings.TrimRight(before, " "), strings.TrimLeft(behind, " ")
+	if left != "" && strings.ContainsRune("(=:[<>#", rune(left[len(left)-1])) {
+		sign := regexp.QuoteMeta(left[len(left)-1:]) + `\s*` + slotNumber
+		switch {
+		case right == "":
+			list = append(list, weighed{sign + `\s*$`, 1})
+		case strings.ContainsRune(")]>", rune(right[0])):
+			list = append(list, weighed{sign + `\s*` + regexp.QuoteMeta(right[:1]), 1})
+		}
+	}
+	return list
+}

@@ -1,0 +1,356 @@
+package draft
+
+import (
+	"regexp"
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/mistake"
+	"durchgang/core/phrasebook"
+)
+
+// Dealt is in how many plays the cards that are dealt first all stand on the screen.
+func Dealt(rules game.Rules, plays []Play) (n int) {
+	l := newLearner(plays, [3][]string{})
+	l.blind = true
+	done := map[int]bool{}
+	for _, s := range l.suppose(rules).steps {
+		hands := handsOf(s.View)
+		if done[s.play] || len(hands.mine) == 0 {
+			continue
+		}
+		done[s.play] = true
+		var shown []string
+		for _, line := range s.Screen {
+			for _, p := range phrasebook.Ranks(line) {
+				shown = append(shown, p.Rank)
+			}
+		}
+		if within(slices.Concat(hands.mine, hands.theirs), shown) {
+			n++
+		}
+	}
+	return n
+}
+
+// within reports whether all of some cards are among others.
+func within(some, others []string) bool {
+	left := slices.Clone(others)
+	for _, c := range some {
+		i := slices.Index(left, c)
+		if i < 0 {
+			return false
+		}
+		left = slices.Delete(left, i, i+1)
+	}
+	return true
+}
+
+// hands are the ranks of what lies face up: of the player's one hand, and of the dealer's.
+type hands struct {
+	mine, theirs []string
+	several      bool // the player has more than one hand
+	covered      bool // a card of the dealer's lies face down
+}
+
+func handsOf(view []game.Fact) (h hands) {
+	for _, f := range view {
+		if f.Kind != game.FactCard {
+			continue
+		}
+		rank := strings.TrimRight(f.Text, "SHDC")
+		switch {
+		case rank == "?":
+			h.covered = true
+		case f.Player == game.Second:
+			h.theirs = append(h.theirs, rank)
+		case f.N == 1:
+			h.mine = append(h.mine, rank)
+		default:
+			h.several = true
+		}
+	}
+	return h
+}
+
+// AtTable finds what is said at a table of cards: whose cards a line shows, and which are drawn, what a
+// hand counts, what the bank holds, and how a round ends.
+func AtTable(known mistake.Known, plays []Play) Wording {
+	l := newLearner(plays, [3][]string{})
+	l.blind, l.solo = true, true
+	steps := l.suppose(known.Reference).steps
+	w := Wording{Phrases: map[string][]string{}}
+	l.owners(&w, steps)
+	w.bank(steps)
+	for _, key := range []string{"cards.bust", "cards.push", "cards.win", "cards.lose", "cards.broke", "solo.refused"} {
+		l.learn(&w, key, steps)
+		l.once(&w, key, steps)
+	}
+	return w
+}
+
+// once finds lines at steps that no phrase explains yet and that stand nowhere else; not those with numbers
+// or cards, which are others each time.
+func (l *learner) once(w *Wording, key string, steps []Seen) {
+	is := about(key).is
+	said := map[string]int{}
+	for _, s := range steps {
+		for _, line := range slices.Compact(slices.Sorted(slices.Values(s.Screen))) {
+			said[line]++
+		}
+	}
+	for _, s := range steps {
+		if !is(s) || s.Start || slices.ContainsFunc(w.Learned, func(f Learned) bool { return f.About == key && f.Text != "" && s.phrases.says(f.Text, game.Nobody) }) {
+			continue
+		}
+		for i, line := range slices.Backward(s.Screen) {
+			items := itemsOf(line, w.Names)
+			if said[line] != 1 || len(items) < 2 || i == s.Screen.Asks() || strings.ContainsAny(line, "0123456789") || len(phrasebook.Ranks(line)) > 1 {
+				continue
+			}
+			words := make([]string, len(items))
+			for k, it := range items {
+				words[k] = it.word
+			}
+			text := wholeLine + " " + strings.Join(words, " ")
+			w.Phrases[key] = append(w.Phrases[key], pattern(text))
+			w.Learned = append(w.Learned, Learned{About: key, Text: text, Held: 1, Of: 1})
+			break
+		}
+	}
+}
+
+// cardLine is a line of a screen that shows cards of one player.
+type cardLine struct {
+	text  string
+	words []string // on it, or on the line over it
+	owner game.Player
+	drawn bool // only the last card of the hand is on it
+	whole bool // the whole hand is
+	total int  // what the cards count
+}
+
+// owners finds by what a line with cards says whose they are.
+func (l *learner) owners(w *Wording, steps []Seen) {
+	var lines []cardLine
+	before := map[int]int{} // cards of the player's at the step before, by play
+	for _, s := range steps {
+		h := handsOf(s.View)
+		n := before[s.play]
+		before[s.play] = len(h.mine)
+		if h.several || len(h.mine) == 0 {
+			continue
+		}
+		over := ""
+		for _, line := range s.Screen {
+			for _, part := range parts(line, h) {
+				c, found := h.on(part, len(h.mine) > max(n, 2))
+				if found {
+					if c.words = wordsOn(part); len(c.words) == 0 {
+						c.words = wordsOn(over)
+					}
+					lines = append(lines, c)
+				}
+			}
+			if strings.TrimSpace(line) != "" {
+				over = line
+			}
+		}
+	}
+	mine := func(c cardLine) bool { return c.owner == game.First }
+	theirs := func(c cardLine) bool { return c.owner == game.Second }
+	for key, is := range map[string]func(cardLine) bool{"cards.player": mine, "cards.dealer": theirs} {
+		w.Phrases[key] = tellApart(lines, is, func(c cardLine) bool { return !is(c) })
+	}
+	w.Phrases["cards.drawn"] = tellApart(lines, func(c cardLine) bool { return c.drawn }, func(c cardLine) bool { return c.whole && mine(c) })
+	w.totals(lines)
+}
+
+// parts divides a line that shows the hands of both into one of each.
+func parts(line string, h hands) []string {
+	cards := phrasebook.Ranks(line)
+	if len(cards) < len(h.mine)+len(h.theirs) || len(h.theirs) == 0 {
+		return []string{line}
+	}
+	for i := len(h.mine); i < len(cards); i++ {
+		between := line[cards[i-1].To:cards[i].From]
+		at := strings.IndexAny(between, "|;/")
+		if at < 0 || !runs(cards[:i], h.mine) || !runs(cards[i:], h.theirs) {
+			continue
+		}
+		at += cards[i-1].To
+		return []string{line[:at], line[at+1:]}
+	}
+	return []string{line}
+}
+
+// runs reports whether a hand stands on a line, card by card.
+func runs(cards []phrasebook.Placed, hand []string) bool {
+	for i := range len(cards) - len(hand) + 1 {
+		if slices.EqualFunc(cards[i:i+len(hand)], hand, func(p phrasebook.Placed, rank string) bool { return p.Rank == rank }) {
+			return true
+		}
+	}
+	return false
+}
+
+// on says whose cards a line shows; not where it may be either's.
+func (h hands) on(line string, drew bool) (c cardLine, found bool) {
+	cards := phrasebook.Ranks(line)
+	mine := len(h.mine) > 1 && runs(cards, h.mine)
+	theirs := len(h.theirs) > 0 && runs(cards, h.theirs)
+	c.text = line
+	switch {
+	case len(cards) == 0:
+	case mine && !(theirs && !h.covered):
+		c.owner, c.whole, c.total = game.First, true, count(h.mine)
+		found = true
+	case mine:
+	case theirs && (len(h.theirs) > 1 || !drew || h.theirs[0] != h.mine[len(h.mine)-1]):
+		c.owner, c.total = game.Second, count(h.theirs)
+		c.whole = !h.covered
+		found = true
+	case drew && !theirs && cards[0].Rank == h.mine[len(h.mine)-1]:
+		c.owner, c.drawn, c.total = game.First, true, count(h.mine)
+		found = true
+	}
+	return c, found
+}
+
+// count is what cards count.
+func count(cards []string) (sum int) {
+	ace := false
+	for _, c := range cards {
+		switch c {
+		case "A":
+			ace, sum = true, sum+1
+		case "J", "Q", "K", "10":
+			sum += 10
+		default:
+			sum += int(c[0] - '0')
+		}
+	}
+	if ace && sum <= 11 {
+		sum += 10
+	}
+	return sum
+}
+
+var cardWords = regexp.MustCompile(`(?i)^(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two|of|and|the|spades?|hearts?|diamonds?|clubs?)$`)
+
+// wordsOn are the words of a line that are not of its cards.
+func wordsOn(line string) (words []string) {
+	for _, t := range tokensOf(line) {
+		if len([]rune(t)) > 1 && !strings.ContainsAny(t, "0123456789") && lettered(t) && !cardWords.MatchString(t) {
+			words = append(words, strings.ToLower(t))
+		}
+	}
+	return words
+}
+
+// tellApart finds words of which one stands on each line of one kind, and none on any line of the other.
+func tellApart(lines []cardLine, is, not func(cardLine) bool) (patterns []string) {
+	counts, elsewhere := map[string]int{}, map[string]bool{}
+	open := lines
+	for _, c := range lines {
+		if not(c) && !is(c) {
+			for _, word := range c.words {
+				elsewhere[word] = true
+			}
+		}
+	}
+	for range mostPhrases {
+		clear(counts)
+		for _, c := range open {
+			if is(c) {
+				for _, word := range slices.Compact(slices.Sorted(slices.Values(c.words))) {
+					counts[word]++
+				}
+			}
+		}
+		best := ""
+		for _, word := range sortedKeys(counts) {
+			if !elsewhere[word] && counts[word] > 1 && counts[word] > counts[best] {
+				best = word
+			}
+		}
+		if best == "" {
+			break
+		}
+		patterns = append(patterns, `\b`+regexp.QuoteMeta(best)+`\b`)
+		open = slices.DeleteFunc(slices.Clone(open), func(c cardLine) bool { return slices.Contains(c.words, best) })
+	}
+	return patterns
+}
+
+// totals finds the number that is what a hand counts.
+func (w *Wording) totals(lines []cardLine) {
+	var list []numbered
+	for _, c := range lines {
+		if c.whole || c.drawn {
+			list = append(list, numbered{c.text, []float64{float64(c.total)}})
+		}
+	}
+	patterns, held := numberIn(list, func(int) string { return "n" }, max(2, len(list)/10))
+	w.number("cards.total", patterns, held, len(list))
+}
+
+// bank finds the number that is what the bank holds.
+func (w *Wording) bank(steps []Seen) {
+	var list []numbered
+	for _, s := range steps {
+		for _, f := range s.View {
+			if f.Kind != game.FactBank || s.Start {
+				continue
+			}
+			for _, line := range s.Screen {
+				list = append(list, numbered{line, []float64{float64(f.Amount) / 100}})
+			}
+		}
+	}
+	patterns, held := numberIn(list, func(int) string { return "n" }, 2)
+	w.number("cards.bank", patterns, held, held)
+}
+
+func (w *Wording) number(key string, patterns []string, held, of int) {
+	if len(patterns) > 0 {
+		w.Phrases[key] = patterns
+		w.Learned = append(w.Learned, Learned{About: key, Text: strings.Join(patterns, ", "), Held: held, Of: of})
+	}
+}
+
+// Followed reports whether the last step of plays had the effect that it should have: all cards that lie
+// face up stand on the screen, as far as they did not before, and one of them is new.
+func Followed(rules game.Rules, plays []Play) bool {
+	l := newLearner(plays, [3][]string{})
+	l.blind = true
+	steps := l.suppose(rules).steps
+	if len(steps) < 3 || len(steps) < len(plays[0].Screens) {
+		return false
+	}
+	before, after := steps[len(steps)-2], steps[len(steps)-1]
+	was, is := allCards(before.View), allCards(after.View)
+	for _, c := range was {
+		if i := slices.Index(is, c); i >= 0 {
+			is = slices.Delete(is, i, i+1)
+		}
+	}
+	var shown []string
+	for _, line := range after.Screen {
+		for _, p := range phrasebook.Ranks(line) {
+			shown = append(shown, p.Rank)
+		}
+	}
+	return len(is) > 0 && within(is, shown)
+}
+
+// allCards are the ranks of all cards that lie face up.
+func allCards(view []game.Fact) (ranks []string) {
+	for _, f := range view {
+		if rank := strings.TrimRight(f.Text, "SHDC"); f.Kind == game.FactCard && rank != "?" {
+			ranks = append(ranks, rank)
+		}
+	}
+	return ranks
+}

@@ -1,0 +1,76 @@
+package phrasebook
+
+import (
+	"regexp"
+	"strings"
+)
+
+// anyCard is a card as it may be written on a line, with its suit or without one.
+var anyCard = regexp.MustCompile(`10|[2-9]|[AJQK]|(?i:\b(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)\b)`)
+
+// suitBehind is a suit behind a rank.
+var suitBehind = regexp.MustCompile(`^(?:\s*[♠♤♥♡♦♢♣♧]\x{fe0f}?|[SHDCshdc]\b|(?i:\s*-?\s*of\s+(?:spades?|hearts?|diamonds?|clubs?)))`)
+
+// Placed is a card that may stand on a line: its rank, as in 10 or A, and between which bytes.
+type Placed struct {
+	Rank     string
+	From, To int
+}
+
+// Ranks are the cards that may stand on a line, in order; any number up to ten is one.
+func Ranks(line string) (list []Placed) {
+	for from := 0; from < len(line); {
+		at := anyCard.FindStringIndex(line[from:])
+		if at == nil {
+			break
+		}
+		p := Placed{rankOf(line[from+at[0] : from+at[1]]), from + at[0], from + at[1]}
+		if suit := suitBehind.FindString(line[p.To:]); suit != "" {
+			p.To += len(suit)
+		}
+		from = p.To
+		if alone(line, p) {
+			list = append(list, p)
+		}
+	}
+	return list
+}
+
+// alone reports whether a card is no part of a word or number.
+func alone(line string, p Placed) bool {
+	before, behind := line[:p.From], line[p.To:]
+	word := func(text string, last bool) bool {
+		r := []rune(text)
+		if len(r) == 0 {
+			return false
+		}
+		c := r[0]
+		if last {
+			c = r[len(r)-1]
+		}
+		return c >= '0' && c <= '9' || isLetter(c) || c > 0x7f && !strings.ContainsRune("♠♤♥♡♦♢♣♧█▒░│║┃", c)
+	}
+	return !word(before, true) && !word(behind, false) && !strings.HasSuffix(before, ".")
+}
+
+// bare reads cards without suits: those that follow each other behind the name of who holds them.
+func bare(line string, from int) (cards []string, to int) {
+	to = from
+	for _, p := range Ranks(line) {
+		if p.From < from {
+			continue
+		}
+		between := line[to:p.From]
+		if len(cards) == 0 {
+			if strings.ContainsFunc(between, isDigit) {
+				break
+			}
+		} else if strings.Trim(between, " ,+&|/'\"-") != "" && strings.TrimSpace(between) != "and" {
+			break
+		}
+		cards, to = append(cards, p.Rank), p.To
+	}
+	return cards, to
+}
+
+func isDigit(r rune) bool { return r >= '0' && r <= '9' }
