@@ -54,14 +54,13 @@ func AtSea(known mistake.Known, plays []Play) Wording {
 	return l.explain(known, l.shots)
 }
 
-// ShotsTold is how much of what becomes of shots is told by some words, be they whatever, as the rules
-// have it.
-func ShotsTold(rules game.Rules, plays []Play) int {
+// ShotsTold finds words that tell what becomes of shots as the rules have it, whatever they are.
+func ShotsTold(rules game.Rules, plays []Play) Wording {
 	l := newLearner(plays, [3][]string{})
 	l.blind = true
 	w := Wording{Phrases: map[string][]string{}}
 	l.tell(&w, l.suppose(rules), "shots.hit", "shots.miss")
-	return w.score()
+	return w
 }
 
 // explain takes the rules by which most is explained.
@@ -94,7 +93,8 @@ const dear = 1
 
 // told reports whether it is known how the ends are told.
 func (w Wording) told() bool {
-	return w.Phrases["says.won"] != nil && w.Phrases["says.drawn"] != nil || w.Phrases["solo.won"] != nil && w.Phrases["solo.lost"] != nil
+	return w.Phrases["says.won"] != nil && w.Phrases["says.drawn"] != nil || w.Phrases["solo.won"] != nil && w.Phrases["solo.lost"] != nil ||
+		w.Phrases["shots.hit"] != nil && w.Phrases["shots.sunk"] != nil
 }
 
 type learner struct {
@@ -176,6 +176,7 @@ func (l *learner) shots(m mistake.Mistake, s supposed) Wording {
 		l.players(&w, s)
 	}
 	l.tell(&w, s, won, "shots.hit", "shots.miss", "shots.sunk")
+	w.Ends = 0 // rules by which more is told explain no more by that
 	l.learn(&w, refused, s.steps)
 	return w
 }

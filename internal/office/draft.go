@@ -113,12 +113,15 @@ func (d *drafter) structure() error {
 	if d.silent = best.silent; d.silent {
 		return nil // it ends before it asks for anything
 	}
-	for _, stage := range []func(trial, []suite.Script) (trial, error){d.questions, d.forms} {
-		if best, err = stage(best, few); err != nil {
-			return err
-		}
-	}
 	table := phrasebook.TableOf(d.suite.Rules, few[0].Setup)
+	if table.Afloat() {
+		err = d.aims(best, few)
+	} else {
+		_, err = d.questions(best, few)
+	}
+	if err != nil {
+		return err
+	}
 	if table.Rounds() {
 		if err := d.verbs(); err != nil {
 			return err
@@ -293,65 +296,30 @@ func (d *drafter) moves() []string {
 	return []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}", "{letter}{row}", "{small-letter}{row}", "{row-letter}{col}", "{number}", "{number-from-bottom}", "{row}|{col}", "{col}|{row}"}
 }
 
-// forms tries every way to type a move, and with each what the marks look like, unless what
-// the program announces works.
-func (d *drafter) forms(best trial, few []suite.Script) (trial, error) {
-	if d.suite.Rules.MoveKind() == game.NamesText || best.whole() {
-		return best, nil
-	}
-	d.report("trying ways to type a move")
-	_, cols := d.suite.Rules.Shape()
+// aims tries every way to type a shot, where what becomes of shots is not told as typed so far.
+func (d *drafter) aims(best trial, few []suite.Script) error {
+	most, whole := d.given(best)
 	plain := d.text.clone()
-	if kept, err := d.marks(&best, best, plain, few, cols); err != nil || kept && best.whole() {
-		return best, err
-	}
 	for _, move := range d.moves() {
 		for _, base := range []int{1, 0} {
-			if strings.Contains(move, "letter") && base == 0 {
+			if whole || strings.Contains(move, "letter") && base == 0 {
 				continue
 			}
 			text := plain.clone()
 			text.move, text.base = strings.Split(move, "|"), base
 			t, err := d.try(text, few)
 			if err != nil {
-				return best, err
+				return err
 			}
-			if t.score() > best.score() {
-				d.text, best = text, t
-			}
-			if _, err := d.marks(&best, t, text, few, cols); err != nil {
-				return best, err
-			}
-			if best.whole() {
-				d.learned = append(d.learned, draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(d.text.move, " then "), d.text.base)})
-				return best, nil
+			if n, all := d.given(t); n > most {
+				most, whole, d.text = n, all, text
 			}
 		}
 	}
-	return best, nil
-}
-
-// marks looks for the players' signs where no board is read in a trial of the text.
-func (d *drafter) marks(best *trial, t trial, text bookText, few []suite.Script, cols int) (bool, error) {
-	if t.boards*2 > len(t.steps) {
-		return false, nil
+	if d.text.move != nil && plain.move == nil {
+		d.learned = append(d.learned, draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(d.text.move, " then "), d.text.base)})
 	}
-	first, second, empty := draft.Marks(t.steps, cols)
-	if first == "" || second == "" {
-		return false, nil
-	}
-	text = text.clone()
-	text.marks = [2]string{first, second}
-	if empty != first && empty != second {
-		text.empty = empty
-	}
-	t, err := d.try(text, few)
-	if err != nil || t.score() <= best.score() {
-		return false, err
-	}
-	d.text, *best = text, t
-	d.learned = append(d.learned, draft.Learned{About: "marks", Text: first + " and " + second})
-	return true, nil
+	return nil
 }
 
 // yeses are what a program may want to hear when it asks whether to play again.

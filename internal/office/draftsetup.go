@@ -140,11 +140,20 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 	if len(parts) == 0 {
 		return best, nil
 	}
-	most := d.given(best)
-	if most >= len(few) {
+	most, whole := d.given(best)
+	if whole {
 		return best, nil
 	}
 	d.report("looking for how the set-up is given")
+	bare := best // without what it is usually given
+	if best.silent {
+		text := d.text.clone()
+		text.setup = "{arguments: []}"
+		var err error
+		if bare, err = d.try(text, few); err != nil {
+			return best, err
+		}
+	}
 	written := []string{""}
 	switch {
 	case parts[0] == "{cards}":
@@ -153,9 +162,9 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 		written = append(written, d.ships()...)
 	}
 	started, tried := 0, 0
-	for _, place := range d.places(parts, strings.TrimSpace(startOf(best).Prompt())) {
+	for _, place := range d.places(parts, strings.TrimSpace(startOf(bare).Prompt())) {
 		for _, as := range written {
-			if started == mostSetups || tried == mostTried {
+			if whole || started == mostSetups || tried == mostTried {
 				break
 			}
 			text := d.text.clone()
@@ -178,17 +187,14 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 			if err != nil {
 				return best, err
 			}
-			if n := d.given(t); n > most {
-				most, best, d.text = n, t, text
-			}
-			if most >= len(few) && len(written) <= len(cards) {
-				break
+			if n, all := d.given(t); n > most {
+				most, whole, best, d.text = n, all, t, text
 			}
 		}
 	}
 	if d.text.setup == "" && parts[0] != "{word}" && parts[0] != "{cards}" {
 		var err error
-		if best, err = d.typed(best, few, parts); err != nil {
+		if best, err = d.typed(bare, few, parts); err != nil {
 			return best, err
 		}
 	}
@@ -199,19 +205,23 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 	return best, nil
 }
 
-// given is how well what is seen fits the set-ups of scripts: words of their lengths, cards that lie on the
-// screen, shots of which some words tell what becomes of them.
-func (d *drafter) given(t trial) int {
-	switch d.parts(d.suite.Scripts[0].Setup)[0] {
-	case "{word}":
-		return draft.Shows(d.known(), t.plays)
-	case "{cards}":
-		return draft.Dealt(d.suite.Rules, t.plays)
+// given is how well what is seen fits the set-ups of scripts, and whether it does in all: words of their
+// lengths, cards that lie on the screen, shots of which some words tell what becomes of them.
+func (d *drafter) given(t trial) (n int, whole bool) {
+	switch parts := d.parts(d.suite.Scripts[0].Setup); {
+	case len(parts) == 0:
+		return 0, true
+	case parts[0] == "{word}":
+		n = draft.Shows(d.known(), t.plays)
+		return n, n >= len(t.plays)
+	case parts[0] == "{cards}":
+		n = draft.Dealt(d.suite.Rules, t.plays)
+		return n, n >= len(t.plays)
+	case t.silent:
+		return 0, false
 	}
-	if t.silent {
-		return 0
-	}
-	return draft.ShotsTold(d.suite.Rules, t.plays)
+	w := draft.ShotsTold(d.suite.Rules, t.plays)
+	return w.Explained*1000 + w.Ends, w.Explained == len(t.plays)
 }
 
 // shipWays are ways to type a ship's place where a program asks for it: those with a direction that
@@ -257,10 +267,11 @@ func (d *drafter) typed(best trial, few []suite.Script, parts []string) (trial, 
 	if !isFleet || prompt == "" || best.silent {
 		return best, nil
 	}
-	names, most := fleet.ShipNames(), d.given(best)
+	names := fleet.ShipNames()
+	most, whole := d.given(best)
 	asked := asksFor(prompt, names)
 	for n, ship := range shipWays(strings.Join(startOf(best), "\n")) {
-		if n == mostShipWays {
+		if whole || n == mostShipWays {
 			break
 		}
 		text := d.text.clone()
@@ -284,8 +295,8 @@ func (d *drafter) typed(best trial, few []suite.Script, parts []string) (trial, 
 		if t, err = d.try(text, few); err != nil {
 			return best, err
 		}
-		if n := d.given(t); n > most {
-			most, best, d.text = n, t, text
+		if n, all := d.given(t); n > most {
+			most, whole, best, d.text = n, all, t, text
 		}
 	}
 	return best, nil
