@@ -52,6 +52,33 @@ type hands struct {
 	mine, theirs []string
 	several      bool // the player has more than one hand
 	covered      bool // a card of the dealer's lies face down
+	suited       bool // the program writes suits, so that a number is no card
+}
+
+// cards are those on a line.
+func (h hands) cards(line string) []phrasebook.Placed {
+	list := phrasebook.Ranks(line)
+	if h.suited {
+		list = slices.DeleteFunc(list, func(p phrasebook.Placed) bool { return !p.Suited })
+	}
+	return list
+}
+
+// suits reports whether most hands of the player stand on the screen with suits.
+func suits(steps []Seen) bool {
+	with, of := 0, 0
+	for _, s := range steps {
+		h := handsOf(s.View)
+		if len(h.mine) < 2 || h.several {
+			continue
+		}
+		of++
+		h.suited = true
+		if slices.ContainsFunc(s.Screen, func(line string) bool { return len(h.cards(line)) > 0 }) {
+			with++
+		}
+	}
+	return with*2 > of
 }
 
 func handsOf(view []game.Fact) (h hands) {
@@ -134,9 +161,11 @@ type cardLine struct {
 // owners finds by what a line with cards says whose they are.
 func (l *learner) owners(w *Wording, steps []Seen) {
 	var lines []cardLine
+	suited := suits(steps)
 	before := map[int]int{} // cards of the player's at the step before, by play
 	for _, s := range steps {
 		h := handsOf(s.View)
+		h.suited = suited
 		n := before[s.play]
 		before[s.play] = len(h.mine)
 		if h.several || len(h.mine) == 0 {
@@ -163,13 +192,18 @@ func (l *learner) owners(w *Wording, steps []Seen) {
 	for key, is := range map[string]func(cardLine) bool{"cards.player": mine, "cards.dealer": theirs} {
 		w.Phrases[key] = tellApart(lines, is, func(c cardLine) bool { return !is(c) })
 	}
-	w.Phrases["cards.drawn"] = tellApart(lines, func(c cardLine) bool { return c.drawn }, func(c cardLine) bool { return c.whole && mine(c) })
+	for _, owner := range []game.Player{game.First, game.Second} {
+		of := func(drawn bool) func(cardLine) bool {
+			return func(c cardLine) bool { return c.owner == owner && c.drawn == drawn }
+		}
+		w.Phrases["cards.drawn"] = append(w.Phrases["cards.drawn"], tellApart(lines, of(true), of(false))...)
+	}
 	w.totals(lines)
 }
 
 // parts divides a line that shows the hands of both into one of each.
 func parts(line string, h hands) []string {
-	cards := phrasebook.Ranks(line)
+	cards := h.cards(line)
 	if len(cards) < len(h.mine)+len(h.theirs) || len(h.theirs) == 0 {
 		return []string{line}
 	}
@@ -197,7 +231,7 @@ func runs(cards []phrasebook.Placed, hand []string) bool {
 
 // on says whose cards a line shows; not where it may be either's.
 func (h hands) on(line string, drew bool) (c cardLine, found bool) {
-	cards := phrasebook.Ranks(line)
+	cards := h.cards(line)
 	mine := len(h.mine) > 1 && runs(cards, h.mine)
 	theirs := len(h.theirs) > 0 && runs(cards, h.theirs)
 	c.text = line
@@ -211,11 +245,28 @@ func (h hands) on(line string, drew bool) (c cardLine, found bool) {
 		c.owner, c.total = game.Second, count(h.theirs)
 		c.whole = !h.covered
 		found = true
+	case !h.covered && len(h.theirs) > 1 && !mine && partOf(cards, h.theirs[1:]):
+		c.owner, c.drawn, c.total = game.Second, true, count(h.theirs)
+		found = true
 	case drew && !theirs && cards[0].Rank == h.mine[len(h.mine)-1]:
 		c.owner, c.drawn, c.total = game.First, true, count(h.mine)
 		found = true
 	}
 	return c, found
+}
+
+// partOf reports whether cards are some that follow each other in a hand.
+func partOf(cards []phrasebook.Placed, hand []string) bool {
+	ranks := make([]string, len(cards))
+	for i, p := range cards {
+		ranks[i] = p.Rank
+	}
+	for i := range len(hand) - len(ranks) + 1 {
+		if slices.Equal(hand[i:i+len(ranks)], ranks) {
+			return true
+		}
+	}
+	return false
 }
 
 // count is what cards count.
@@ -251,27 +302,38 @@ func wordsOn(line string) (words []string) {
 
 // tellApart finds words of which one stands on each line of one kind, and none on any line of the other.
 func tellApart(lines []cardLine, is, not func(cardLine) bool) (patterns []string) {
-	counts, elsewhere := map[string]int{}, map[string]bool{}
+	counts, elsewhere, places := map[string]int{}, map[string]int{}, map[string]int{}
 	open := lines
 	for _, c := range lines {
-		if not(c) && !is(c) {
-			for _, word := range c.words {
-				elsewhere[word] = true
+		for _, word := range slices.Compact(slices.Sorted(slices.Values(c.words))) {
+			if not(c) && !is(c) {
+				elsewhere[word]++
+				if stem, whose := strings.CutSuffix(word, "'s"); whose { // in which the word is found too
+					elsewhere[stem]++
+				}
 			}
 		}
 	}
 	for range mostPhrases {
 		clear(counts)
+		clear(places)
 		for _, c := range open {
-			if is(c) {
-				for _, word := range slices.Compact(slices.Sorted(slices.Values(c.words))) {
-					counts[word]++
+			if !is(c) {
+				continue
+			}
+			for i, word := range c.words {
+				if slices.Index(c.words, word) == i {
+					counts[word], places[word] = counts[word]+1, places[word]+i
 				}
 			}
 		}
 		best := ""
 		for _, word := range sortedKeys(counts) {
-			if !elsewhere[word] && counts[word] > 1 && counts[word] > counts[best] {
+			n, most := counts[word], counts[best]
+			if elsewhere[word]*20 > n || n < 2 {
+				continue
+			}
+			if n > most || n == most && places[word] < places[best] { // whose a line is stands at its beginning
 				best = word
 			}
 		}

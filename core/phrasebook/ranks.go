@@ -15,6 +15,7 @@ var suitBehind = regexp.MustCompile(`^(?:\s*[♠♤♥♡♦♢♣♧]\x{fe0f}?|
 type Placed struct {
 	Rank     string
 	From, To int
+	Suited   bool // its suit is written
 }
 
 // Ranks are the cards that may stand on a line, in order; any number up to ten is one.
@@ -24,9 +25,9 @@ func Ranks(line string) (list []Placed) {
 		if at == nil {
 			break
 		}
-		p := Placed{rankOf(line[from+at[0] : from+at[1]]), from + at[0], from + at[1]}
+		p := Placed{Rank: rankOf(line[from+at[0] : from+at[1]]), From: from + at[0], To: from + at[1]}
 		if suit := suitBehind.FindString(line[p.To:]); suit != "" {
-			p.To += len(suit)
+			p.To, p.Suited = p.To+len(suit), true
 		}
 		from = p.To
 		if alone(line, p) {
