@@ -257,14 +257,14 @@ func (t *trial) fills(h, than hypothesis, scripts bits) bool {
 // omissions are the mistakes by which nothing is missing in what a program shows that
 // keeps the rules as far as it shows them.
 func (t *trial) omissions() []Diagnosis {
-	missing := make([]int, len(t.witnesses))
+	missing, unshown := make([]int, len(t.witnesses)), make([]bool, len(t.witnesses))
 	for i, w := range t.witnesses {
-		missing[i] = w.Silent(t.known.Reference, false)
+		missing[i], unshown[i] = w.Silent(t.known.Reference, false), w.Unshown()
 	}
 	var found []Diagnosis
 	for _, s := range t.suspects {
 		omits := func(i int) bool {
-			return !s.shows.has(i) || t.explains(s, i) && t.witnesses[i].Silent(s.Rules, s.lines) < missing[i]
+			return !s.shows.has(i) && !unshown[i] || t.explains(s, i) && t.witnesses[i].Silent(s.Rules, s.lines) < missing[i]
 		}
 		all := true
 		for i := range t.witnesses {

@@ -110,6 +110,16 @@ func AtTable(known mistake.Known, plays []Play) Wording {
 	w := Wording{Phrases: map[string][]string{}}
 	l.owners(&w, steps)
 	w.bank(steps)
+	h := hands{suited: suits(steps)}
+	for i := range steps { // what shows cards says nothing else
+		steps[i].Screen = slices.Clone(steps[i].Screen)
+		for k, line := range steps[i].Screen {
+			cards := slices.DeleteFunc(h.cards(line), func(p phrasebook.Placed) bool { return !p.Suited && p.To-p.From > 2 })
+			if len(cards) > 1 && k != steps[i].Screen.Asks() {
+				steps[i].Screen[k] = ""
+			}
+		}
+	}
 	for _, key := range []string{"cards.bust", "cards.push", "cards.win", "cards.lose", "cards.broke", "solo.refused"} {
 		l.learn(&w, key, steps)
 		l.once(&w, key, steps)
@@ -133,7 +143,7 @@ func (l *learner) once(w *Wording, key string, steps []Seen) {
 		}
 		for i, line := range slices.Backward(s.Screen) {
 			items := itemsOf(line, w.Names)
-			if said[line] != 1 || len(items) < 2 || i == s.Screen.Asks() || strings.ContainsAny(line, "0123456789") || len(phrasebook.Ranks(line)) > 1 {
+			if said[line] != 1 || len(items) < 2 || i == s.Screen.Asks() || strings.ContainsAny(line, "0123456789") {
 				continue
 			}
 			words := make([]string, len(items))
@@ -382,29 +392,48 @@ func (w *Wording) number(key string, patterns []string, held, of int) {
 	}
 }
 
-// Followed reports whether the last step of plays had the effect that it should have: all cards that lie
-// face up stand on the screen, as far as they did not before, and one of them is new.
-func Followed(rules game.Rules, plays []Play) bool {
+// Followed counts the plays whose last step had the effect that it should have: all cards that lie face up
+// stand on the screen, as far as they did not before, one of them is new, and the player's hand is shown
+// with no other card behind it.
+func Followed(rules game.Rules, plays []Play) (n int) {
 	l := newLearner(plays, [3][]string{})
 	l.blind = true
+	var last [2]Seen
 	steps := l.suppose(rules).steps
-	if len(steps) < 3 || len(steps) < len(plays[0].Screens) {
-		return false
+	for i, s := range steps {
+		last[0], last[1] = last[1], s
+		if s.step+1 == len(plays[s.play].Screens) && s.step > 1 && (i+1 == len(steps) || steps[i+1].play != s.play) && followed(last[0].View, s) {
+			n++
+		}
 	}
-	before, after := steps[len(steps)-2], steps[len(steps)-1]
-	was, is := allCards(before.View), allCards(after.View)
+	return n
+}
+
+func followed(before []game.Fact, after Seen) bool {
+	was, is := allCards(before), allCards(after.View)
 	for _, c := range was {
 		if i := slices.Index(is, c); i >= 0 {
 			is = slices.Delete(is, i, i+1)
 		}
 	}
+	h := handsOf(after.View)
 	var shown []string
 	for _, line := range after.Screen {
-		for _, p := range phrasebook.Ranks(line) {
+		cards := phrasebook.Ranks(line)
+		for i, p := range cards {
 			shown = append(shown, p.Rank)
+			if end := i + len(h.mine); len(h.mine) > 1 && !h.several && end < len(cards) && runs(cards[i:end], h.mine) && adjacent(line[cards[end-1].To:cards[end].From]) {
+				return false
+			}
 		}
 	}
 	return len(is) > 0 && within(is, shown)
+}
+
+// adjacent reports whether what stands between two cards divides cards of one hand.
+func adjacent(between string) bool {
+	text := strings.Trim(between, " ,+&/'\"-<>[]")
+	return text == "" || text == "and"
 }
 
 // allCards are the ranks of all cards that lie face up.

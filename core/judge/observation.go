@@ -16,6 +16,7 @@ type Observation struct {
 	Checks    []Check
 	ByTurn    bool // whose board was shot at was not told, but taken from whose turn it should be
 	Untyped   bool // the step was not tried, because the program did not ask for a move
+	Skipped   bool // the step was not tried, because what would be typed is right at this prompt
 	Repeats   bool // the program asks what it asked before the step
 
 	unread []string // subjects whose reading has not proven itself

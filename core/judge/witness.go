@@ -88,6 +88,11 @@ func (w *Witness) Silent(rules game.Rules, lines bool) int {
 	return n
 }
 
+// Unshown reports whether the script leaves unshown what it is for.
+func (w *Witness) Unshown() bool {
+	return JudgeScript(w.suite, w.Script, w.Moments, w.Seen).State == NotShown
+}
+
 // Touches reports whether some rules say anything else of the script than the reference.
 func (w *Witness) Touches(rules game.Rules, lines bool) bool {
 	i, same := 0, true

@@ -140,6 +140,10 @@ func cardsIn(line string) (found []string, rest string) {
 		if at == nil {
 			break
 		}
+		if word := strings.TrimSpace(strings.Trim(rest[at[0]:at[1]], ".,:;!?()[]<>|")); (strings.EqualFold(word, "as") || strings.EqualFold(word, "ah") || strings.EqualFold(word, "ad")) && word != strings.ToUpper(word) {
+			rest = rest[:at[0]] + strings.Repeat(" ", at[1]-at[0]) + rest[at[1]:] // a word, and no ace
+			continue
+		}
 		group := func(name string) string {
 			if i := 2 * cardToken.SubexpIndex(name); at[i] >= 0 {
 				return rest[at[i]:at[i+1]]

@@ -26,7 +26,7 @@ func Ranks(line string) (list []Placed) {
 			break
 		}
 		p := Placed{Rank: rankOf(line[from+at[0] : from+at[1]]), From: from + at[0], To: from + at[1]}
-		if suit := suitBehind.FindString(line[p.To:]); suit != "" {
+		if suit := suitBehind.FindString(line[p.To:]); suit != "" && !(p.Rank == "A" && strings.ContainsAny(suit, "shd") && len(suit) == 1) {
 			p.To, p.Suited = p.To+len(suit), true
 		}
 		from = p.To

@@ -7,6 +7,7 @@ import (
 	"os"
 	"path/filepath"
 	"slices"
+	"strconv"
 	"strings"
 	"unicode"
 
@@ -187,6 +188,8 @@ func (p *player) moment(m suite.Moment) bool {
 		p.now = judge.Observation{Condition: judge.Waiting, Untyped: true}
 	case p.now.Condition != judge.Asking && p.now.Condition != judge.Waiting:
 		p.now.Untyped, p.now.Facts = true, nil
+	case p.right(m):
+		p.now.Skipped, p.now.Facts = true, nil
 	case !p.attempt(m.Step):
 		return false
 	default:
@@ -285,6 +288,16 @@ func (p *player) formFor(step suite.Step) phrasebook.Form {
 		p.form = p.Book.Forms(p.screen, p.Rules.MoveKind())[0]
 	}
 	return p.form
+}
+
+// right reports whether what would be typed for a move that must be refused is right at this prompt, as the
+// number 1 for a card is where a bet is asked for.
+func (p *player) right(m suite.Moment) bool {
+	if !m.Step.Refused || m.Step.Act != suite.MakeMove || m.Step.Move.Verb == "" || p.prompts == nil || p.Book.Skeleton(p.screen.Prompt()) != p.prompts[0] {
+		return false
+	}
+	_, err := strconv.Atoi(p.spell(m.Step.Move).Text)
+	return err == nil && p.table.Rounds()
 }
 
 // spell puts a move into the word that the program asks for.

@@ -1,11 +1,13 @@
 package office
 
 import (
+	"maps"
 	"regexp"
 	"slices"
 	"strings"
 
 	"durchgang/core/draft"
+	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 )
 
@@ -45,48 +47,82 @@ const mostOptions = 12
 // verbs finds what is typed for each thing that a player does at a table of cards, where the usual word
 // has not the effect that it should have: the cards that are dealt then lie on the screen.
 func (d *drafter) verbs() error {
+	taken := map[string]bool{}
+	var prompt phrasebook.Screen // for a decision
 	for _, name := range []string{"stand", "hit", "double", "split"} {
-		script, ok := d.leading(name)
-		if !ok {
+		scripts := d.leading(name)
+		if len(scripts) == 0 {
+			d.remaining(name, taken, prompt)
 			continue
 		}
-		t, err := d.try(d.text, []suite.Script{script})
+		t, err := d.try(d.text, scripts)
 		if err != nil {
 			return err
 		}
-		if draft.Followed(d.suite.Rules, t.plays) || len(t.plays[0].Screens) < 2 {
+		if len(t.plays[0].Screens) < 2 {
+			continue
+		}
+		prompt = t.plays[0].Screens[1]
+		most := draft.Followed(d.suite.Rules, t.plays)
+		if most == len(scripts) {
+			taken[phrasebook.Default().Word(name, prompt.Prompt(), strings.Join(prompt, "\n"))] = true
 			continue
 		}
 		d.report("looking for what is typed to " + name)
+		best := ""
 		for n, word := range options(t.plays[0].Screens[1]) {
-			if n == mostOptions {
+			if n == mostOptions || most == len(scripts) {
 				break
+			}
+			if taken[word] {
+				continue
 			}
 			text := d.text.clone()
 			if text.verbs == nil {
 				text.verbs = map[string]string{}
 			}
 			text.verbs[name] = word
-			if t, err = d.try(text, []suite.Script{script}); err != nil {
+			if t, err = d.try(text, scripts); err != nil {
 				return err
 			}
-			if draft.Followed(d.suite.Rules, t.plays) {
-				d.text = text
-				d.learned = append(d.learned, draft.Learned{About: "words", Text: name + ": " + word})
-				break
+			if n := draft.Followed(d.suite.Rules, t.plays); n > most {
+				most, best, d.text = n, word, text
 			}
+		}
+		if best != "" {
+			taken[best] = true
+			d.learned = append(d.learned, draft.Learned{About: "words", Text: name + ": " + best})
 		}
 	}
 	return nil
 }
 
-// leading is a script whose second step is a thing to do, up to there.
-func (d *drafter) leading(name string) (suite.Script, bool) {
+// remaining takes for a thing to do, of which no script shows the effect, the one key of those in a prompt
+// that is for nothing else, unless it is known what is typed.
+func (d *drafter) remaining(name string, taken map[string]bool, prompt phrasebook.Screen) {
+	if !taken[phrasebook.Default().Word(name, prompt.Prompt(), strings.Join(prompt, "\n"))] {
+		return
+	}
+	keys := slices.DeleteFunc(options(prompt), func(word string) bool { return len(word) > 1 || taken[word] })
+	if len(keys) == 1 {
+		d.text.verbs = maps.Clone(d.text.verbs)
+		if d.text.verbs == nil {
+			d.text.verbs = map[string]string{}
+		}
+		d.text.verbs[name] = keys[0]
+	}
+}
+
+// mostLeading is with how many scripts what is typed is tried.
+const mostLeading = 4
+
+// leading are scripts whose second step is a thing to do, up to there.
+func (d *drafter) leading(name string) (list []suite.Script) {
 	for _, s := range d.suite.Scripts {
-		if len(s.Steps) > 1 && !s.Steps[0].Refused && s.Steps[1].Act == suite.MakeMove && !s.Steps[1].Refused && d.suite.Rules.FormatMove(s.Steps[1].Move) == name {
+		if len(list) < mostLeading && len(s.Steps) > 1 && !s.Steps[0].Refused && s.Steps[1].Act == suite.MakeMove && !s.Steps[1].Refused && d.suite.Rules.FormatMove(s.Steps[1].Move) == name {
 			s.Steps = s.Steps[:2]
-			return s, true
+			list = append(list, s)
 		}
 	}
-	return suite.Script{}, false
+	return list
 }
