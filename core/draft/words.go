@@ -2,6 +2,7 @@ package draft
 
 import (
 	"fmt"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -158,12 +159,38 @@ func (l *learner) words(m mistake.Mistake, s supposed) Wording {
 		l.tell(&w, s, "solo.won", "solo.lost")
 		l.learn(&w, "solo.refused", s.steps)
 		w.lives(s.steps)
+		l.always(&w)
 		return w
 	}
 	l.players(&w, s)
 	l.tell(&w, s, "says.won", "says.drawn")
 	l.learn(&w, "says.refused", s.steps)
 	return w
+}
+
+// always finds lines that name the word of one play and stand in plays with other words too: they do not
+// tell it.
+func (l *learner) always(w *Wording) {
+	in := map[string]map[string]bool{} // words of the plays in which a line stands
+	for _, p := range l.plays {
+		word := p.Script.Setup.Values()["word"]
+		for _, screen := range p.Screens {
+			for _, line := range screen {
+				if in[line] == nil {
+					in[line] = map[string]bool{}
+				}
+				in[line][strings.ToLower(word)] = true
+			}
+		}
+	}
+	for _, line := range sortedKeys(in) {
+		for word := range in[line] {
+			if len(in[line]) > 1 && word != "" && slices.Contains(tokensOf(strings.ToLower(line)), word) {
+				w.Phrases["ignore"] = append(w.Phrases["ignore"], `^`+regexp.QuoteMeta(strings.TrimSpace(line)))
+				break
+			}
+		}
+	}
 }
 
 // shots finds the phrases of what is said where ships are shot at.

@@ -400,7 +400,10 @@ func (c *compiler) ship(d shipDocument) *ship {
 	if d.Between != nil {
 		compiled.between = *d.Between
 	}
-	compiled.template = c.part(path, partDocument{Type: d.Type}, false).template
+	compiled.template = d.Type
+	for line := range strings.SplitSeq(d.Type, "\n") { // one for each question
+		c.part(path, partDocument{Type: line}, false)
+	}
 	return compiled
 }
 

@@ -84,7 +84,7 @@ func (b *Book) Give(rules game.Rules, s game.Setup) Given {
 	for _, q := range b.setup.typed {
 		t := &typing{ask: q.ask, each: q.each}
 		if q.each {
-			t.lines = lists[strings.Trim(q.text, "{}")]
+			t.lines = strings.Split(strings.Join(lists[strings.Trim(q.text, "{}")], "\n"), "\n")
 		} else if filled, whole := fill(q.text, values); whole {
 			t.lines = []string{filled}
 		}

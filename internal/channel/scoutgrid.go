@@ -71,6 +71,7 @@ var placings = []placing{
 	{"row, column", func(a, b, _, _ int) (int, int) { return a, b }},
 	{"column, row", func(a, b, _, _ int) (int, int) { return b, a }},
 	{"from the bottom", func(a, b, rows, _ int) (int, int) { return rows - 1 - a, b }},
+	{"column, row from the bottom", func(a, b, rows, _ int) (int, int) { return rows - 1 - b, a }},
 }
 
 // above finds how many lines above the first mark in a column the second one stands, and its sign; 0

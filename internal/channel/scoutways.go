@@ -116,6 +116,11 @@ func (w way) template(placed string) (move []string, base int, ok bool) {
 			return nil, 0, false
 		}
 		one = "{row-from-bottom}"
+	case "column, row from the bottom":
+		if one, two = w.first.col, w.second.row; two != "{row}" {
+			return nil, 0, false
+		}
+		two = "{row-from-bottom}"
 	}
 	base, _ = w.base()
 	return strings.Split(one+w.between+two, "\n"), base, true

@@ -15,9 +15,9 @@ type bookText struct {
 	empty   string
 	board   []string // how it is drawn
 	names   [2][]string
-	own     bool        // the built-in phrases are left out
-	answers [][2]string // what is asked, as a pattern, and what is typed
-	setup   string      // as it stands in the YAML
+	own     bool              // the built-in phrases are left out
+	answers [][2]string       // what is asked, as a pattern, and what is typed
+	setup   string            // as it stands in the YAML
 	verbs   map[string]string // what is typed for a thing to do
 	again   string
 	yes     string
@@ -95,9 +95,12 @@ func (b bookText) String() string {
 		sections[section][name] = append(sections[section][name], list...)
 	}
 	for key, list := range b.phrases {
-		if len(list) > 0 {
+		if len(list) > 0 && strings.Contains(key, ".") {
 			put(key, list)
 		}
+	}
+	if list := b.phrases["ignore"]; len(list) > 0 {
+		fmt.Fprintf(&w, "ignore: [%s]\n", quotedAll(list))
 	}
 	if b.again != "" {
 		put("says.again", []string{b.again})
