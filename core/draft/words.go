@@ -186,7 +186,7 @@ func (l *learner) always(w *Wording) {
 	for _, line := range sortedKeys(in) {
 		for word := range in[line] {
 			if len(in[line]) > 1 && word != "" && slices.Contains(tokensOf(strings.ToLower(line)), word) {
-				w.Phrases["ignore"] = append(w.Phrases["ignore"], `^`+regexp.QuoteMeta(strings.TrimSpace(line)))
+				w.Phrases["solo.always"] = append(w.Phrases["solo.always"], `^`+regexp.QuoteMeta(strings.TrimSpace(line)))
 				break
 			}
 		}

@@ -44,7 +44,7 @@ type Book struct {
 }
 
 // solo is what is said to one player at a table that the program keeps.
-type solo struct{ ignore, won, lost, refused, hints, lives []*regexp.Regexp }
+type solo struct{ ignore, won, lost, refused, hints, lives, always []*regexp.Regexp }
 
 // answer is typed whenever a prompt asks for it, or before the first move of a game only.
 type answer struct {

@@ -43,6 +43,7 @@ type form struct {
 		Refused []string `yaml:"refused"`
 		Hints   []string `yaml:"hints"`
 		Lives   []string `yaml:"lives"`
+		Always  []string `yaml:"always"` // lines that name the word by chance, whatever it is
 	} `yaml:"solo"`
 	Shots struct {
 		Ignore  []string            `yaml:"ignore"`
@@ -275,6 +276,7 @@ func (c *compiler) compile(own, builtIn form) {
 		lost:    both("solo.lost", own.Solo.Lost, builtIn.Solo.Lost),
 		refused: both("solo.refused", own.Solo.Refused, builtIn.Solo.Refused),
 		hints:   both("solo.hints", own.Solo.Hints, builtIn.Solo.Hints),
+		always:  c.patterns("$.solo.always", own.Solo.Always),
 		lives:   numbers("solo.lives", own.Solo.Lives, builtIn.Solo.Lives),
 	}
 	b.sea = sea{

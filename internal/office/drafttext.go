@@ -95,12 +95,9 @@ func (b bookText) String() string {
 		sections[section][name] = append(sections[section][name], list...)
 	}
 	for key, list := range b.phrases {
-		if len(list) > 0 && strings.Contains(key, ".") {
+		if len(list) > 0 {
 			put(key, list)
 		}
-	}
-	if list := b.phrases["ignore"]; len(list) > 0 {
-		fmt.Fprintf(&w, "ignore: [%s]\n", quotedAll(list))
 	}
 	if b.again != "" {
 		put("says.again", []string{b.again})
