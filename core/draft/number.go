@@ -25,10 +25,13 @@ type context struct {
 }
 
 // tally is how often the number in a context was what it should be.
-type tally struct{ right, wrong, weight int }
+type tally struct {
+	right, wrong, weight int
+	values               map[float64]bool // that were right
+}
 
-// numberIn finds the contexts in which a number is told on lines: of those in which it is nearly
-// always what it should be, again and again the one in which it is on most lines. name is the group that
+// numberIn finds the contexts in which a number is told on lines: of those in which it is mostly what it
+// should be, though the program may have a fault, again and again the one in which it is on most lines. name is the group that
 // the number is in a pattern, by the way in which it is told; least is how many lines there must be.
 func numberIn(lines []numbered, name func(way int) string, least int) (patterns []string, held int) {
 	all := map[context]*tally{}
@@ -49,10 +52,11 @@ func numberIn(lines []numbered, name func(way int) string, least int) (patterns 
 					}
 					seen[c] = true
 					if all[c] == nil {
-						all[c] = &tally{weight: around.weight}
+						all[c] = &tally{weight: around.weight, values: map[float64]bool{}}
 					}
 					if n == want {
 						all[c].right++
+						all[c].values[n] = true
 						met[i][c] = true
 					} else {
 						all[c].wrong++
@@ -74,7 +78,10 @@ func numberIn(lines []numbered, name func(way int) string, least int) (patterns 
 		}
 		var list []context
 		for c, n := range counts {
-			if t := all[c]; n >= least && t.wrong*9 <= t.right {
+			t := all[c]
+			// What always says the same may be right by chance; a second context has no fault to excuse it.
+			sure := t.wrong == 0 && (n >= least || patterns != nil)
+			if sure || patterns == nil && n >= least && t.wrong*4 <= t.right && len(t.values) > 1 {
 				list = append(list, c)
 			}
 		}
@@ -82,7 +89,7 @@ func numberIn(lines []numbered, name func(way int) string, least int) (patterns 
 			break
 		}
 		best := slices.MinFunc(list, func(a, b context) int {
-			return cmp.Or(counts[b]-counts[a], all[b].weight-all[a].weight, cmp.Compare(a.way, b.way), strings.Compare(a.pattern, b.pattern))
+			return cmp.Or(counts[b]-3*all[b].wrong-counts[a]+3*all[a].wrong, all[b].weight-all[a].weight, cmp.Compare(a.way, b.way), strings.Compare(a.pattern, b.pattern))
 		})
 		patterns = append(patterns, strings.Replace(best.pattern, slotNumber, "(?P<"+name(best.way)+`>\d+(?:\.\d+)?)`, 1))
 		held += counts[best]

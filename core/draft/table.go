@@ -1,6 +1,7 @@
 package draft
 
 import (
+	"maps"
 	"regexp"
 	"slices"
 	"strings"
@@ -101,35 +102,52 @@ func handsOf(view []game.Fact) (h hands) {
 	return h
 }
 
-// AtTable finds what is said at a table of cards: whose cards a line shows, and which are drawn, what a
-// hand counts, what the bank holds, and how a round ends.
+// AtTable finds what is said at a table of cards, together with the mistake: whose cards a line shows, and
+// which are drawn, what a hand counts, what the bank holds, and how a round ends.
 func AtTable(known mistake.Known, plays []Play) Wording {
 	l := newLearner(plays, [3][]string{})
-	l.blind, l.solo = true, true
+	l.blind, l.solo, l.singles = true, true, true
+	shown := Wording{Phrases: map[string][]string{}}
 	steps := l.suppose(known.Reference).steps
-	w := Wording{Phrases: map[string][]string{}}
-	l.owners(&w, steps)
-	w.bank(steps)
-	h := hands{suited: suits(steps)}
-	for i := range steps { // what shows cards says nothing else
-		steps[i].Screen = slices.Clone(steps[i].Screen)
-		for k, line := range steps[i].Screen {
-			cards := slices.DeleteFunc(h.cards(line), func(p phrasebook.Placed) bool { return !p.Suited && p.To-p.From > 2 })
-			if len(cards) > 1 && k != steps[i].Screen.Asks() {
-				steps[i].Screen[k] = ""
-			}
+	l.owners(&shown, steps)
+	l.hushed = hands{suited: suits(steps)}
+	w := l.explain(known, l.table)
+	maps.Copy(w.Phrases, shown.Phrases)
+	w.Learned = append(w.Learned, shown.Learned...)
+	return w
+}
+
+// table finds the phrases of what is said at a table of cards, beside the cards.
+func (l *learner) table(m mistake.Mistake, s supposed) Wording {
+	w := Wording{Mistake: m.Name, Phrases: map[string][]string{}}
+	w.bank(s.steps)
+	for i := range s.steps { // what shows cards says nothing else
+		s.steps[i].Screen = l.hush(s.steps[i].Screen)
+	}
+	l.tell(&w, s, "cards.bust", "cards.push", "cards.win", "cards.lose")
+	w.Ends = 0
+	for _, key := range []string{"cards.broke", "solo.refused"} {
+		l.learn(&w, key, s.steps)
+	}
+	l.once(&w, "solo.refused", s.steps)
+	return w
+}
+
+// hush takes out of a screen the lines that show cards.
+func (l *learner) hush(screen phrasebook.Screen) phrasebook.Screen {
+	quiet := slices.Clone(screen)
+	for k, line := range screen {
+		cards := slices.DeleteFunc(l.hushed.cards(line), func(p phrasebook.Placed) bool { return !p.Suited && p.To-p.From > 2 })
+		if len(cards) > 1 && k != screen.Asks() {
+			quiet[k] = ""
 		}
 	}
-	for _, key := range []string{"cards.bust", "cards.push", "cards.win", "cards.lose", "cards.broke", "solo.refused"} {
-		l.learn(&w, key, steps)
-		l.once(&w, key, steps)
-	}
-	return w
+	return quiet
 }
 
 // once finds lines at steps that no phrase explains yet and that stand nowhere else; not those with numbers
 // or cards, which are others each time.
-func (l *learner) once(w *Wording, key string, steps []Seen) {
+func (l *learner) once(w *Wording, key string, steps []Seen) (found []Learned) {
 	is := about(key).is
 	said := map[string]int{}
 	for _, s := range steps {
@@ -152,10 +170,12 @@ func (l *learner) once(w *Wording, key string, steps []Seen) {
 			}
 			text := wholeLine + " " + strings.Join(words, " ")
 			w.Phrases[key] = append(w.Phrases[key], pattern(text))
-			w.Learned = append(w.Learned, Learned{About: key, Text: text, Held: 1, Of: 1})
+			found = append(found, Learned{About: key, Text: text, Held: 1, Of: 1})
 			break
 		}
 	}
+	w.Learned = append(w.Learned, found...)
+	return found
 }
 
 // cardLine is a line of a screen that shows cards of one player.

@@ -95,7 +95,7 @@ const dear = 1
 // told reports whether it is known how the ends are told.
 func (w Wording) told() bool {
 	return w.Phrases["says.won"] != nil && w.Phrases["says.drawn"] != nil || w.Phrases["solo.won"] != nil && w.Phrases["solo.lost"] != nil ||
-		w.Phrases["shots.hit"] != nil && w.Phrases["shots.sunk"] != nil
+		w.Phrases["shots.hit"] != nil && w.Phrases["shots.sunk"] != nil || w.Phrases["cards.win"] != nil && w.Phrases["cards.push"] != nil
 }
 
 type learner struct {
@@ -105,6 +105,8 @@ type learner struct {
 	phrases map[spelled]said    // that were found before
 	solo    bool                // one player guesses a word
 	blind   bool                // boards are not compared
+	singles bool                // a line that stands at one step only may tell something
+	hushed  hands               // by which lines that show cards are known
 }
 
 func newLearner(plays []Play, names [3][]string) *learner {
@@ -229,6 +231,9 @@ func (l *learner) tell(w *Wording, s supposed, keys ...string) {
 	broken, told := slices.Clone(s.contradicted), make([]int, len(l.plays))
 	for _, key := range keys {
 		found := l.learn(w, key, s.steps)
+		if l.singles {
+			found = append(found, l.once(w, key, s.steps)...)
+		}
 		if len(found) == 0 {
 			w.Learned = append(w.Learned, Learned{About: key})
 		}

@@ -9,6 +9,7 @@ type Brief struct {
 	State   State          `json:"state"`
 	Finding *BriefFinding  `json:"finding,omitempty"`
 	Showed  []suite.Aspect `json:"showed,omitempty"`
+	Excused bool           `json:"excused,omitempty"`
 }
 
 // BriefFinding is a finding with the rules that it concerns.
@@ -22,7 +23,7 @@ type BriefFinding struct {
 func Briefs(scripts []ScriptVerdict) []Brief {
 	briefs := make([]Brief, len(scripts))
 	for i, sv := range scripts {
-		briefs[i] = Brief{Title: sv.Script.Title, State: sv.State, Showed: sv.Showed}
+		briefs[i] = Brief{Title: sv.Script.Title, State: sv.State, Showed: sv.Showed, Excused: sv.Excused}
 		if f := sv.Finding; f != nil {
 			briefs[i].Finding = &BriefFinding{*f, f.Aspect, f.Under}
 		}
@@ -41,7 +42,7 @@ func Reckon(s *suite.Suite, briefs []Brief, daysLate int) (Verdict, bool) {
 		if b.Title != s.Scripts[i].Title {
 			return Verdict{}, false
 		}
-		scripts[i] = ScriptVerdict{Script: s.Scripts[i], State: b.State, Showed: b.Showed}
+		scripts[i] = ScriptVerdict{Script: s.Scripts[i], State: b.State, Showed: b.Showed, Excused: b.Excused}
 		if b.Finding != nil {
 			f := b.Finding.Finding
 			f.Aspect, f.Under = b.Finding.Aspect, b.Finding.Under

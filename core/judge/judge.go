@@ -33,6 +33,7 @@ type ScriptVerdict struct {
 	Steps   []StepVerdict
 	Finding *Finding       // nil when nothing differs
 	Showed  []suite.Aspect // the aspects whose rule was seen to be kept
+	Excused bool           // it was not reached because of a fault that is fully explained
 }
 
 // CriterionVerdict is the state of a criterion and what it earns, and why.

@@ -15,7 +15,7 @@ type Entry struct {
 // earn is the state of a criterion and what it earns.
 func earn(c suite.Criterion, scripts []ScriptVerdict) CriterionVerdict {
 	cv := CriterionVerdict{Name: c.Name, Title: c.Title, State: criterionState(c, scripts), Of: c.Points}
-	n, kept, broken, charged := 0, 0, 0, 0
+	n, kept, broken, charged, excused := 0, 0, 0, 0, true
 	for _, sv := range scripts {
 		if sv.Finding != nil && sv.Finding.Criterion == c.Name {
 			charged++
@@ -27,6 +27,8 @@ func earn(c suite.Criterion, scripts []ScriptVerdict) CriterionVerdict {
 				kept++
 			case Differs:
 				broken++
+			case NotReached:
+				excused = excused && sv.Excused
 			}
 		}
 	}
@@ -45,6 +47,8 @@ func earn(c suite.Criterion, scripts []ScriptVerdict) CriterionVerdict {
 		cv.pay(c, c.Unsteady == suite.Costs, "the program does not do the same each time")
 	case cv.State == NotRead:
 		cv.pay(c, false, "the program says it in a way that is not read yet")
+	case cv.State == NotReached && excused:
+		cv.pay(c, false, "a fault of another rule, which is fully explained, was in the way each time")
 	case cv.State == NotReached:
 		cv.pay(c, c.Loses(false), "an earlier fault was in the way each time")
 	default:

@@ -51,8 +51,12 @@ var handNumber = regexp.MustCompile(`(?i)\bhand\s*#?\s*([1-4])\b`)
 
 // hand reads one line.
 func (b *Book) hand(line string) handLine {
-	text := blank(b.cards.ignore, b.blank(line))
-	h := handLine{hand: 1, total: -1, bank: number100(b.cards.bank, text)}
+	said := b.blank(line)
+	text := blank(b.cards.ignore, said)
+	if !b.cards.owners {
+		said = text // the built-in phrases are kept from what they do not mean
+	}
+	h := handLine{hand: 1, total: -1, bank: number100(b.cards.bank, said)}
 	switch {
 	case matchesAny(b.cards.dealer, text):
 		h.owner = game.Second
@@ -77,26 +81,26 @@ func (b *Book) hand(line string) handLine {
 		}
 	}
 	h.drawn = len(h.cards) > 0 && matchesAny(b.cards.drawn, text)
+	if b.cards.owners {
+		rest = said
+	}
 	for _, p := range b.cards.total {
 		if m := p.FindStringSubmatch(rest); m != nil && h.bank < 0 {
 			h.total, _ = strconv.Atoi(m[p.SubexpIndex("n")])
 			break
 		}
 	}
-	if b.cards.owners {
-		text = b.blank(line) // the book's own phrases are not kept from reading
-	}
-	h.bust = matchesAny(b.cards.bust, text)
-	h.paid = matchesAny(b.cards.natural, text)
-	h.broke = matchesAny(b.cards.broke, text)
+	h.bust = matchesAny(b.cards.bust, said)
+	h.paid = matchesAny(b.cards.natural, said)
+	h.broke = matchesAny(b.cards.broke, said)
 	switch {
-	case matchesAny(b.cards.push, text):
+	case matchesAny(b.cards.push, said):
 		h.result = "push"
-	case matchesAny(b.cards.surrender, text):
+	case matchesAny(b.cards.surrender, said):
 		h.result = "surrender"
-	case matchesAny(b.cards.lose, text):
+	case matchesAny(b.cards.lose, said):
 		h.result = "lose"
-	case matchesAny(b.cards.win, text):
+	case matchesAny(b.cards.win, said):
 		h.result = "win"
 	}
 	return h

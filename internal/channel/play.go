@@ -293,11 +293,11 @@ func (p *player) formFor(step suite.Step) phrasebook.Form {
 // right reports whether what would be typed for a move that must be refused is right at this prompt, as the
 // number 1 for a card is where a bet is asked for.
 func (p *player) right(m suite.Moment) bool {
-	if !m.Step.Refused || m.Step.Act != suite.MakeMove || m.Step.Move.Verb == "" || p.prompts == nil || p.Book.Skeleton(p.screen.Prompt()) != p.prompts[0] {
+	if !m.Step.Refused || m.Step.Act != suite.MakeMove || !p.table.Rounds() || p.prompts == nil || p.Book.Skeleton(p.screen.Prompt()) != p.prompts[0] {
 		return false
 	}
-	_, err := strconv.Atoi(p.spell(m.Step.Move).Text)
-	return err == nil && p.table.Rounds()
+	number := func(text string) bool { _, err := strconv.Atoi(text); return err == nil }
+	return number(p.spell(m.Step.Move).Text) && !number(p.Rules.FormatMove(m.Step.Move))
 }
 
 // spell puts a move into the word that the program asks for.
