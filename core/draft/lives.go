@@ -21,7 +21,7 @@ func (w *Wording) lives(steps []Seen) {
 			lines = append(lines, numbered{line, []float64{float64(left), float64(start - left)}})
 		}
 	}
-	patterns, held := numberIn(lines, func(way int) string { return [...]string{"n", "gone"}[way] }, max(2, of/2))
+	patterns, held, _ := numberIn(lines, func(way int) string { return [...]string{"n", "gone"}[way] }, max(2, of/2))
 	if len(patterns) == 0 {
 		return
 	}

@@ -32,8 +32,9 @@ type tally struct {
 
 // numberIn finds the contexts in which a number is told on lines: of those in which it is mostly what it
 // should be, though the program may have a fault, again and again the one in which it is on most lines. name is the group that
-// the number is in a pattern, by the way in which it is told; least is how many lines there must be.
-func numberIn(lines []numbered, name func(way int) string, least int) (patterns []string, held int) {
+// the number is in a pattern, by the way in which it is told; least is how many lines there must be. held
+// and wrong are on how many lines the number is right and wrong.
+func numberIn(lines []numbered, name func(way int) string, least int) (patterns []string, held, wrong int) {
 	all := map[context]*tally{}
 	met := make([]map[context]bool, len(lines)) // those that are right on a line
 	for i, l := range lines {
@@ -92,12 +93,12 @@ func numberIn(lines []numbered, name func(way int) string, least int) (patterns 
 			return cmp.Or(counts[b]-3*all[b].wrong-counts[a]+3*all[a].wrong, all[b].weight-all[a].weight, cmp.Compare(a.way, b.way), strings.Compare(a.pattern, b.pattern))
 		})
 		patterns = append(patterns, strings.Replace(best.pattern, slotNumber, "(?P<"+name(best.way)+`>\d+(?:\.\d+)?)`, 1))
-		held += counts[best]
+		held, wrong = held+counts[best], wrong+all[best].wrong
 		for i := range lines {
 			open[i] = open[i] || met[i][best]
 		}
 	}
-	return patterns, held
+	return patterns, held, wrong
 }
 
 // slotNumber is where the number stands in a context's pattern.

@@ -120,12 +120,12 @@ func AtTable(known mistake.Known, plays []Play) Wording {
 // table finds the phrases of what is said at a table of cards, beside the cards.
 func (l *learner) table(m mistake.Mistake, s supposed) Wording {
 	w := Wording{Mistake: m.Name, Phrases: map[string][]string{}}
-	w.bank(s.steps)
+	paid, sure := w.bank(s.steps)
 	for i := range s.steps { // what shows cards says nothing else
 		s.steps[i].Screen = l.hush(s.steps[i].Screen)
 	}
 	l.tell(&w, s, "cards.bust", "cards.push", "cards.win", "cards.lose")
-	w.Ends = 0
+	w.Ends, w.unsure = paid, !sure
 	for _, key := range []string{"cards.broke", "solo.refused"} {
 		l.learn(&w, key, s.steps)
 	}
@@ -384,12 +384,13 @@ func (w *Wording) totals(lines []cardLine) {
 			list = append(list, numbered{c.text, []float64{float64(c.total)}})
 		}
 	}
-	patterns, held := numberIn(list, func(int) string { return "n" }, max(2, len(list)/10))
+	patterns, held, _ := numberIn(list, func(int) string { return "n" }, max(2, len(list)/10))
 	w.number("cards.total", patterns, held, len(list))
 }
 
-// bank finds the number that is what the bank holds.
-func (w *Wording) bank(steps []Seen) {
+// bank finds the number that is what the bank holds, and tells how much oftener it is right than wrong, and
+// whether it is always right.
+func (w *Wording) bank(steps []Seen) (n int, sure bool) {
 	var list []numbered
 	for _, s := range steps {
 		for _, f := range s.View {
@@ -401,8 +402,10 @@ func (w *Wording) bank(steps []Seen) {
 			}
 		}
 	}
-	patterns, held := numberIn(list, func(int) string { return "n" }, 2)
-	w.number("cards.bank", patterns, held, held)
+	patterns, held, wrong := numberIn(list, func(int) string { return "n" }, 2)
+	w.number("cards.bank", patterns, held, held+wrong)
+	const often = 10 // lines on which it should be told at least
+	return held - wrong, wrong == 0 && held >= often
 }
 
 func (w *Wording) number(key string, patterns []string, held, of int) {
@@ -413,8 +416,8 @@ func (w *Wording) number(key string, patterns []string, held, of int) {
 }
 
 // Followed counts the plays whose last step had the effect that it should have: all cards that lie face up
-// stand on the screen, as far as they did not before, one of them is new, and the player's hand is shown
-// with no other card behind it.
+// stand on the screen, as far as they did not before, one of them is new, the player's hand is shown with no
+// other card behind it, and the same is asked as before unless the round is over.
 func Followed(rules game.Rules, plays []Play) (n int) {
 	l := newLearner(plays, [3][]string{})
 	l.blind = true
@@ -422,15 +425,19 @@ func Followed(rules game.Rules, plays []Play) (n int) {
 	steps := l.suppose(rules).steps
 	for i, s := range steps {
 		last[0], last[1] = last[1], s
-		if s.step+1 == len(plays[s.play].Screens) && s.step > 1 && (i+1 == len(steps) || steps[i+1].play != s.play) && followed(last[0].View, s) {
+		if s.step+1 == len(plays[s.play].Screens) && s.step > 1 && (i+1 == len(steps) || steps[i+1].play != s.play) && followed(last[0], s) {
 			n++
 		}
 	}
 	return n
 }
 
-func followed(before []game.Fact, after Seen) bool {
-	was, is := allCards(before), allCards(after.View)
+func followed(before, after Seen) bool {
+	ask := func(s Seen) string { return number.ReplaceAllString(s.Screen.Prompt(), anyNumber) }
+	if over := has(after.Facts, kind(game.FactResult)); over == (ask(before) == ask(after)) {
+		return false // it asks for a decision when the round is over, or for something else before
+	}
+	was, is := allCards(before.View), allCards(after.View)
 	for _, c := range was {
 		if i := slices.Index(is, c); i >= 0 {
 			is = slices.Delete(is, i, i+1)

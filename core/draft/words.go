@@ -29,6 +29,7 @@ type Wording struct {
 	Mistake   string // that the program was found to have while its words were learned, empty for none
 	Explained int    // plays in which the board and the ends are as they should be
 	Ends      int    // that are announced in these
+	unsure    bool   // a number is wrong here and there
 }
 
 // score is how much is explained.
@@ -68,7 +69,7 @@ func ShotsTold(rules game.Rules, plays []Play) Wording {
 func (l *learner) explain(known mistake.Known, words func(mistake.Mistake, supposed) Wording) Wording {
 	without := l.suppose(known.Reference)
 	best := words(mistake.Mistake{}, without)
-	if best.Explained == len(l.plays) && best.told() {
+	if best.Explained == len(l.plays) && best.told() && !best.unsure {
 		return best
 	}
 	most := without.fits()
