@@ -1,15 +1,13 @@
 // Package draft finds out how a program talks from what it prints at steps whose facts are
 // known: a phrase for "won" is what stands on the screen when somebody has won and at no
-// other time. A program with a mistake says some things at the wrong steps: Words finds what
-// is said together with the mistake, where boards or words that are guessed tell of it; in other games
-// Learn takes what is said at most of the steps.
+// other time. A program with a mistake says some things at the wrong steps: Words, AtSea and
+// AtTable find what is said together with the mistake.
 //
 // Read Words first, then mine.
 package draft
 
 import (
-	"cmp"
-	"maps"
+	"regexp"
 	"slices"
 	"strings"
 
@@ -17,21 +15,20 @@ import (
 	"durchgang/core/phrasebook"
 )
 
-// Seen is what a program printed at one step, what must be seen of it, and what the
-// phrasebook so far has read.
+// Seen is what a program printed at one step, and what must be seen of it.
 type Seen struct {
 	Screen phrasebook.Screen
 	Mover  game.Player // who made the step
 	Facts  []game.Fact // by the rules
 	View   []game.Fact // of the position after the step, by the rules
-	Read   []game.Fact // from the screen
 	Start  bool        // the program has just been started
 	Over   bool        // the game is over after the step
-	Echo   bool        // the program has parted from the rules before, and plays another game
 	Waits  bool        // the program waits for input
 
 	phrases    said
-	play, step int // which they are of
+	play, step int         // which they are of
+	claims     game.Player // who has won by the wording so far
+	ships      bool        // in a game in which those who have lost are named by their ships
 }
 
 // Learned is one thing that was found out, in words, with how often it held.
@@ -60,14 +57,13 @@ func (l Learned) Sure() string {
 type subject struct {
 	about string // the key in a phrasebook
 	is    func(Seen) bool
-	read  func(Seen) bool
 }
 
 func has(facts []game.Fact, is func(game.Fact) bool) bool { return slices.ContainsFunc(facts, is) }
 
 // of is the subject of facts of a kind, and where it matters of a player or text.
 func of(about string, is func(game.Fact) bool) subject {
-	return subject{about, func(s Seen) bool { return has(s.Facts, is) }, func(s Seen) bool { return has(s.Read, is) }}
+	return subject{about, func(s Seen) bool { return has(s.Facts, is) }}
 }
 
 func kind(k game.Kind) func(game.Fact) bool { return func(f game.Fact) bool { return f.Kind == k } }
@@ -94,71 +90,10 @@ func results(texts ...string) func(game.Fact) bool {
 	return func(f game.Fact) bool { return f.Kind == game.FactResult && slices.Contains(texts, f.Text) }
 }
 
-// keys are those under which something is told in a game.
-func keys(rules game.Rules, steps []Seen) []string {
-	tells := func(k game.Kind) bool {
-		return slices.ContainsFunc(steps, func(s Seen) bool { return has(s.Facts, kind(k)) })
-	}
-	if tells(game.FactResult) {
-		return []string{"solo.refused", "cards.win", "cards.lose", "cards.push"}
-	}
-	list := []string{"says.won", "says.drawn", "says.refused"}
-	if rules.Solo() {
-		list = []string{"solo.won", "solo.lost", "solo.refused"}
-	}
-	if tells(game.FactHit) {
-		list = append(list, "shots.hit", "shots.miss", "shots.sunk")
-	}
-	return list
-}
-
 // winnerOf is who has won by facts.
 func winnerOf(facts []game.Fact) game.Player {
 	result, _ := game.Announced(facts)
 	return result.Winner
-}
-
-// Learn returns the phrases of what the program says and is not read yet, by the key of the
-// phrasebook they belong to, and a report of everything. names are players' names that are
-// known, by player; they become {player} in a phrase.
-func Learn(rules game.Rules, steps []Seen, names [3][]string) (phrases map[string][]string, report []Learned) {
-	phrases = map[string][]string{}
-	steps = slices.DeleteFunc(slices.Clone(steps), func(s Seen) bool { return s.Echo })
-	for _, key := range keys(rules, steps) {
-		s := about(key)
-		for i := range steps {
-			steps[i].phrases = phrasesIn(steps[i], names, s.about)
-		}
-		should, held, wrong := 0, 0, 0
-		for _, step := range steps {
-			if s.is(step) {
-				should++
-			}
-			switch {
-			case step.Start:
-			case s.is(step) && s.read(step):
-				held++
-			case !s.is(step) && s.read(step):
-				wrong++
-			}
-		}
-		if should == 0 {
-			continue
-		}
-		if held*10 >= 9*should && wrong*20 <= len(steps) {
-			report = append(report, Learned{s.about, "built-in wording", held, should, wrong})
-			continue
-		}
-		found := mine(s, steps)
-		if len(found) == 0 {
-			report = append(report, Learned{About: s.about, Of: should})
-		}
-		for _, l := range found {
-			phrases[s.about] = append(phrases[s.about], pattern(l.Text))
-			report = append(report, l)
-		}
-	}
-	return phrases, report
 }
 
 // How many phrases there are for one thing, and how many that are all of their line.
@@ -184,7 +119,7 @@ func mine(s subject, steps []Seen) []Learned {
 		if is {
 			should++
 		}
-		if is && !s.read(step) {
+		if is {
 			open = append(open, i)
 		}
 	}
@@ -204,20 +139,32 @@ type contrast struct {
 	should    int            // steps of the subject
 }
 
-// hides reports whether a phrase takes a name as a word and does not stand at wins of either player,
-// so that it may hide who is named.
+// hides reports whether a phrase takes a name as a word and so hides who is named: it does not stand at
+// wins of either player, or what stands there is the name of who has not won, of whom it says that they
+// have.
 func (c contrast) hides(phrase string) bool {
 	var stands [3]bool
-	wordlike := false
+	wordlike, wrong, of := false, 0, 0
 	for _, s := range c.steps {
-		if p := winnerOf(s.Facts); p != game.Nobody {
-			n, there := s.phrases[phrase]
-			stands[p] = stands[p] || there
-			wordlike = wordlike || n[wordly]
+		p := winnerOf(s.Facts)
+		n, there := s.phrases[phrase]
+		if p == game.Nobody || !there {
+			continue
+		}
+		stands[p] = true
+		if wordlike = wordlike || n[wordly]; !n[wordly] {
+			continue
+		}
+		of++
+		if n[hidden+int(p.Opponent())] && !n[hidden+int(p)] && !n[game.First] && !n[game.Second] && (s.claims == p.Opponent() || !s.ships && !loses.MatchString(phrase)) {
+			wrong++
 		}
 	}
-	return wordlike && !(stands[game.First] && stands[game.Second])
+	return wordlike && !(stands[game.First] && stands[game.Second]) || wrong*2 > of
 }
+
+// loses finds in a phrase that it may be about who has lost.
+var loses = regexp.MustCompile(`\b(?:los[et]s?|loser|lost|beaten|defeated|verl\pL*|besiegt\pL*|perd\pL*|pierde\pL*|persa?o?)\b`)
 
 // choose takes phrases of a kind until the open steps are explained, or none is left that explains
 // more. left is how many are open then.
@@ -262,69 +209,4 @@ func (c contrast) choose(open []int, most int, fits func(phrase string) bool) (f
 		found = append(found, l)
 	}
 	return found, len(open)
-}
-
-// Marks finds the signs of the players on a board that is not read: the sign that is there
-// once more after each of the first player's moves, and after the second's. empty is what
-// stands in most places at the start.
-func Marks(steps []Seen, cols int) (first, second, empty string) {
-	signs := func(s Seen) map[string]int {
-		counts := map[string]int{}
-		for _, line := range s.Screen {
-			for _, c := range signsOf(line, cols) {
-				counts[c]++
-			}
-		}
-		return counts
-	}
-	gained := [3]map[string]int{1: {}, 2: {}}
-	filled := map[string]int{}
-	var before map[string]int
-	for _, s := range steps {
-		now := signs(s)
-		if s.Start {
-			for c, n := range now {
-				filled[c] += n
-			}
-		} else if _, refused := game.Refused(s.Facts); before != nil && !refused && s.Mover != game.Nobody {
-			for c, n := range now {
-				if n == before[c]+1 {
-					gained[s.Mover][c]++
-				}
-			}
-		}
-		before = now
-	}
-	most := func(counts map[string]int, not string) string {
-		best := ""
-		for _, c := range slices.SortedFunc(maps.Keys(counts), func(a, b string) int { return cmp.Or(counts[b]-counts[a], strings.Compare(a, b)) }) {
-			if c != not && best == "" && counts[c] > 1 {
-				best = c
-			}
-		}
-		return best
-	}
-	first = most(gained[game.First], "")
-	second = most(gained[game.Second], first)
-	return first, second, most(filled, "")
-}
-
-// signsOf are the signs in a row of a board: each stands alone, and they do not count up as
-// the names of columns do.
-func signsOf(line string, cols int) []string {
-	cells := strings.FieldsFunc(line, func(r rune) bool { return strings.ContainsRune(" |,[]()'\"│║", r) })
-	if len(cells) > cols+1 {
-		return nil
-	}
-	counts := len(cells) > 1
-	for i, c := range cells {
-		if len([]rune(c)) != 1 {
-			return nil
-		}
-		counts = counts && []rune(c)[0] == []rune(cells[0])[0]+rune(i)
-	}
-	if counts {
-		return nil
-	}
-	return cells[max(0, len(cells)-cols):]
 }

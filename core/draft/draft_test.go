@@ -5,7 +5,6 @@ import (
 	"testing"
 
 	"durchgang/core/game"
-	"durchgang/core/games"
 	"durchgang/core/phrasebook"
 )
 
@@ -45,11 +44,15 @@ func usual(what string, p game.Player) string {
 
 func learned(t *testing.T, list []Seen) map[string][]string {
 	t.Helper()
-	rules, err := games.All().Rules("tic-tac-toe")
-	if err != nil {
-		t.Fatal(err)
+	phrases := map[string][]string{}
+	for _, key := range []string{"says.won", "says.drawn", "says.refused"} {
+		for i := range list {
+			list[i].phrases = phrasesIn(list[i], [3][]string{game.First: {"Rot"}, game.Second: {"Blau"}}, key)
+		}
+		for _, l := range mine(about(key), list) {
+			phrases[key] = append(phrases[key], pattern(l.Text))
+		}
 	}
-	phrases, _ := Learn(rules, list, [3][]string{game.First: {"Rot"}, game.Second: {"Blau"}})
 	return phrases
 }
 
@@ -82,16 +85,5 @@ func TestMistakesDoNotSpoilTheWords(t *testing.T) {
 	}
 	if made := phrases["says.drawn"]; len(made) > 0 {
 		t.Errorf("a draw is %v, which was never said", made)
-	}
-}
-
-func TestMarks(t *testing.T) {
-	screens := []string{"- - -\n- - -\n- - -", "# - -\n- - -\n- - -", "# @ -\n- - -\n- - -", "# @ #\n- - -\n- - -", "# @ #\n@ - -\n- - -"}
-	var list []Seen
-	for i, s := range screens {
-		list = append(list, Seen{Screen: phrasebook.NewScreen(s), Start: i == 0, Mover: []game.Player{0, 1, 2, 1, 2}[i]})
-	}
-	if first, second, empty := Marks(list, 3); first != "#" || second != "@" || empty != "-" {
-		t.Errorf("marks are %q and %q, free %q", first, second, empty)
 	}
 }

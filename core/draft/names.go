@@ -90,11 +90,24 @@ func (l *learner) winners(steps []Seen, known [3][]string) (names [3]string, ok 
 			}
 			sentence := slices.ContainsFunc(slices.Concat(one[:at.from], one[at.to[0]:]), func(t string) bool { return lettered(t) && len(t) > 2 })
 			if p, _ := nameAt(one[at.from:], known); sentence && p == game.Nobody {
-				most, ok, names = n, true, at.names(one, other)
+				most, ok, names = n, true, inOrder(at.names(one, other))
 			}
 		}
 	}
 	return names, ok
+}
+
+// inOrder are the names of two players, the first one's first where that is told by the names themselves.
+// A program that calls the first player by what is usually the second one's name has a fault, and no
+// names of its own.
+func inOrder(names [3]string) [3]string {
+	for _, usual := range [][2]string{{"1", "2"}, {"one", "two"}, {"first", "second"}, {"a", "b"}, {"x", "o"}} {
+		one, other := strings.Fields(strings.ToLower(names[game.First])), strings.Fields(strings.ToLower(names[game.Second]))
+		if slices.Contains(one, usual[1]) && slices.Contains(other, usual[0]) {
+			return [3]string{game.First: names[game.Second], game.Second: names[game.First]}
+		}
+	}
+	return names
 }
 
 // nameable reports whether a run of tokens may be a name: words, or one number.

@@ -23,11 +23,14 @@ func sortedKeys[V any](m map[string]V) []string { return slices.Sorted(maps.Keys
 // said are the phrases that stand on a screen.
 type said map[string]naming
 
-// naming is whom a phrase names where it stands: nobody, the one, or the other player, and whether a
-// player's name is taken as a word.
-type naming [4]bool
+// naming is whom a phrase names where it stands: nobody, the one, or the other player, whether a player's
+// name is taken as a word, and whose.
+type naming [7]bool
 
-const wordly = 3
+const (
+	wordly = 3
+	hidden = 4 // and the player
+)
 
 // says reports whether a phrase stands there that names nobody but a player; whoever is named
 // where that is Nobody.
@@ -151,6 +154,9 @@ func (s said) add(run []item, before string, several bool) {
 				continue
 			}
 			words[i] = it.word
+			if k >= 0 {
+				who[hidden+int(it.player)] = true
+			}
 			n := utf8.RuneCountInString(it.word)
 			switch {
 			case !lettered(it.word):

@@ -146,7 +146,7 @@ func (l *learner) suppose(rules game.Rules) supposed {
 			if !s.contradicted[i] && !o.Untyped {
 				s.steps = append(s.steps, Seen{
 					Screen: p.Screens[k], Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
-					Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
+					claims: winnerOf(o.Facts), ships: l.blind, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
 				})
 			}
 			return !s.contradicted[i]

@@ -88,9 +88,10 @@ func (w *Witness) Silent(rules game.Rules, lines bool) int {
 	return n
 }
 
-// Unshown reports whether the script leaves unshown what it is for.
+// Unshown reports whether the script leaves unshown what it is for, where that costs points.
 func (w *Witness) Unshown() bool {
-	return JudgeScript(w.suite, w.Script, w.Moments, w.Seen).State == NotShown
+	c, _ := w.suite.Criterion(w.Script.Criterion)
+	return c.Loses(true) && JudgeScript(w.suite, w.Script, w.Moments, w.Seen).State == NotShown
 }
 
 // Touches reports whether some rules say anything else of the script than the reference.

@@ -77,10 +77,7 @@ func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Per
 		if o.Untyped {
 			continue
 		}
-		t.steps = append(t.steps, draft.Seen{
-			Screen: screen, Mover: moments[i].Mover,
-			Facts: moments[i].Facts, Read: o.Facts, Start: moments[i].Step.Act == suite.Start, Over: moments[i].Result.Over(), Echo: v.Steps[i].Echo, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed,
-		})
+		t.steps = append(t.steps, draft.Seen{Screen: screen, Start: moments[i].Step.Act == suite.Start, Over: moments[i].Result.Over()})
 		if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind.Stands() }) {
 			t.boards++
 		}
