@@ -257,9 +257,9 @@ func (t *trial) fills(h, than hypothesis, scripts bits) bool {
 // omissions are the mistakes by which nothing is missing in what a program shows that
 // keeps the rules as far as it shows them.
 func (t *trial) omissions() []Diagnosis {
-	missing, unshown := make([]int, len(t.witnesses)), make([]bool, len(t.witnesses))
+	missing, unshown := make([]int, len(t.witnesses)), judge.Unshown(t.witnesses)
 	for i, w := range t.witnesses {
-		missing[i], unshown[i] = w.Silent(t.known.Reference, false), w.Unshown()
+		missing[i] = w.Silent(t.known.Reference, false)
 	}
 	var found []Diagnosis
 	for _, s := range t.suspects {

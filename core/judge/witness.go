@@ -88,10 +88,18 @@ func (w *Witness) Silent(rules game.Rules, lines bool) int {
 	return n
 }
 
-// Unshown reports whether the script leaves unshown what it is for, where that costs points.
-func (w *Witness) Unshown() bool {
-	c, _ := w.suite.Criterion(w.Script.Criterion)
-	return c.Loses(true) && JudgeScript(w.suite, w.Script, w.Moments, w.Seen).State == NotShown
+// Unshown reports of each script whether it leaves unshown what it is for, and its criterion loses points
+// by that.
+func Unshown(witnesses []*Witness) []bool {
+	unshown, verdicts := make([]bool, len(witnesses)), make([]ScriptVerdict, len(witnesses))
+	for i, w := range witnesses {
+		verdicts[i] = JudgeScript(w.suite, w.Script, w.Moments, w.Seen)
+	}
+	for i, w := range witnesses {
+		c, _ := w.suite.Criterion(w.Script.Criterion)
+		unshown[i] = verdicts[i].State == NotShown && c.Loses(true) && criterionState(c, verdicts) == NotShown
+	}
+	return unshown
 }
 
 // Touches reports whether some rules say anything else of the script than the reference.

@@ -239,14 +239,18 @@ func (m leaksWord) View(pos game.Position, _ game.Player, facts []game.Fact) []g
 type neverTold struct{ *hangman.Rules }
 
 func (m neverTold) Play(pos game.Position, g game.Move, facts []game.Fact) []game.Fact {
-	return withoutWord(m.Rules.Play(pos, g, facts))
+	return withoutWord(pos, m.Rules.Play(pos, g, facts))
 }
 
 func (m neverTold) View(pos game.Position, viewer game.Player, facts []game.Fact) []game.Fact {
-	return withoutWord(m.Rules.View(pos, viewer, facts))
+	return withoutWord(pos, m.Rules.View(pos, viewer, facts))
 }
 
-func withoutWord(facts []game.Fact) []game.Fact {
+// withoutWord takes out the word unless the guesser has won, who sees it anyway.
+func withoutWord(pos game.Position, facts []game.Fact) []game.Fact {
+	if pos.Result().Winner == game.First {
+		return facts
+	}
 	kept := facts[:0]
 	for _, f := range facts {
 		if f.Kind != game.FactWord {
