@@ -22,7 +22,7 @@ const rows = computed(() => {
     (at < 0 || (r.cells[at] ?? 'agrees') !== 'agrees') && (!mistake || r.mistakes.includes(mistake)) && (!group || r.group === group))
   const by = order.value
   const key = (r: Row) => (by === 'points' ? r.points : by === 'group' ? r.group || Infinity : typeof by === 'number' ? weight[r.cells[by] ?? ''] ?? 6 : 0)
-  const open = (r: Row) => (r.state === 'failed' ? 0 : 1) // somebody has to look at it
+  const open = (r: Row) => (r.state === 'failed' ? 0 : r.cells.includes('not read') ? 1 : 2) // somebody has to look at it
   return shown.sort((a, b) => open(a) - open(b) || key(a) - key(b) || a.student.localeCompare(b.student))
 })
 
