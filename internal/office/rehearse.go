@@ -105,7 +105,6 @@ func rehearseProgram(ctx context.Context, a record.Assignment, s *suite.Suite, i
 		return nil, err
 	}
 	g.Parallel = scriptsAtOnce
-	g.Learn = false // somebody waits for the answer
 	graded, err := g.Grade(ctx, folder, nil)
 	p := &record.RehearsedProgram{Language: graded.Language, Points: graded.Verdict.Points, Criteria: graded.Verdict.Criteria, Findings: graded.Verdict.Findings}
 	if AtFault(err) {
