@@ -65,9 +65,9 @@ terminal() { # terminal COMMAND NAME [SECONDS]
 page /courses/$assignment/mine mine | go run ./scripts/pictures $url hugo.tandy@evening.example "$password"
 $durchgang assignment show $assignment --json | python3 -c 'import json,sys; print(json.load(sys.stdin)["suite"].replace("points 5", "points 8", 1))' > "$work/dearer.suite"
 $durchgang assignment change $assignment --suite "$work/dearer.suite" > /dev/null
-$durchgang regrade $assignment > /dev/null 2>&1
-page /runs/1/compare/2 regrade | go run ./scripts/pictures $url ida "$password"
-$durchgang regrade discard 2 > /dev/null
+regrade=$($durchgang regrade $assignment --json 2> /dev/null | python3 -c 'import json,sys; print(json.load(sys.stdin)["after"]["id"])')
+page /runs/1/compare/$regrade regrade | go run ./scripts/pictures $url ida "$password"
+$durchgang regrade discard $regrade > /dev/null
 export PATH=$PWD/bin:$PATH
 terminal "durchgang phrasebook draft internal/office/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14
 terminal "durchgang matrix $assignment" terminal-matrix
