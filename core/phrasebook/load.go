@@ -23,6 +23,7 @@ type form struct {
 	Marks   *sides[string]  `yaml:"marks"`
 	Names   sides[[]string] `yaml:"names"`
 	Empty   []string        `yaml:"empty"`
+	Codes   []string        `yaml:"codes"` // what cells, row by row, or columns are called
 	Board   []string        `yaml:"board"`
 	Yes     string          `yaml:"yes"`
 	Answers []partDocument  `yaml:"answers"`
@@ -155,7 +156,7 @@ type Error = document.Error
 // Causes of errors in a phrasebook, for errors.Is.
 var (
 	ErrBase     = errors.New("base is 0 or 1: the number of the first row and column")
-	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {row-from-bottom}, {number-from-bottom}, {text} or {way}, and for a ship of a set-up {name}, {length}, {end-row}, {end-col}, {end-letter} or {end-row-letter}")
+	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {code}, {row-from-bottom}, {number-from-bottom}, {text} or {way}, and for a ship of a set-up {name}, {length}, {end-row}, {end-col}, {end-letter} or {end-row-letter}")
 	ErrNoMove   = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern  = errors.New("the pattern does not compile")
 	ErrMarks    = errors.New("the two marks must be different and not blank")

@@ -22,6 +22,7 @@ func (c *compiler) forms(own, builtIn form) {
 	if own.Form.Move != nil {
 		form := c.form("$", own.Form)
 		form.kind = "" // for every game
+		form.codes = own.Codes
 		c.book.forms = []Form{form}
 	}
 	for i, f := range own.Forms {

@@ -16,6 +16,7 @@ type Form struct {
 	screen  *regexp.Regexp // what must stand on its first screen besides; nil always does
 	base    int            // the number of the first row and column
 	prompts []part
+	codes   []string  // what cells or columns are called
 	ways    [2]string // what {way} is for a ship, across and down
 }
 
@@ -83,6 +84,25 @@ type place struct {
 	way        string // of a ship, whose name is the text
 	length     int
 	down       bool
+	codes      []string
+}
+
+// code is what a cell or column is called; one off the board by a word that no other is called.
+func code(p place) string {
+	n := int(p.cell.Col)
+	inside := n >= 0 && n < p.cols
+	if len(p.codes) != p.cols {
+		n += int(p.cell.Row) * p.cols
+		inside = inside && p.cell.Row >= 0 && int(p.cell.Row) < p.rows
+	}
+	if inside && n < len(p.codes) {
+		return p.codes[n]
+	}
+	for other := "x"; ; other += "x" {
+		if !slices.Contains(p.codes, other) {
+			return other
+		}
+	}
 }
 
 // end is the last cell of a ship.
@@ -111,6 +131,7 @@ var fields = map[string]func(place) string{
 	"{row-from-bottom}":   func(p place) string { return strconv.Itoa(p.rows - 1 - int(p.cell.Row) + p.base) },
 	"{number}":            number,
 	"{way}":               func(p place) string { return p.way },
+	"{code}":              code,
 	"{name}":              func(p place) string { return p.text },
 	"{length}":            func(p place) string { return strconv.Itoa(p.length) },
 	"{end-row}":           func(p place) string { return strconv.Itoa(int(p.end().Row) + p.base) },
@@ -157,7 +178,7 @@ func cellLetter(p place) string {
 // Lines returns the lines that type a move on a board of rows × cols, one for
 // each prompt.
 func (f Form) Lines(m game.Move, rows, cols int) []string {
-	at := place{cell: m.Cell, text: m.Text, rows: rows, cols: cols, base: f.base, way: f.ways[0]}
+	at := place{cell: m.Cell, text: m.Text, rows: rows, cols: cols, base: f.base, way: f.ways[0], codes: f.codes}
 	if m.Text == "v" {
 		at.way = f.ways[1]
 	}

@@ -29,6 +29,7 @@ type Scouted struct {
 	Answers [][2]string // to what is asked before the first move: the question, what is typed
 	Move    []string    // what is typed at each prompt of a move, as in a phrasebook
 	Base    int
+	Codes   []string  // what cells or columns are called, where they have names of the program's own
 	Board   []string  // how it is drawn, as in a phrasebook
 	Free    string    // what stands in all free cells; empty where it is not the same
 	Marks   [2]string // in the order in which they were seen; the second is empty where it was not
@@ -225,7 +226,7 @@ func (s *scout) cellsTyped() [3][2]int {
 func (s *scout) moves(before []string, screen phrasebook.Screen) (Scouted, bool, error) {
 	cells := s.cellsTyped()
 	refusals := map[string]bool{}
-	for _, w := range s.ways() {
+	for _, w := range slices.Concat(s.ways(), s.coded(screen)) {
 		if len(s.seen) > mostRuns {
 			break
 		}
@@ -260,6 +261,7 @@ func (s *scout) moves(before []string, screen phrasebook.Screen) (Scouted, bool,
 		}
 		found, ok, err := fit(before, w, screens, spots, mark)
 		if err != nil || ok {
+			found.Codes = w.names(s.places())
 			found.heed(w, strings.Join(screen, "\n"), s.Rows)
 			return found, ok, err
 		}

@@ -116,7 +116,7 @@ func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
 		return best, err
 	}
 	text := d.text.clone()
-	text.move, text.base, text.board = found.Move, found.Base, found.Board
+	text.move, text.base, text.codes, text.board = found.Move, found.Base, found.Codes, found.Board
 	text.marks, text.empty = marksOf(found.Marks), found.Free
 	for _, a := range found.Answers {
 		text.answers = append(text.answers, [2]string{"^" + regexp.QuoteMeta(strings.TrimSpace(a[0])), a[1]})

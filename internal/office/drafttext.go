@@ -11,6 +11,7 @@ import (
 type bookText struct {
 	move    []string
 	base    int
+	codes   []string
 	marks   [2]string
 	empty   string
 	board   []string // how it is drawn
@@ -49,6 +50,9 @@ func (b bookText) String() string {
 			fmt.Fprintf(&w, "  - {type: %s}\n", quoted(m))
 		}
 		fmt.Fprintf(&w, "base: %d\n", b.base)
+		if b.codes != nil {
+			fmt.Fprintf(&w, "codes: [%s]\n", quotedAll(b.codes))
+		}
 	}
 	if b.marks[0] != "" {
 		fmt.Fprintf(&w, "marks: {first: %s, second: %s}\n", quoted(b.marks[0]), quoted(b.marks[1]))

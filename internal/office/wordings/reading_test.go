@@ -26,7 +26,7 @@ var (
 	first    = flag.Int("first", 5000, "number of the first program")
 	playing  = flag.Int("playing", 0, "the game that programs play, by its index")
 	plainly  = flag.Bool("plainly", false, "learn nothing")
-	only     = flag.String("only", "", "right or wrong, after reserve- or sealed- where it is not the known part: only those, told one by one")
+	only     = flag.String("only", "", "right or wrong, after reserve- or sealed- where it is not the known part: only those, told one by one; or others: the programs that were written by hand")
 )
 
 // outcome is how a program fared.
@@ -181,6 +181,10 @@ and names are the program's own, counts as not found. A fault because of which a
 
 // TestReading measures how programs in wordings of their own are read, with no hint.
 func TestReading(t *testing.T) {
+	if *only == "others" {
+		t.Log("\n" + others(t))
+		return
+	}
 	if *only != "" {
 		part := wordings.Known
 		switch {

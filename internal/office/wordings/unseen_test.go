@@ -138,7 +138,7 @@ func (w written) chosen(t *testing.T, wanted func(file string) bool) (right, wro
 // that start fast; `make reading` has all.
 func TestProgramsOfOthers(t *testing.T) {
 	w := readWritten(t)
-	some := []string{"oh.lua", "guessword.c", "armada.py", "jack.c", "dealer.lua", "meadow.py"}
+	some := []string{"oh.lua", "guessword.c", "armada.py", "jack.c", "dealer.lua", "meadow.py", "battle.rb"}
 	right, wrong := w.chosen(t, func(file string) bool { return slices.Contains(some, file) })
 	gradeAll(t, slices.Concat(right, wrong))
 	for _, p := range right {
