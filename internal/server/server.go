@@ -172,7 +172,9 @@ func (s *Server) Serve(ctx context.Context, l net.Listener) error {
 	go func() {
 		<-ctx.Done()
 		close(s.done)
-		stopped <- s.app.ShutdownWithTimeout(5 * time.Second)
+		err := s.app.ShutdownWithTimeout(5 * time.Second)
+		_ = l.Close() // where it was asked to stop before it listened, there was nothing to shut down
+		stopped <- err
 	}()
 	err := s.app.Listener(newGate(l, s.proxies), fiber.ListenConfig{DisableStartupMessage: true})
 	if ctx.Err() == nil {
