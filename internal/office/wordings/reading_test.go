@@ -162,7 +162,7 @@ rounds, and graded before anything was changed for them; the table has them as t
 
 const afterword = `
 Graded for the first time, before anything was changed for them: 6 of 15 right programs of the first round kept all
-points and 2 were accused; 8 of 14 of the second, and 4 were accused, one of them of a fault that it had and that is mended since; 5 of 10 of the third, and none was accused, 4 were
+points and 2 were accused; 7 of 14 of the second, and 4 were accused, one of them of a fault that it had and that is mended since; 5 of 10 of the third, and none was accused, 4 were
 not graded yet and one lost points for what it shows in words that are not read.
 
 Goals: all points at least 97 %, accused 0, faults found at least 98 %, named first at least 90 % of those that the
