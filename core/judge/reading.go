@@ -15,21 +15,23 @@ var kindsOf = map[string][]game.Kind{
 }
 
 // Doubtful returns the subjects of which the reading has not proven itself: what was read of them
-// differs in more scripts than it agrees in where it could have differed. An end that the program
+// differs in more scripts than there are steps, after the first, at which it agrees and could have differed. An end that the program
 // itself acts upon is no matter of reading, and neither is what it does without a word.
 func Doubtful(scripts []ScriptVerdict) []string {
-	right, wrong := map[string]int{}, map[string]int{}
+	right, wrong, firm := map[string]int{}, map[string]int{}, map[string]bool{}
 	for _, sv := range scripts {
-		agrees, differs := map[string]bool{}, map[string]bool{}
-		for _, step := range sv.Steps {
+		differs := map[string]bool{}
+		for i, step := range sv.Steps {
 			if step.Echo {
 				break
 			}
 			for _, c := range step.Comparisons {
 				switch {
-				case c.State == Agrees && !c.routine:
-					agrees[c.Subject] = true
-				case c.State == Differs && c.worded:
+				case c.State == Agrees && !c.routine && i > 0:
+					right[c.Subject]++
+				case c.State == Differs && !c.worded:
+					firm[c.Subject] = true
+				case c.State == Differs:
 					differs[c.Subject] = true
 				}
 			}
@@ -37,15 +39,10 @@ func Doubtful(scripts []ScriptVerdict) []string {
 		for s := range differs {
 			wrong[s]++
 		}
-		for s := range agrees {
-			if !differs[s] {
-				right[s]++
-			}
-		}
 	}
 	var list []string
 	for s, n := range wrong {
-		if n > right[s] {
+		if n > right[s] && !firm[s] {
 			list = append(list, s)
 		}
 	}

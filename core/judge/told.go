@@ -128,7 +128,8 @@ func (c *comparer) subject(s subject) (Comparison, bool) {
 		if !shown || agree(expected[t], is) || c.turnedUp(s, expected[t], is) {
 			continue
 		}
-		result.State, result.Aspect, result.routine, result.worded = Differs, c.toldAspect(s, expected[t], is), false, true
+		result.State, result.Aspect, result.routine = Differs, c.toldAspect(s, expected[t], is), false
+		result.worded = result.Aspect != suite.Hidden // what is hidden is not read by chance
 		result.Expected, result.Seen = c.sayAll(expected[t], s), c.sayAll(is, s)
 		if len(expected[t]) == 0 {
 			result.Expected = "nothing of the kind"

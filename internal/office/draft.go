@@ -132,6 +132,7 @@ func (d *drafter) structure() error {
 		return err
 	}
 	switch {
+	case table.Rounds() && d.settled != "": // what a teacher has settled is read with the built-in wording
 	case table.Rounds():
 		d.text.own = true
 		d.learn(draft.AtTable(d.known(), t.plays))

@@ -21,12 +21,8 @@ func (g Grader) trust(ctx context.Context, list []played, keep func(record.Evide
 	if len(doubtful) == 0 {
 		return list, nil
 	}
-	cases, err := g.prepared()
-	if err != nil {
-		return nil, err
-	}
-	if found := cases.Diagnose(witnessesOf(list)); len(found) > 0 && found[0].Whole && !found[0].Omits && len(found[0].Mistakes) == 1 {
-		return list, nil
+	if explained, err := g.explained(list); err != nil || explained {
+		return list, err
 	}
 	unread := slices.Clone(list)
 	for i := range unread {
@@ -60,6 +56,16 @@ func (g Grader) trust(ctx context.Context, list []played, keep func(record.Evide
 		return nil, notRead(list)
 	}
 	return unread, ctx.Err()
+}
+
+// explained reports whether one known mistake explains all that was seen.
+func (g Grader) explained(list []played) (bool, error) {
+	cases, err := g.prepared()
+	if err != nil {
+		return false, err
+	}
+	found := cases.Diagnose(witnessesOf(list))
+	return len(found) > 0 && found[0].Whole && !found[0].Omits && len(found[0].Mistakes) == 1, nil
 }
 
 // weigh sums up the points of criteria that are read and of those that are not.
