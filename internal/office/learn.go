@@ -92,9 +92,6 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		if list, err = g.playAll(ctx, p, keep); err != nil || !doubtful(list) {
 			return list, "", err
 		}
-		if explained, err := g.explained(list); err != nil || explained && !d.learnable() && accepted(list) && dealt(list) {
-			return list, "", err
-		}
 	}
 	switch {
 	case err != nil || d.silent:
@@ -112,9 +109,6 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	}
 	if learned = d.text.String(); learned == "" && list != nil {
 		return list, "", nil
-	}
-	if learned, err = g.plainer(ctx, p, &d, learned); err != nil {
-		return nil, "", err
 	}
 	with, again := *g, p.anew()
 	if with.Book, err = taught(g.settled, learned); err != nil {
@@ -144,31 +138,6 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	p.judging.Add(again.judging.Load())
 	p.stuck.Store(again.stuck.Load())
 	return other, learned, nil
-}
-
-// plainer is what was learned without words of the program's own, where the built-in ones with one known
-// mistake explain all that is seen, or nothing is amiss.
-func (g Grader) plainer(ctx context.Context, p *playing, d *drafter, learned string) (string, error) {
-	plain := d.text.clone()
-	plain.own, plain.phrases, plain.names = false, nil, [2][]string{}
-	text := plain.String()
-	if d.learnable() || text == "" || text == learned {
-		return learned, nil
-	}
-	with, again := g, p.anew()
-	var err error
-	if with.Book, err = taught(g.settled, text); err != nil {
-		return "", err
-	}
-	again.recorded = true
-	list, err := with.playAll(ctx, again, nil)
-	if err != nil {
-		return "", err
-	}
-	if explained, err := with.explained(list); err != nil || explained || !doubtful(list) {
-		return text, err
-	}
-	return learned, nil
 }
 
 // worth is how well what a program shows fits the rules, by what was read of all scripts.
