@@ -45,7 +45,7 @@ bench: build
 	go test -run '^$$' -bench '$(LONG)' -benchtime 1x -timeout 90m ./core/play/drop ./internal/channel ./internal/cli ./internal/server
 
 validity: build
-	go test -count=1 -timeout 60m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md
+	go test -count=1 -timeout 30m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md
 
 reading: build
 	go test -count=1 -timeout 120m ./internal/office/wordings -run 'TestReading$$' -programs 32 -reading $(CURDIR)/docs/reading.md

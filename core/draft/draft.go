@@ -61,16 +61,11 @@ type subject struct {
 
 func has(facts []game.Fact, is func(game.Fact) bool) bool { return slices.ContainsFunc(facts, is) }
 
-// of is the subject of facts of a kind, and where it matters of a player or text.
-func of(about string, is func(game.Fact) bool) subject {
-	return subject{about, func(s Seen) bool { return has(s.Facts, is) }}
-}
-
 func kind(k game.Kind) func(game.Fact) bool { return func(f game.Fact) bool { return f.Kind == k } }
 
 // about is what is told under a key of the phrasebook.
 func about(key string) subject {
-	return of(key, facts[key])
+	return subject{key, func(s Seen) bool { return has(s.Facts, facts[key]) }}
 }
 
 // facts are those that are told under a key.
@@ -118,8 +113,6 @@ func mine(s subject, steps []Seen) []Learned {
 		}
 		if is {
 			should++
-		}
-		if is {
 			open = append(open, i)
 		}
 	}

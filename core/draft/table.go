@@ -22,17 +22,21 @@ func Dealt(rules game.Rules, plays []Play) (n int) {
 			continue
 		}
 		done[s.play] = true
-		var shown []string
-		for _, line := range s.Screen {
-			for _, p := range phrasebook.Ranks(line) {
-				shown = append(shown, p.Rank)
-			}
-		}
-		if within(slices.Concat(hands.mine, hands.theirs), shown) {
+		if within(slices.Concat(hands.mine, hands.theirs), ranksOn(s.Screen)) {
 			n++
 		}
 	}
 	return n
+}
+
+// ranksOn are the ranks of all cards that may stand on a screen.
+func ranksOn(screen phrasebook.Screen) (ranks []string) {
+	for _, line := range screen {
+		for _, p := range phrasebook.Ranks(line) {
+			ranks = append(ranks, p.Rank)
+		}
+	}
+	return ranks
 }
 
 // within reports whether all of some cards are among others.
@@ -51,9 +55,10 @@ func within(some, others []string) bool {
 // hands are the ranks of what lies face up: of the player's one hand, and of the dealer's.
 type hands struct {
 	mine, theirs []string
-	several      bool // the player has more than one hand
-	covered      bool // a card of the dealer's lies face down
-	suited       bool // the program writes suits, so that a number is no card
+	totals       [3]int // what they count, by player
+	several      bool   // the player has more than one hand
+	covered      bool   // a card of the dealer's lies face down
+	suited       bool   // the program writes suits, so that a number is no card
 }
 
 // cards are those on a line.
@@ -84,11 +89,11 @@ func suits(steps []Seen) bool {
 
 func handsOf(view []game.Fact) (h hands) {
 	for _, f := range view {
-		if f.Kind != game.FactCard {
-			continue
-		}
 		rank := strings.TrimRight(f.Text, "SHDC")
 		switch {
+		case f.Kind == game.FactTotal && f.N == 1:
+			h.totals[f.Player] = f.Amount
+		case f.Kind != game.FactCard:
 		case rank == "?":
 			h.covered = true
 		case f.Player == game.Second:
@@ -109,8 +114,8 @@ func AtTable(known mistake.Known, plays []Play) Wording {
 	l.blind, l.solo, l.singles = true, true, true
 	shown := Wording{Phrases: map[string][]string{}}
 	steps := l.suppose(known.Reference).steps
+	l.suited = suits(steps)
 	l.owners(&shown, steps)
-	l.hushed = hands{suited: suits(steps)}
 	w := l.explain(known, l.table)
 	maps.Copy(w.Phrases, shown.Phrases)
 	w.Learned = append(w.Learned, shown.Learned...)
@@ -137,7 +142,7 @@ func (l *learner) table(m mistake.Mistake, s supposed) Wording {
 func (l *learner) hush(screen phrasebook.Screen) phrasebook.Screen {
 	quiet := slices.Clone(screen)
 	for k, line := range screen {
-		cards := slices.DeleteFunc(l.hushed.cards(line), func(p phrasebook.Placed) bool { return !p.Suited && p.To-p.From > 2 })
+		cards := slices.DeleteFunc(hands{suited: l.suited}.cards(line), func(p phrasebook.Placed) bool { return !p.Suited && p.To-p.From > 2 })
 		if len(cards) > 1 && k != screen.Asks() {
 			quiet[k] = ""
 		}
@@ -191,11 +196,10 @@ type cardLine struct {
 // owners finds by what a line with cards says whose they are.
 func (l *learner) owners(w *Wording, steps []Seen) {
 	var lines []cardLine
-	suited := suits(steps)
 	before := map[int]int{} // cards of the player's at the step before, by play
 	for _, s := range steps {
 		h := handsOf(s.View)
-		h.suited = suited
+		h.suited = l.suited
 		n := before[s.play]
 		before[s.play] = len(h.mine)
 		if h.several || len(h.mine) == 0 {
@@ -268,21 +272,17 @@ func (h hands) on(line string, drew bool) (c cardLine, found bool) {
 	switch {
 	case len(cards) == 0:
 	case mine && !(theirs && !h.covered):
-		c.owner, c.whole, c.total = game.First, true, count(h.mine)
-		found = true
+		c.owner, c.whole = game.First, true
 	case mine:
 	case theirs && (len(h.theirs) > 1 || !drew || h.theirs[0] != h.mine[len(h.mine)-1]):
-		c.owner, c.total = game.Second, count(h.theirs)
-		c.whole = !h.covered
-		found = true
+		c.owner, c.whole = game.Second, !h.covered
 	case !h.covered && len(h.theirs) > 1 && !mine && partOf(cards, h.theirs[1:]):
-		c.owner, c.drawn, c.total = game.Second, true, count(h.theirs)
-		found = true
+		c.owner, c.drawn = game.Second, true
 	case drew && !theirs && cards[0].Rank == h.mine[len(h.mine)-1]:
-		c.owner, c.drawn, c.total = game.First, true, count(h.mine)
-		found = true
+		c.owner, c.drawn = game.First, true
 	}
-	return c, found
+	c.total = h.totals[c.owner]
+	return c, c.owner != game.Nobody
 }
 
 // partOf reports whether cards are some that follow each other in a hand.
@@ -297,25 +297,6 @@ func partOf(cards []phrasebook.Placed, hand []string) bool {
 		}
 	}
 	return false
-}
-
-// count is what cards count.
-func count(cards []string) (sum int) {
-	ace := false
-	for _, c := range cards {
-		switch c {
-		case "A":
-			ace, sum = true, sum+1
-		case "J", "Q", "K", "10":
-			sum += 10
-		default:
-			sum += int(c[0] - '0')
-		}
-	}
-	if ace && sum <= 11 {
-		sum += 10
-	}
-	return sum
 }
 
 var cardWords = regexp.MustCompile(`(?i)^(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two|of|and|the|spades?|hearts?|diamonds?|clubs?)$`)
@@ -444,17 +425,15 @@ func followed(before, after Seen) bool {
 		}
 	}
 	h := handsOf(after.View)
-	var shown []string
 	for _, line := range after.Screen {
 		cards := phrasebook.Ranks(line)
-		for i, p := range cards {
-			shown = append(shown, p.Rank)
+		for i := range cards {
 			if end := i + len(h.mine); len(h.mine) > 1 && !h.several && end < len(cards) && runs(cards[i:end], h.mine) && adjacent(line[cards[end-1].To:cards[end].From]) {
 				return false
 			}
 		}
 	}
-	return len(is) > 0 && within(is, shown)
+	return len(is) > 0 && within(is, ranksOn(after.Screen))
 }
 
 // adjacent reports whether what stands between two cards divides cards of one hand.

@@ -107,7 +107,7 @@ type learner struct {
 	solo    bool                // one player guesses a word
 	blind   bool                // boards are not compared
 	singles bool                // a line that stands at one step only may tell something
-	hushed  hands               // by which lines that show cards are known
+	suited  bool                // cards are written with their suits
 }
 
 func newLearner(plays []Play, names [3][]string) *learner {

@@ -75,9 +75,8 @@ func (b *Book) hand(line string) handLine {
 		h.cards = nil // a question mark, and no card
 	}
 	if covered(h.cards) && h.owner != game.Nobody && b.cards.owners {
-		if cards, to := bare(text, b.holder(h.owner, text)); len(cards)+len(h.cards) > 1 && len(cards) > 0 {
+		if cards := bare(text, b.holder(h.owner, text)); len(cards)+len(h.cards) > 1 && len(cards) > 0 {
 			h.cards = append(cards, h.cards...)
-			rest = strings.Repeat(" ", to) + rest[to:]
 		}
 	}
 	h.drawn = len(h.cards) > 0 && matchesAny(b.cards.drawn, text)
@@ -108,7 +107,11 @@ func (b *Book) hand(line string) handLine {
 
 // holder is where on a line the name of who holds its cards ends.
 func (b *Book) holder(p game.Player, line string) int {
-	for _, pattern := range map[game.Player][]*regexp.Regexp{game.First: b.cards.player, game.Second: b.cards.dealer}[p] {
+	patterns := b.cards.player
+	if p == game.Second {
+		patterns = b.cards.dealer
+	}
+	for _, pattern := range patterns {
 		if at := pattern.FindStringIndex(line); at != nil {
 			return at[1]
 		}
@@ -144,7 +147,7 @@ func cardsIn(line string) (found []string, rest string) {
 		if at == nil {
 			break
 		}
-		if word := strings.TrimSpace(strings.Trim(rest[at[0]:at[1]], ".,:;!?()[]<>|")); (strings.EqualFold(word, "as") || strings.EqualFold(word, "ah") || strings.EqualFold(word, "ad")) && word != strings.ToUpper(word) {
+		if isWord(strings.TrimSpace(strings.Trim(rest[at[0]:at[1]], ".,:;!?()[]<>|"))) {
 			rest = rest[:at[0]] + strings.Repeat(" ", at[1]-at[0]) + rest[at[1]:] // a word, and no ace
 			continue
 		}

@@ -2,6 +2,7 @@ package phrasebook
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 )
 
@@ -26,7 +27,7 @@ func Ranks(line string) (list []Placed) {
 			break
 		}
 		p := Placed{Rank: rankOf(line[from+at[0] : from+at[1]]), From: from + at[0], To: from + at[1]}
-		if suit := suitBehind.FindString(line[p.To:]); suit != "" && !(p.Rank == "A" && strings.ContainsAny(suit, "shd") && len(suit) == 1) {
+		if suit := suitBehind.FindString(line[p.To:]); suit != "" && !isWord(line[p.From:p.To+len(suit)]) {
 			p.To, p.Suited = p.To+len(suit), true
 		}
 		from = p.To
@@ -35,6 +36,11 @@ func Ranks(line string) (list []Placed) {
 		}
 	}
 	return list
+}
+
+// isWord reports whether what may be an ace with its suit is a word of English.
+func isWord(text string) bool {
+	return text != strings.ToUpper(text) && slices.Contains([]string{"as", "ah", "ad"}, strings.ToLower(text))
 }
 
 // alone reports whether a card is no part of a word or number.
@@ -55,8 +61,8 @@ func alone(line string, p Placed) bool {
 }
 
 // bare reads cards without suits: those that follow each other behind the name of who holds them.
-func bare(line string, from int) (cards []string, to int) {
-	to = from
+func bare(line string, from int) (cards []string) {
+	to := from
 	for _, p := range Ranks(line) {
 		if p.From < from {
 			continue
@@ -71,7 +77,7 @@ func bare(line string, from int) (cards []string, to int) {
 		}
 		cards, to = append(cards, p.Rank), p.To
 	}
-	return cards, to
+	return cards
 }
 
 func isDigit(r rune) bool { return r >= '0' && r <= '9' }

@@ -10,7 +10,6 @@ import (
 	"strings"
 
 	"durchgang/core/draft"
-	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
@@ -98,8 +97,8 @@ func (d *drafter) find() error {
 	return d.again()
 }
 
-// structure finds how a set-up is given, what is asked first and how a move is typed, and leaves what
-// is said to the built-in wording.
+// structure finds how a set-up is given, what is asked first, how a move is typed and what is said, in
+// games in which boards are not compared.
 func (d *drafter) structure() error {
 	few := d.scripts(1, 4)
 	d.report("trying the built-in wording")
@@ -132,13 +131,8 @@ func (d *drafter) structure() error {
 		return err
 	}
 	switch {
-	case table.Rounds() && d.settled != "": // what a teacher has settled is read with the built-in wording
 	case table.Rounds():
 		d.text.own = true
-		d.learn(draft.AtTable(d.known(), t.plays))
-		if t, err = d.try(d.text, d.suite.Scripts); err != nil { // who holds what is read now
-			return err
-		}
 		d.learn(draft.AtTable(d.known(), t.plays))
 	case table.Afloat():
 		d.text.own = true
@@ -289,31 +283,21 @@ func literal(line string) string {
 	return digits.ReplaceAllString(regexp.QuoteMeta(strings.TrimSpace(line)), `\d+`)
 }
 
-// moves are the ways to type a move.
-func (d *drafter) moves() []string {
-	if d.suite.Rules.MoveKind() == game.NamesColumn {
-		return []string{"{col}", "{small-letter}", "{letter}"}
-	}
-	return []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}", "{letter}{row}", "{small-letter}{row}", "{row-letter}{col}", "{number}", "{number-from-bottom}", "{row}|{col}", "{col}|{row}"}
-}
+// shots are ways to type a cell, with a bar between two prompts.
+var shots = []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}", "{letter}{row}", "{small-letter}{row}", "{row-letter}{col}", "{number}", "{number-from-bottom}", "{row}|{col}", "{col}|{row}"}
 
 // aims tries every way to type a shot, where what becomes of shots is not told as typed so far.
 func (d *drafter) aims(best trial, few []suite.Script) error {
-	most, whole := d.given(best)
-	plain := d.text.clone()
-	for _, move := range d.moves() {
+	found, plain := fit(d.given, best), d.text.clone()
+	for _, move := range shots {
 		for _, base := range []int{1, 0} {
-			if whole || strings.Contains(move, "letter") && base == 0 {
+			if found.whole || strings.Contains(move, "letter") && base == 0 {
 				continue
 			}
 			text := plain.clone()
 			text.move, text.base = strings.Split(move, "|"), base
-			t, err := d.try(text, few)
-			if err != nil {
+			if err := d.consider(found, text, few); err != nil {
 				return err
-			}
-			if n, all := d.given(t); n > most {
-				most, whole, d.text = n, all, text
 			}
 		}
 	}

@@ -140,8 +140,8 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 	if len(parts) == 0 {
 		return best, nil
 	}
-	most, whole := d.given(best)
-	if whole {
+	found := fit(d.given, best)
+	if found.whole {
 		return best, nil
 	}
 	d.report("looking for how the set-up is given")
@@ -164,7 +164,7 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 	started, tried := 0, 0
 	for _, place := range d.places(parts, strings.TrimSpace(startOf(bare).Prompt())) {
 		for _, as := range written {
-			if whole || started == mostSetups || tried == mostTried {
+			if found.whole || started == mostSetups || tried == mostTried {
 				break
 			}
 			text := d.text.clone()
@@ -183,15 +183,12 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 				}
 			}
 			tried++
-			t, err := d.try(text, few)
-			if err != nil {
+			if err := d.consider(found, text, few); err != nil {
 				return best, err
-			}
-			if n, all := d.given(t); n > most {
-				most, whole, best, d.text = n, all, t, text
 			}
 		}
 	}
+	best = found.trial
 	if d.text.setup == "" && parts[0] != "{word}" && parts[0] != "{cards}" {
 		var err error
 		if best, err = d.typed(bare, few, parts); err != nil {

@@ -112,5 +112,31 @@ func printed(events []channel.Event) string {
 	return b.String()
 }
 
+// fitting is the best that was found so far by some measure, which also says when nothing is better.
+type fitting struct {
+	of    func(trial) (n int, whole bool)
+	trial trial
+	n     int
+	whole bool
+}
+
+// fit is a fitting of what was found so far.
+func fit(of func(trial) (int, bool), t trial) *fitting {
+	n, whole := of(t)
+	return &fitting{of, t, n, whole}
+}
+
+// consider plays scripts with a text, and keeps it where it fits better.
+func (d *drafter) consider(f *fitting, text bookText, scripts []suite.Script) error {
+	t, err := d.try(text, scripts)
+	if err != nil {
+		return err
+	}
+	if n, whole := f.of(t); n > f.n {
+		f.n, f.whole, f.trial, d.text = n, whole, t, text
+	}
+	return nil
+}
+
 // whole reports whether a trial shows nothing that could be better understood.
 func (t trial) whole() bool { return t.differs == 0 && t.boards*2 > len(t.steps) }

@@ -44,7 +44,7 @@ func shipWays(screen string) []shipWay {
 // asksFor is a pattern for a prompt for one ship of a fleet, whatever the ship is called and however
 // long it is.
 func asksFor(prompt string, ships []string) string {
-	text := digits.ReplaceAllString(regexp.QuoteMeta(strings.TrimSpace(prompt)), `\d+`)
+	text := literal(prompt)
 	for _, name := range ships {
 		text = regexp.MustCompile(`(?i)\b`+regexp.QuoteMeta(regexp.QuoteMeta(name))+`\b`).ReplaceAllLiteralString(text, `.+`)
 	}
@@ -92,9 +92,9 @@ func (d *drafter) typed(best trial, few []suite.Script, parts []string) (trial, 
 		p.ask = "^(?:" + strings.TrimPrefix(p.ask, "^") + "|" + strings.TrimPrefix(asksFor(p.next, p.ships), "^") + ")"
 		between, screen = `\n`, p.next
 	}
-	most := -1
+	found := &fitting{of: d.given, trial: best, n: -1}
 	for n, way := range shipWays(screen) {
-		if n == mostShipWays {
+		if found.whole || n == mostShipWays {
 			break
 		}
 		text := d.text.clone()
@@ -115,19 +115,15 @@ func (d *drafter) typed(best trial, few []suite.Script, parts []string) (trial, 
 			if move != nil {
 				shot.move, shot.base = move, way.base
 			}
-			if t, err = d.try(shot, few); err != nil {
+			if found.whole {
+				break
+			}
+			if err := d.consider(found, shot, few); err != nil {
 				return best, err
-			}
-			n, whole := d.given(t)
-			if n > most {
-				most, best, d.text = n, t, shot
-			}
-			if whole {
-				return best, nil
 			}
 		}
 	}
-	return best, nil
+	return found.trial, nil
 }
 
 // direction looks for what a program asks when the first cell of a ship has been typed alone.

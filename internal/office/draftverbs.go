@@ -1,7 +1,6 @@
 package office
 
 import (
-	"maps"
 	"regexp"
 	"slices"
 	"strings"
@@ -47,12 +46,16 @@ const mostOptions = 12
 // verbs finds what is typed for each thing that a player does at a table of cards, where the usual word
 // has not the effect that it should have: the cards that are dealt then lie on the screen.
 func (d *drafter) verbs() error {
-	taken := map[string]bool{}
+	book, taken := phrasebook.Default(), map[string]bool{}
 	var prompt phrasebook.Screen // for a decision
+	usual := func(name string) string { return book.Word(name, prompt.Prompt(), strings.Join(prompt, "\n")) }
 	for _, name := range []string{"stand", "hit", "double", "split"} {
 		scripts := d.leading(name)
-		if len(scripts) == 0 {
-			d.remaining(name, taken, prompt)
+		if len(scripts) == 0 { // nothing shows the effect: the one key that is for nothing else
+			keys := slices.DeleteFunc(options(prompt), func(word string) bool { return len(word) > 1 || taken[word] })
+			if taken[usual(name)] && len(keys) == 1 {
+				d.text = d.text.with(name, keys[0])
+			}
 			continue
 		}
 		t, err := d.try(d.text, scripts)
@@ -63,54 +66,43 @@ func (d *drafter) verbs() error {
 			continue
 		}
 		prompt = t.plays[0].Screens[1]
-		most := draft.Followed(d.suite.Rules, t.plays)
-		if most == len(scripts) {
-			taken[phrasebook.Default().Word(name, prompt.Prompt(), strings.Join(prompt, "\n"))] = true
+		found := fit(func(t trial) (int, bool) {
+			n := draft.Followed(d.suite.Rules, t.plays)
+			return n, n == len(scripts)
+		}, t)
+		if found.whole {
+			taken[usual(name)] = true
 			continue
 		}
 		d.report("looking for what is typed to " + name)
-		best := ""
-		for n, word := range options(t.plays[0].Screens[1]) {
-			if n == mostOptions || most == len(scripts) {
+		before := d.text
+		for n, word := range options(prompt) {
+			if n == mostOptions || found.whole {
 				break
 			}
 			if taken[word] {
 				continue
 			}
-			text := d.text.clone()
-			if text.verbs == nil {
-				text.verbs = map[string]string{}
-			}
-			text.verbs[name] = word
-			if t, err = d.try(text, scripts); err != nil {
+			if err := d.consider(found, before.with(name, word), scripts); err != nil {
 				return err
 			}
-			if n := draft.Followed(d.suite.Rules, t.plays); n > most {
-				most, best, d.text = n, word, text
-			}
 		}
-		if best != "" {
-			taken[best] = true
-			d.learned = append(d.learned, draft.Learned{About: "words", Text: name + ": " + best})
+		if word := d.text.verbs[name]; word != before.verbs[name] {
+			taken[word] = true
+			d.learned = append(d.learned, draft.Learned{About: "words", Text: name + ": " + word})
 		}
 	}
 	return nil
 }
 
-// remaining takes for a thing to do, of which no script shows the effect, the one key of those in a prompt
-// that is for nothing else, unless it is known what is typed.
-func (d *drafter) remaining(name string, taken map[string]bool, prompt phrasebook.Screen) {
-	if !taken[phrasebook.Default().Word(name, prompt.Prompt(), strings.Join(prompt, "\n"))] {
-		return
+// with is the text with a word that is typed for a thing to do.
+func (b bookText) with(name, word string) bookText {
+	b = b.clone()
+	if b.verbs == nil {
+		b.verbs = map[string]string{}
 	}
-	keys := slices.DeleteFunc(options(prompt), func(word string) bool { return len(word) > 1 || taken[word] })
-	if len(keys) == 1 {
-		d.text.verbs = maps.Clone(d.text.verbs)
-		if d.text.verbs == nil {
-			d.text.verbs = map[string]string{}
-		}
-		d.text.verbs[name] = keys[0]
-	}
+	b.verbs[name] = word
+	return b
 }
 
 // mostLeading is with how many scripts what is typed is tried.

@@ -87,7 +87,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	if err := g.unread(ctx, p, list); err != nil {
 		return Graded{Language: p.language}, err
 	}
-	if list, err = g.trust(ctx, list, keep); err != nil {
+	if list, err = g.trust(list, keep); err != nil {
 		return Graded{Language: p.language}, err
 	}
 	e, err := g.examine(ctx, p, list, keep)

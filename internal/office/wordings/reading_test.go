@@ -7,10 +7,11 @@ import (
 	"os"
 	"slices"
 	"strings"
-	"sync"
 	"testing"
 	"testing/fstest"
 	"time"
+
+	"golang.org/x/sync/errgroup"
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
@@ -29,37 +30,48 @@ var (
 	only     = flag.String("only", "", "right or wrong, after reserve- or sealed- where it is not the known part: only those, told one by one; or others: the programs that were written by hand")
 )
 
-// outcome is how a program fared.
-type outcome struct {
-	wordings.Program
-	kind   wordings.Kind
+// grading is how a program fared.
+type grading struct {
 	graded office.Graded
 	err    error
 	took   time.Duration
 }
 
-func (o outcome) full() bool    { return o.graded.Verdict.Points == o.graded.Verdict.Of && o.err == nil }
-func (o outcome) accused() bool { return len(o.graded.Verdict.Findings)+len(o.graded.Diagnosis) > 0 }
+func (g grading) full() bool    { return g.graded.Verdict.Points == g.graded.Verdict.Of && g.err == nil }
+func (g grading) accused() bool { return len(g.graded.Verdict.Findings)+len(g.graded.Diagnosis) > 0 }
 
 // unread reports whether it is said that the program is not graded yet.
-func (o outcome) unread() bool { return o.err != nil }
+func (g grading) unread() bool { return g.err != nil }
 
-// named reports whether the first diagnosis is the fault that was planted.
-func (o outcome) named() bool {
-	return len(o.graded.Diagnosis) > 0 && slices.ContainsFunc(o.planted().Known, func(known string) bool {
-		return strings.HasPrefix(o.graded.Diagnosis[0].Name(), known)
+// named reports whether the first diagnosis is one of some mistakes.
+func (g grading) named(mistakes []string) bool {
+	return len(g.graded.Diagnosis) > 0 && slices.ContainsFunc(mistakes, func(m string) bool {
+		return strings.HasPrefix(g.graded.Diagnosis[0].Name(), m)
 	})
 }
+
+// overcharged reports whether a criterion is broken, by what is seen of it, that is none of some.
+func (g grading) overcharged(criteria []string) bool {
+	return slices.ContainsFunc(g.graded.Verdict.Criteria, func(c judge.CriterionVerdict) bool {
+		return c.State == judge.Differs && !slices.Contains(criteria, c.Name)
+	})
+}
+
+// outcome is how a program that was made up fared.
+type outcome struct {
+	wordings.Program
+	grading
+	kind wordings.Kind
+}
+
+// named reports whether the first diagnosis is the fault that was planted.
+func (o outcome) named() bool { return o.grading.named(o.planted().Known) }
 
 // nameable reports whether the catalogue of mistakes knows the fault.
 func (o outcome) nameable() bool { return len(o.planted().Known) > 0 }
 
 // overcharged reports whether another rule's criterion is broken, by what is seen of it.
-func (o outcome) overcharged() bool {
-	return slices.ContainsFunc(o.graded.Verdict.Criteria, func(c judge.CriterionVerdict) bool {
-		return c.State == judge.Differs && !slices.Contains(o.planted().Criterion, c.Name)
-	})
-}
+func (o outcome) overcharged() bool { return o.grading.overcharged(o.planted().Criterion) }
 
 func (o outcome) planted() wordings.Fault {
 	return o.kind.Faults[slices.IndexFunc(o.kind.Faults, func(f wordings.Fault) bool { return f.Name == o.Fault })]
@@ -85,45 +97,42 @@ func (o outcome) says() string {
 func fare(t *testing.T, kind wordings.Kind, n int, part wordings.Part, faulty bool) []outcome {
 	t.Helper()
 	list := make([]outcome, n)
-	var next, all sync.WaitGroup
-	turn := make(chan int)
-	next.Go(func() {
-		for i := range list {
-			turn <- i
+	inPairs(n, func(i int) {
+		var fault *wordings.Fault
+		if faulty {
+			fault = &kind.Faults[i%len(kind.Faults)]
 		}
-		close(turn)
+		p := kind.Make(uint64(*first)+uint64(i), part, fault)
+		list[i] = outcome{p, gradeText(t, kind.Game, "game.py", p.Source), kind}
 	})
-	for range 2 {
-		all.Go(func() {
-			for i := range turn {
-				var fault *wordings.Fault
-				if faulty {
-					fault = &kind.Faults[i%len(kind.Faults)]
-				}
-				p := kind.Make(uint64(*first)+uint64(i), part, fault)
-				began := time.Now()
-				g, err := graded(t, kind, p.Source)
-				list[i] = outcome{p, kind, g, err, time.Since(began)}
-			}
-		})
-	}
-	next.Wait()
-	all.Wait()
 	return list
 }
 
-// graded grades a program's text with no hint.
-func graded(t *testing.T, kind wordings.Kind, source string) (office.Graded, error) {
-	rules, err := games.All().Rules(kind.Game)
+// inPairs does something n times, two at a time.
+func inPairs(n int, do func(i int)) {
+	var all errgroup.Group
+	all.SetLimit(2)
+	for i := range n {
+		all.Go(func() error { do(i); return nil })
+	}
+	_ = all.Wait()
+}
+
+// gradeText grades a program's text with no hint.
+func gradeText(t *testing.T, game, file, source string) (g grading) {
+	rules, err := games.All().Rules(game)
 	if err != nil {
-		return office.Graded{}, err
+		return grading{err: err}
 	}
 	s, _, err := suite.Shipped(rules.Variant(), games.All())
 	if err != nil {
-		return office.Graded{}, err
+		return grading{err: err}
 	}
-	return office.Grader{Suite: s, Book: phrasebook.Default(), Learn: !*plainly, Parallel: 1}.
-		Grade(t.Context(), fstest.MapFS{"game.py": {Data: []byte(source), Mode: 0o644}}, nil)
+	began := time.Now()
+	g.graded, g.err = office.Grader{Suite: s, Book: phrasebook.Default(), Learn: !*plainly, Parallel: 1}.
+		Grade(t.Context(), fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}, nil)
+	g.took = time.Since(began)
+	return g
 }
 
 func count(list []outcome, is func(outcome) bool) (n int) {
@@ -153,7 +162,7 @@ Of each part as many right programs as programs with one planted fault were grad
 const aside = `
 Programs that were written by hand in ten languages, each in a wording of its own, of all games
 (` + "`internal/office/wordings/testdata/unseen`" + `), in three rounds: the reader was changed with the first round at hand, with the
-second after it had been graded once, and not with the third. Faults were planted in the programs of the first two
+second after it had been graded once, and for two programs of the third after it had been graded once. Faults were planted in the programs of the first two
 rounds, and graded before anything was changed for them; the table has them as they fare now.
 
 | round | programs | right: all points | right: accused | right: not graded yet | median time | with a fault | found | named first | charged elsewhere as well |
@@ -257,8 +266,8 @@ func TestUnseenProgramsAreRead(t *testing.T) {
 		"answers blank": "while True: input()\n",
 	} {
 		var unread *office.NotReadError
-		if _, err := graded(t, wordings.Kinds[0], source); !errors.As(err, &unread) {
-			t.Errorf("%s: %v", name, err)
+		if g := gradeText(t, wordings.Kinds[0].Game, "game.py", source); !errors.As(g.err, &unread) {
+			t.Errorf("%s: %v", name, g.err)
 		}
 	}
 }

@@ -6,18 +6,10 @@ import (
 	"path/filepath"
 	"slices"
 	"strings"
-	"sync"
 	"testing"
-	"testing/fstest"
 	"time"
 
 	"github.com/goccy/go-yaml"
-
-	"durchgang/core/games"
-	"durchgang/core/judge"
-	"durchgang/core/phrasebook"
-	"durchgang/core/suite"
-	"durchgang/internal/office"
 )
 
 // written are programs that were written by hand, each in a wording of its own.
@@ -56,54 +48,14 @@ func readWritten(t *testing.T) (w written) {
 
 // trial is one program, perhaps with a fault, and how it fared.
 type trial struct {
+	grading
 	file, game, source string
 	round, fault       int // the fault's index, -1 without one
-	graded             office.Graded
-	err                error
-	took               time.Duration
 }
 
-func (p *trial) grade(t *testing.T) {
-	t.Helper()
-	rules, err := games.All().Rules(p.game)
-	if err != nil {
-		t.Fatal(err)
-	}
-	s, _, err := suite.Shipped(rules.Variant(), games.All())
-	if err != nil {
-		t.Fatal(err)
-	}
-	began := time.Now()
-	p.graded, p.err = office.Grader{Suite: s, Book: phrasebook.Default(), Learn: true, Parallel: 1}.
-		Grade(t.Context(), fstest.MapFS{p.file: {Data: []byte(p.source), Mode: 0o644}}, nil)
-	p.took = time.Since(began)
-}
-
-func (p *trial) full() bool {
-	return p.err == nil && p.graded.Verdict.Points == p.graded.Verdict.Of
-}
-
-func (p *trial) accused() bool {
-	return len(p.graded.Verdict.Findings)+len(p.graded.Diagnosis) > 0
-}
-
-// gradeAll grades programs, two at a time.
 func gradeAll(t *testing.T, list []*trial) {
 	t.Helper()
-	var all sync.WaitGroup
-	turn := make(chan *trial)
-	for range 2 {
-		all.Go(func() {
-			for p := range turn {
-				p.grade(t)
-			}
-		})
-	}
-	for _, p := range list {
-		turn <- p
-	}
-	close(turn)
-	all.Wait()
+	inPairs(len(list), func(i int) { list[i].grading = gradeText(t, list[i].game, list[i].file, list[i].source) })
 }
 
 // chosen are the programs, and those with faults planted, of which a file's name is wanted.
@@ -169,7 +121,7 @@ func others(t *testing.T) string {
 		var times []time.Duration
 		for _, p := range right {
 			if p.round == round {
-				of, full, accused, unread = of+1, full+btoi(p.full()), accused+btoi(p.accused()), unread+btoi(p.err != nil)
+				of, full, accused, unread = of+1, full+btoi(p.full()), accused+btoi(p.accused()), unread+btoi(p.unread())
 				times = append(times, p.took)
 			}
 		}
@@ -180,10 +132,8 @@ func others(t *testing.T) string {
 			f := w.Faults[p.fault]
 			bad++
 			found += btoi(!p.full())
-			named += btoi(len(p.graded.Diagnosis) > 0 && slices.ContainsFunc(f.Named, func(m string) bool { return strings.HasPrefix(p.graded.Diagnosis[0].Mistakes[0], m) }))
-			elsewhere += btoi(slices.ContainsFunc(p.graded.Verdict.Criteria, func(c judge.CriterionVerdict) bool {
-				return c.State == judge.Differs && !slices.Contains(f.Criteria, c.Name)
-			}))
+			named += btoi(p.named(f.Named))
+			elsewhere += btoi(p.overcharged(f.Criteria))
 		}
 		slices.Sort(times)
 		fmt.Fprintf(&b, "| %d | %d | %d | %d | %d | %.1f s | %d | %d | %d | %d |\n", round, of, full, accused, unread, times[len(times)/2].Seconds(), bad, found, named, elsewhere)
