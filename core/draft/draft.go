@@ -26,6 +26,7 @@ type Seen struct {
 	Waits  bool        // the program waits for input
 
 	phrases    said
+	question   string      // lines that may say whose turn it is
 	play, step int         // which they are of
 	claims     game.Player // who has won by the wording so far
 	ships      bool        // in a game in which those who have lost are named by their ships

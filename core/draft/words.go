@@ -17,7 +17,8 @@ import (
 // known of that by its board and by whether it goes on.
 type Play struct {
 	Script  suite.Script
-	Screens []phrasebook.Screen // one for each moment that was tried
+	Screens []phrasebook.Screen // what it has said in each moment that was tried
+	Stands  []phrasebook.Screen // what a page shows at each; nil for a terminal
 	Seen    []judge.Observation
 }
 
@@ -144,8 +145,12 @@ func (l *learner) suppose(rules game.Rules) supposed {
 		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
 			s.contradicted[i] = cut(m, o) || !l.blind && contradicts(m, o)
 			if !s.contradicted[i] && !o.Untyped {
+				question := p.Screens[k].Question()
+				if p.Stands != nil {
+					question = strings.Join(p.Stands[k], "\n")
+				}
 				s.steps = append(s.steps, Seen{
-					Screen: p.Screens[k], Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
+					Screen: p.Screens[k], question: question, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
 					claims: winnerOf(o.Facts), ships: l.blind, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
 				})
 			}

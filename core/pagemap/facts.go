@@ -27,21 +27,38 @@ type Seen struct {
 func (m *Map) Screen(s Seen) phrasebook.Screen {
 	var lines phrasebook.Screen
 	last := ""
-	add := func(list []Line) {
-		block := m.sayAll(list)
+	add := func(block []string) {
 		if text := strings.Join(block, "\n"); text != last {
 			lines, last = append(lines, block...), text
 		}
 	}
 	for _, said := range s.Said {
-		add(said)
+		add(m.sayAll(said))
 	}
 	for _, text := range s.Dialogs {
 		lines = append(lines, strings.Split(text, "\n")...)
 		last = ""
 	}
-	add(s.Look.Lines)
+	add(m.sayAll(s.Look.Lines))
 	return append(lines, "") // nothing asks: a page has no cursor behind its last line
+}
+
+// Stands is what the page shows, whenever it has begun to.
+func (m *Map) Stands(s Seen) phrasebook.Screen { return m.sayAll(s.Look.Lines) }
+
+// News is what the page said in a step: lines that did not stand there before it, or where there
+// are none, what it said once more in the same words.
+func (m *Map) News(s Seen) phrasebook.Screen {
+	if len(s.Said)+len(s.Dialogs) == 0 {
+		return phrasebook.Screen{""}
+	}
+	stood := m.sayAll(s.Before.Lines)
+	all := m.Screen(s)
+	lines := slices.DeleteFunc(slices.Clone(all), func(l string) bool { return slices.Contains(stood, l) })
+	if len(lines) == 1 {
+		return all
+	}
+	return lines
 }
 
 func (m *Map) sayAll(list []Line) []string {
@@ -64,11 +81,11 @@ func (m *Map) sayAll(list []Line) []string {
 // is there only at certain times. What the map does not know of is not among them.
 func (m *Map) Facts(s Seen) []game.Fact {
 	facts := m.Book.Read(m.Screen(s), s.Table.Boardless(), s.Step)
-	if len(s.Said)+len(s.Dialogs) == 0 { // what still stands there is told of an earlier step
-		facts = slices.DeleteFunc(facts, func(f game.Fact) bool {
-			return f.Kind == game.FactHit || f.Kind == game.FactMiss || f.Kind == game.FactSunk || f.Kind == game.FactRefused
-		})
-	}
+	told := m.Book.Read(m.News(s), s.Table.Boardless(), s.Step)
+	facts = slices.DeleteFunc(facts, func(f game.Fact) bool { // what still stands there is told of an earlier step
+		once := f.Kind == game.FactHit || f.Kind == game.FactMiss || f.Kind == game.FactSunk || f.Kind == game.FactRefused
+		return once && !slices.Contains(told, f)
+	})
 	facts = m.there(s.Look, facts)
 	cells := m.Cells(s.Look, s.Rows, s.Cols)
 	if move := s.Step.Move; move != nil && move.Verb == "" {
@@ -197,8 +214,8 @@ func (s Sign) distance(c Cell) (far int, fits bool) {
 		far += d
 	}
 	if s.Pattern != "" {
-		d := unlike(s.Pattern, c.Pattern)
-		if d > mostUnlike {
+		d, ink := unlike(s.Pattern, c.Pattern)
+		if d*5 > ink*2 {
 			return 0, false
 		}
 		far += d
@@ -227,19 +244,17 @@ func components(color string) []int {
 	return []int{int(n >> 16), int(n >> 8 & 255), int(n & 255)}
 }
 
-// mostUnlike is by how much a drawing may differ from a mark's, summed over its parts: a
-// fifth of the darkest there can be.
-const mostUnlike = 45
-
-func unlike(a, b string) int {
+// unlike is by how much two drawings differ, summed over their parts, and how much is drawn on both.
+// Those are unlike of which more than two fifths differ.
+func unlike(a, b string) (far, ink int) {
 	if len(a) != len(b) {
-		return 1000
+		return 1, 0
 	}
-	sum := 0
 	for i := range len(a) {
-		sum += max(int(a[i])-int(b[i]), int(b[i])-int(a[i]))
+		x, y := int(a[i]-'0'), int(b[i]-'0')
+		far, ink = far+max(x-y, y-x), ink+x+y
 	}
-	return sum
+	return far, ink
 }
 
 // shots tells from the cells what became of a shot, where the page does not say it.

@@ -166,6 +166,16 @@ func ParseOpponent(file, text string, program game.Player) (*Map, error) {
 	return m, c.err
 }
 
+// Words is the text of the map's phrasebook.
+func (m *Map) Words() string { return string(m.source.Words) }
+
+// With is the map with another phrasebook, which is read from text.
+func (m *Map) With(book *phrasebook.Book, text string) *Map {
+	other := *m
+	other.Book, other.source.Words = book, words(text)
+	return &other
+}
+
 // String is the map's text.
 func (m *Map) String() string {
 	text, err := yaml.MarshalWithOptions(m.source, yaml.IndentSequence(true))

@@ -29,9 +29,10 @@ type Page struct {
 	Rules    game.Rules
 	Setup    game.Setup // of the script that is played
 	Patience Patience
-	Seed     string // settles the page's random numbers
-	Quick    bool   // no time passes between the steps
-	Album    *Album // of the page; nil where no pictures are wanted
+	Seed     string    // settles the page's random numbers
+	Quick    bool      // no time passes between the steps
+	Album    *Album    // of the page; nil where no pictures are wanted
+	Tape     *PageTape // of what the page has shown; nil where it is played each time
 
 	coming []suite.Moment // what will be played, where that is known
 }
@@ -67,7 +68,18 @@ const mostShots = 2000 // of some four kilobytes each
 // The error is about the machine, never about the page. A cancelled context ends it.
 func (p Page) Play(ctx context.Context, _ sandbox.Spec, moments []suite.Moment) (Performance, error) {
 	p.coming = moments
-	return perform(ctx, p, sandbox.Spec{}, p.Setup, moments)
+	if p.Tape == nil {
+		return perform(ctx, p, sandbox.Spec{}, p.Setup, moments)
+	}
+	key := p.key(moments)
+	if steps, known := p.Tape.get(key); known {
+		return p.reread(steps, moments)
+	}
+	done, err := perform(ctx, p, sandbox.Spec{}, p.Setup, moments)
+	if err == nil {
+		p.Tape.put(key, done.steps)
+	}
+	return done, err
 }
 
 // On plays with a browser that is lent, and once more where it has ended meanwhile. When it
@@ -151,18 +163,28 @@ type pageSeat struct {
 	table      phrasebook.Table
 	rows, cols int
 	done       Performance
-	err        error              // of the machine
-	fallen     *judge.Observation // how the page came to its end; nil while it runs
+	err        error // of the machine
 
-	mu      sync.Mutex
-	again   bool // another game is agreed to
-	began   bool // one was begun by that
-	looked  pagemap.Look
-	before  pagemap.Look
-	said    [][]pagemap.Line
-	notes   []browser.Note
-	dialogs []string
-	rests   bool
+	mu    sync.Mutex
+	again bool // another game is agreed to
+	began bool // one was begun by that
+	pageStep
+}
+
+// pageStep is what was done with a page in one moment, and what it has shown.
+type pageStep struct {
+	looked, before pagemap.Look
+	said           [][]pagemap.Line
+	notes          []browser.Note
+	dialogs        []string
+	rests          bool
+	tried          bool               // there was a way to do what the moment asks for
+	anew           bool               // another game was begun when the page asked
+	hurried        bool               // the page was not looked at before the next step
+	fallen         *judge.Observation // how the page came to its end; nil while it runs
+	typed          *string            // what was done, in words
+	at             time.Duration
+	shot           Shot
 }
 
 // assume implements seat.
@@ -283,15 +305,13 @@ func (s *pageSeat) moment(m suite.Moment) bool {
 	anew := s.began // by the step before
 	s.began = false
 	s.mu.Unlock()
-	o := judge.Observation{Condition: judge.Waiting}
-	var events []Event
-	tried := true
+	s.tried, s.typed = true, nil
 	if s.fallen == nil && m.Step.Act != suite.Start {
 		s.before, s.said, s.notes, s.dialogs = s.looked, nil, nil, nil
 		_ = s.bounded(func(ctx context.Context) (err error) {
 			var what string
-			if what, tried, err = s.act(ctx, m, anew); what != "" {
-				events = append(events, Event{At: time.Since(s.started), Typed: &what})
+			if what, s.tried, err = s.act(ctx, m, anew); what != "" {
+				s.typed = &what
 			}
 			if err != nil || s.hurries() {
 				return err
@@ -300,39 +320,57 @@ func (s *pageSeat) moment(m suite.Moment) bool {
 		})
 	}
 	s.hear()
-	switch {
-	case s.err != nil:
+	if s.err != nil {
 		return false
-	case s.fallen != nil:
-		o = *s.fallen
-	case s.hurries() && m.Step.Act != suite.Start:
-	default:
-		o = s.observe(m)
-		o.Untyped = !tried
 	}
-	events = append(events, s.printed(o)...)
-	s.done.Observations, s.done.Events = append(s.done.Observations, o), append(s.done.Events, events)
-	s.done.Shots = append(s.done.Shots, s.shot())
-	return s.err == nil && (tried || m.Step.Act != suite.Again)
+	s.mu.Lock()
+	s.anew = s.began
+	s.mu.Unlock()
+	s.hurried = s.hurries() && m.Step.Act != suite.Start
+	s.at, s.shot = time.Since(s.started), s.shoot()
+	return s.record(m)
 }
 
-// observe turns what the page shows into the observation of this moment.
-func (s *pageSeat) observe(m suite.Moment) judge.Observation {
+// record keeps what was seen in a moment as it is read by the map.
+func (s *pageSeat) record(m suite.Moment) bool {
+	o := judge.Observation{Condition: judge.Waiting}
+	switch {
+	case s.fallen != nil:
+		o = *s.fallen
+	case !s.hurried:
+		o = s.observe(m)
+		o.Untyped = !s.tried
+	}
+	var events []Event
+	if s.typed != nil {
+		events = append(events, Event{At: s.at, Typed: s.typed})
+	}
+	d := &s.done
+	d.Observations, d.Events, d.Shots = append(d.Observations, o), append(d.Events, append(events, s.printed(o)...)), append(d.Shots, s.shot)
+	d.steps = append(d.steps, s.pageStep)
+	seen := s.seen(m)
+	d.Said, d.Stands = append(d.Said, s.Map.News(seen)), append(d.Stands, s.Map.Stands(seen))
+	return s.tried || m.Step.Act != suite.Again
+}
+
+// seen is what a moment has left on the page.
+func (s *pageSeat) seen(m suite.Moment) pagemap.Seen {
 	step := phrasebook.Step{Mover: m.Mover}
 	if m.Step.Act == suite.MakeMove {
 		step.Move = &m.Step.Move
 	}
-	seen := pagemap.Seen{Look: s.looked, Before: s.before, Said: s.said, Dialogs: s.dialogs, Table: s.table, Step: step, Rows: s.rows, Cols: s.cols}
-	o := judge.Observation{Facts: s.Map.Facts(seen), Condition: judge.Waiting}
-	s.mu.Lock()
-	anew := s.began
-	s.mu.Unlock()
+	return pagemap.Seen{Look: s.looked, Before: s.before, Said: s.said, Dialogs: s.dialogs, Table: s.table, Step: step, Rows: s.rows, Cols: s.cols}
+}
+
+// observe turns what the page shows into the observation of this moment.
+func (s *pageSeat) observe(m suite.Moment) judge.Observation {
+	o := judge.Observation{Facts: s.Map.Facts(s.seen(m)), Condition: judge.Waiting}
 	switch {
 	case !s.rests:
 		o.Condition, o.Detail = judge.Stuck, "it shows something else again and again"
 	case s.empty():
 		o.Condition, o.Detail = judge.Crashed, s.complaint("the page shows nothing")
-	case anew:
+	case s.anew:
 		o.Condition = judge.Anew
 	case m.Step.Act == suite.Reload:
 		o = s.reloaded(m, o)
@@ -404,13 +442,13 @@ func (s *pageSeat) printed(o judge.Observation) []Event {
 	if len(lines) == 0 {
 		return nil
 	}
-	return []Event{{At: time.Since(s.started), Printed: []byte(strings.Join(lines, "\n") + "\n")}}
+	return []Event{{At: s.at, Printed: []byte(strings.Join(lines, "\n") + "\n")}}
 }
 
 const mostLines = 60 // that are kept of what a page says in one step
 
-// shot is how the page looks now.
-func (s *pageSeat) shot() (shot Shot) {
+// shoot takes a picture of how the page looks now.
+func (s *pageSeat) shoot() (shot Shot) {
 	if s.Album == nil || s.fallen != nil || s.hurries() {
 		return shot
 	}

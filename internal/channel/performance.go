@@ -6,6 +6,7 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/sandbox"
 )
@@ -33,6 +34,9 @@ type Performance struct {
 	Stuck        bool           // the program was, at some call
 	Forms        int            // how many forms the book has for what the program says
 	Shots        []Shot         // of a page, one for each moment that was tried
+	// What a page said in each moment, and what it shows all the time.
+	Said, Stands []phrasebook.Screen
+	steps        []pageStep
 }
 
 // seat is where a program sits while it plays.

@@ -223,11 +223,6 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 	if err != nil {
 		return r, err
 	}
-	if result.Learned != "" {
-		if g.Book, err = taught(g.settled, result.Learned); err != nil {
-			return r, err
-		}
-	}
 	folder, err := zip.NewReader(bytes.NewReader(f.Archive), int64(len(f.Archive)))
 	if err != nil {
 		return r, fmt.Errorf("open the submission's archive: %w", err)
@@ -236,17 +231,22 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 	if !script.Has(suite.Look) && !s.Open(script) {
 		script.Steps = script.Steps[:min(f.Step, len(script.Steps))]
 	}
-	r.Again, r.Same, err = g.replay(ctx, folder, script, f.Number, f.Finding.Finding)
+	r.Again, r.Same, err = g.replay(ctx, folder, result.Learned, script, f.Number, f.Finding.Finding)
 	return r, err
 }
 
-// replay plays one script.
-func (g Grader) replay(ctx context.Context, folder *zip.Reader, script suite.Script, number int, f judge.Finding) (e record.Evidence, same bool, err error) {
+// replay plays one script, with what was learned of the program.
+func (g Grader) replay(ctx context.Context, folder *zip.Reader, learned string, script suite.Script, number int, f judge.Finding) (e record.Evidence, same bool, err error) {
 	p, err := g.prepare(ctx, folder)
 	if err != nil {
 		return e, false, err
 	}
 	defer p.close()
+	if learned != "" {
+		if err := g.teach(p, learned); err != nil {
+			return e, false, err
+		}
+	}
 	if err := g.probe(ctx, p); err != nil {
 		return e, false, err
 	}

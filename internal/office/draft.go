@@ -68,6 +68,8 @@ type drafter struct {
 	text    bookText
 	learned []draft.Learned
 
+	page     *playing // of which the words are learned; nil for a program on a terminal
+	pages    *pages
 	tape     *channel.Tape   // of what was played; nil where the program always runs
 	parallel int             // scripts that are played at the same time
 	silent   bool            // the program ends before it asks for anything
@@ -100,6 +102,9 @@ func (d *drafter) find() error {
 // structure finds how a set-up is given, what is asked first, how a move is typed and what is said, in
 // games in which boards are not compared.
 func (d *drafter) structure() error {
+	if d.page != nil {
+		return d.told()
+	}
 	few := d.scripts(1, 4)
 	d.report("trying the built-in wording")
 	best, err := d.try(d.text, few)
@@ -126,6 +131,12 @@ func (d *drafter) structure() error {
 			return err
 		}
 	}
+	return d.told()
+}
+
+// told finds what is said where boards are not compared.
+func (d *drafter) told() error {
+	table := phrasebook.TableOf(d.suite.Rules, d.suite.Scripts[0].Setup)
 	t, err := d.try(d.text, d.suite.Scripts)
 	if err != nil {
 		return err

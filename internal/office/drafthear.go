@@ -60,6 +60,9 @@ func (d *drafter) read() error {
 	if draft.Fits(known, t.plays) <= before {
 		d.text, d.learned = without, d.learned[:learned]
 	}
+	if d.page != nil {
+		return nil // another game is begun by a click
+	}
 	return d.again()
 }
 
@@ -93,6 +96,10 @@ func (d *drafter) hear() error {
 // names are what the players are known to be called: by their marks, or as the game calls them.
 func (d *drafter) names() (names [3][]string) {
 	for p := game.First; p <= game.Second && !d.suite.Rules.Solo(); p++ {
+		if d.page != nil {
+			names[p] = d.page.page.Map.Called(int(p - game.First))
+			continue
+		}
 		names[p] = []string{cmp.Or(d.text.marks[p-1], d.suite.Rules.PlayerName(p))}
 	}
 	return names

@@ -30,13 +30,16 @@ func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
 
 // try plays scripts.
 func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
-	book, err := taught(d.settled, text.String())
-	if err != nil {
+	g := Grader{Suite: d.suite, pages: d.pages, settled: d.settled}
+	p := &playing{spec: d.spec, usual: channel.DefaultPatience(), tape: d.tape, recorded: true}
+	if d.page != nil {
+		p = d.page.anew()
+	} else {
+		p.usual.Rest /= 2
+	}
+	if err := g.teach(p, text.String()); err != nil {
 		return trial{}, err
 	}
-	g := Grader{Suite: d.suite, Book: book}
-	p := &playing{spec: d.spec, usual: channel.DefaultPatience(), tape: d.tape, recorded: true}
-	p.usual.Rest /= 2
 	if err := g.probe(d.ctx, p); err != nil {
 		return trial{}, err
 	}
@@ -69,10 +72,15 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
 	t.verdicts = append(t.verdicts, v)
 	var before []byte
-	play := draft.Play{Script: v.Script, Seen: p.Observations}
+	play := draft.Play{Script: v.Script, Seen: p.Observations, Stands: p.Stands}
 	for i, o := range p.Observations {
-		screen := phrasebook.Look(before, printed(p.Events[i]))
-		before = append(append(before, printed(p.Events[i])...), '\n')
+		var screen phrasebook.Screen
+		if p.Said != nil {
+			screen = p.Said[i]
+		} else {
+			screen = phrasebook.Look(before, printed(p.Events[i]))
+			before = append(append(before, printed(p.Events[i])...), '\n')
+		}
 		play.Screens = append(play.Screens, screen)
 		if o.Untyped {
 			continue

@@ -28,6 +28,7 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 		g.Learn, g.settled = true, book
 	case record.Page:
 		g.pages, err = newPages(file, book, s.Program)
+		g.Learn = true
 	case record.Wire:
 		g.Wire = true
 		_, err = phrasebook.Parse(file, book) // which is kept for when the channel changes

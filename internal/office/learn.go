@@ -19,7 +19,7 @@ import (
 // learns reports whether the wording of a program is learned by playing where the built-in one does
 // not read it, and what a teacher has settled.
 func (g Grader) learns() bool {
-	return g.Learn && g.Book != nil && g.Suite.Program == game.Nobody && len(g.Suite.Fixed()) > 0
+	return g.Learn && (g.Book != nil || g.pages != nil) && g.Suite.Program == game.Nobody && len(g.Suite.Fixed()) > 0
 }
 
 // doubtful reports whether not all of a program was seen to be right, so that it is at fault or its
@@ -69,6 +69,28 @@ func taught(settled, learned string) (*phrasebook.Book, error) {
 	return book, nil
 }
 
+// teach teaches a program's book, or the words of its page map, what was learned.
+func (g *Grader) teach(p *playing, learned string) error {
+	settled := g.settled
+	if g.pages != nil {
+		settled = p.page.Map.Words()
+	}
+	book, err := taught(settled, learned)
+	if err != nil {
+		return err
+	}
+	if g.pages == nil {
+		g.Book = book
+		return nil
+	}
+	text, err := phrasebook.Merge("words", settled, learned)
+	if err != nil {
+		return fmt.Errorf("join what was learned to the page map: %w", err)
+	}
+	p.page.Map = p.page.Map.With(book, text)
+	return nil
+}
+
 // hear plays the suite and reads what the program says: with the book that there is, and where that
 // leaves doubt with a wording of the program's own, which is looked for first. The reading by which
 // more is explained counts, be it as a mistake; what was learned is its text, empty where nothing was.
@@ -77,16 +99,23 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		list, err = g.playAll(ctx, p, keep)
 		return list, "", err
 	}
-	p.tape = &channel.Tape{}
-	defer func() { p.tape = nil }() // from here on the program runs each time
 	fixed := *g.Suite
 	fixed.Scripts = g.Suite.Fixed()
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
-	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, tape: p.tape, parallel: g.Parallel}
-	if d.learnable() {
-		err = d.typing()
-		p.heard = d.played
+	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, parallel: g.Parallel}
+	if g.pages != nil {
+		d.page, d.pages = p, g.pages
+		p.page.Tape = &channel.PageTape{}
+		defer func() { p.page.Tape = nil }() // from here on the page is played each time
+	} else {
+		p.tape = &channel.Tape{}
+		d.tape = p.tape
+		defer func() { p.tape = nil }()
+		if d.learnable() {
+			err = d.typing()
+			p.heard = d.played
+		}
 	}
 	if err == nil && d.text.String() == "" {
 		if list, err = g.playAll(ctx, p, keep); err != nil || !doubtful(list) {
@@ -111,7 +140,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		return list, "", nil
 	}
 	with, again := *g, p.anew()
-	if with.Book, err = taught(g.settled, learned); err != nil {
+	if err = with.teach(again, learned); err != nil {
 		return nil, "", err
 	}
 	again.recorded = true
@@ -134,7 +163,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 			return nil, "", err
 		}
 	}
-	g.Book, p.form = with.Book, again.form
+	g.Book, p.form, p.page.Map = with.Book, again.form, again.page.Map
 	p.judging.Add(again.judging.Load())
 	p.stuck.Store(again.stuck.Load())
 	return other, learned, nil
