@@ -26,10 +26,26 @@ type Seen struct {
 	Waits  bool        // the program waits for input
 
 	phrases    said
-	question   string      // lines that may say whose turn it is
-	play, step int         // which they are of
-	claims     game.Player // who has won by the wording so far
-	ships      bool        // in a game in which those who have lost are named by their ships
+	stands     phrasebook.Screen // what a page shows all the time; nil for a terminal
+	play, step int               // which they are of
+	claims     game.Player       // who has won by the wording so far
+	ships      bool              // in a game in which those who have lost are named by their ships
+}
+
+// asking are the lines that may say whose turn it is: those at the prompt, or all that stand on a page.
+func (s Seen) asking() []string {
+	if s.stands != nil {
+		return s.stands
+	}
+	return strings.Split(s.Screen.Question(), "\n")
+}
+
+// standing are the lines that may say how things are after the step.
+func (s Seen) standing() []string {
+	if s.stands != nil {
+		return s.stands
+	}
+	return s.Screen
 }
 
 // Learned is one thing that was found out, in words, with how often it held.

@@ -17,13 +17,18 @@ func (w *Wording) lives(steps []Seen) {
 			continue
 		}
 		of++
-		for _, line := range s.Screen {
+		for _, line := range s.standing() {
 			lines = append(lines, numbered{line, []float64{float64(left), float64(start - left)}})
 		}
 	}
-	patterns, held, _ := numberIn(lines, func(way int) string { return [...]string{"n", "gone"}[way] }, max(2, of/2))
+	name := func(way int) string { return [...]string{"n", "gone"}[way] }
+	patterns, held, _ := numberIn(lines, name, max(2, of/2))
 	if len(patterns) == 0 {
-		return
+		pattern, n := signsIn(lines, name, max(2, of/2))
+		if pattern == "" {
+			return
+		}
+		patterns, held = []string{pattern}, n
 	}
 	w.Phrases["solo.lives"] = patterns[:1]
 	w.Learned = append(w.Learned, Learned{About: "solo.lives", Text: patterns[0], Held: held, Of: of})

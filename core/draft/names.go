@@ -35,7 +35,7 @@ func (l *learner) turns(steps []Seen) (names [3]string, phrase string, held int)
 			continue
 		}
 		turns[turn]++
-		for line := range strings.SplitSeq(s.question, "\n") {
+		for _, line := range s.asking() {
 			said[turn][line]++
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 )
 
 // amount is a number on a line, as texts of cards, lives and money have them.
@@ -99,6 +100,60 @@ func numberIn(lines []numbered, name func(way int) string, least int) (patterns 
 		}
 	}
 	return patterns, held, wrong
+}
+
+// signsIn finds a sign that is there on lines as often as a number says, in one of the ways, as hearts
+// and strokes are that are counted; empty where there is none. The arguments are those of numberIn.
+func signsIn(lines []numbered, name func(way int) string, least int) (pattern string, held int) {
+	type told struct {
+		sign rune
+		way  int
+	}
+	all := map[told]*tally{}
+	for _, l := range lines {
+		for sign, n := range runsOf(l.line) {
+			for way, want := range l.want {
+				c := told{sign, way}
+				if all[c] == nil {
+					all[c] = &tally{values: map[float64]bool{}}
+				}
+				if float64(n) == want {
+					all[c].right++
+					all[c].values[want] = true
+				} else {
+					all[c].wrong++
+				}
+			}
+		}
+	}
+	for c, t := range all {
+		p := "(?P<" + name(c.way) + `>(?:` + regexp.QuoteMeta(string(c.sign)) + `\x{fe0f}?\s*)+)`
+		if t.wrong == 0 && t.right >= least && len(t.values) > 2 && (t.right > held || t.right == held && p < pattern) {
+			pattern, held = p, t.right
+		}
+	}
+	return pattern, held
+}
+
+// runsOf are the signs on a line, with how many there are in the first run of each.
+func runsOf(line string) map[rune]int {
+	runs := map[rune]int{}
+	var last rune
+	for _, r := range line {
+		switch {
+		case unicode.IsSpace(r) || r == '\ufe0f':
+			continue
+		case r == last:
+			runs[r]++
+		case unicode.IsLetter(r) || unicode.IsDigit(r) || r == '_' || runs[r] > 0: // of a later run
+			last = 0
+			continue
+		default:
+			runs[r] = 1
+		}
+		last = r
+	}
+	return runs
 }
 
 // slotNumber is where the number stands in a context's pattern.

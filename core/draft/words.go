@@ -145,12 +145,12 @@ func (l *learner) suppose(rules game.Rules) supposed {
 		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
 			s.contradicted[i] = cut(m, o) || !l.blind && contradicts(m, o)
 			if !s.contradicted[i] && !o.Untyped {
-				question := p.Screens[k].Question()
+				var stands phrasebook.Screen
 				if p.Stands != nil {
-					question = strings.Join(p.Stands[k], "\n")
+					stands = p.Stands[k]
 				}
 				s.steps = append(s.steps, Seen{
-					Screen: p.Screens[k], question: question, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
+					Screen: p.Screens[k], stands: stands, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
 					claims: winnerOf(o.Facts), ships: l.blind, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
 				})
 			}

@@ -64,13 +64,13 @@ func (m *Map) News(s Seen) phrasebook.Screen {
 func (m *Map) sayAll(list []Line) []string {
 	var lines []string
 	for _, l := range list {
-		down := ""
+		var of Saying
 		for _, s := range m.Says {
 			if s.Join != "" && s.Join == l.made.Join && s.Caption == l.made.Caption {
-				down = s.Down
+				of = s
 			}
 		}
-		if text := l.say(down); strings.TrimSpace(text) != "" {
+		if text := l.say(of); strings.TrimSpace(text) != "" {
 			lines = append(lines, text)
 		}
 	}

@@ -22,7 +22,11 @@ type Error = document.Error
 // Causes of errors in a map, for errors.Is.
 var (
 	ErrThing    = errors.New("a thing of the page is a CSS selector, as in '#board td', or has css, role or name")
-	ErrKey      = errors.New("a thing has css, role and name, and nothing else")
+	ErrKey      = errors.New("a thing has css, role, name, text and key, and nothing else")
+	ErrText     = errors.New("text is what is written on a canvas, which css finds")
+	ErrClick    = errors.New("click is double, or left out")
+	ErrCursor   = errors.New("a cursor has the key put, and row and col from 1")
+	ErrOpening  = errors.New("what is done at the start is a thing that is clicked, or has of and type")
 	ErrPattern  = errors.New("the pattern does not compile")
 	ErrBoard    = errors.New("a board has cells, or a canvas with left, top, right and bottom between 0 and 1")
 	ErrOrder    = errors.New("cells follow each other by place, rows or columns")
@@ -50,11 +54,15 @@ type form struct {
 	Next     *thing               `yaml:"next,omitempty"`
 	Restart  *thing               `yaml:"restart,omitempty"`
 	Reload   bool                 `yaml:"reload,omitempty"`
+	Start    []openingForm        `yaml:"start,omitempty"`
 	Says     []sayingForm         `yaml:"says,omitempty"`
 	Turn     sidesForm            `yaml:"turn,omitempty"`
 	Won      sidesForm            `yaml:"won,omitempty"`
 	Drawn    *thing               `yaml:"drawn,omitempty"`
 	Score    sidesForm            `yaml:"score,omitempty"`
+	Click    string               `yaml:"click,omitempty"`
+	Cursor   *Cursor              `yaml:"cursor,omitempty"`
+	Keys     []string             `yaml:"keys,omitempty"`
 	Touch    bool                 `yaml:"touch,omitempty"`
 	Rest     *float64             `yaml:"rest,omitempty"`
 	Words    words                `yaml:"words,omitempty"`
@@ -75,6 +83,12 @@ type sayingForm struct {
 	Caption string `yaml:"caption,omitempty"`
 	Join    string `yaml:"join,omitempty"`
 	Down    string `yaml:"down,omitempty"`
+	Hidden  string `yaml:"hidden,omitempty"`
+}
+
+type openingForm struct {
+	Of   thing  `yaml:"of"`
+	Type string `yaml:"type,omitempty"`
 }
 
 type sidesForm struct {
@@ -100,10 +114,24 @@ func (t *thing) UnmarshalYAML(text []byte) error {
 
 // MarshalYAML implements yaml.InterfaceMarshaler.
 func (t thing) MarshalYAML() (any, error) {
-	if t.Role == "" && t.Name == "" {
+	if t == (thing{CSS: t.CSS}) {
 		return t.CSS, nil
 	}
 	return Thing(t), nil
+}
+
+// UnmarshalYAML implements yaml.BytesUnmarshaler: what is clicked may be written as its selector alone.
+func (o *openingForm) UnmarshalYAML(text []byte) error {
+	var css string
+	if yaml.Unmarshal(text, &css) == nil {
+		o.Of.CSS = css
+		return nil
+	}
+	type plain openingForm
+	if err := yaml.UnmarshalWithOptions(text, (*plain)(o), yaml.Strict()); err != nil {
+		return ErrOpening
+	}
+	return nil
 }
 
 // UnmarshalYAML implements yaml.BytesUnmarshaler: a place may be written as its selector alone.
@@ -115,6 +143,15 @@ func (s *sayingForm) UnmarshalYAML(text []byte) error {
 	}
 	type plain sayingForm
 	return yaml.UnmarshalWithOptions(text, (*plain)(s), yaml.Strict())
+}
+
+// MarshalYAML implements yaml.InterfaceMarshaler.
+func (o openingForm) MarshalYAML() (any, error) {
+	if o.Type == "" {
+		return o.Of, nil
+	}
+	type plain openingForm
+	return plain(o), nil
 }
 
 // MarshalYAML implements yaml.InterfaceMarshaler.
@@ -201,7 +238,7 @@ func (c *compiler) fail(path string, cause error) {
 func (c *compiler) compile() *Map {
 	f := c.form
 	m := &Map{
-		Page: f.Page, Keyboard: f.Keyboard, Reload: f.Reload, Touch: f.Touch, Rest: usualRest, source: f,
+		Page: f.Page, Keyboard: f.Keyboard, Keys: f.Keys, Reload: f.Reload, Touch: f.Touch, Rest: usualRest, source: f,
 		Marks: map[string]Sign{}, Buttons: map[string]Thing{},
 		Columns: c.thing("$.columns", f.Columns), Letters: c.thing("$.letters", f.Letters), Field: c.thing("$.field", f.Field),
 		Send: c.thing("$.send", f.Send), Next: c.thing("$.next", f.Next), Restart: c.thing("$.restart", f.Restart), Drawn: c.thing("$.drawn", f.Drawn),
@@ -212,6 +249,15 @@ func (c *compiler) compile() *Map {
 	}
 	if m.Send != nil && m.Field == nil {
 		c.fail("$.send", ErrSend)
+	}
+	switch f.Click {
+	case "", "double":
+		m.Double = f.Click != ""
+	default:
+		c.fail("$.click", ErrClick)
+	}
+	if m.Cursor = f.Cursor; m.Cursor != nil && (m.Cursor.Put == "" || m.Cursor.Row < 1 || m.Cursor.Col < 1) {
+		c.fail("$.cursor", ErrCursor)
 	}
 	if f.Rest != nil {
 		if *f.Rest < 0 || *f.Rest > 10 {
@@ -226,6 +272,9 @@ func (c *compiler) compile() *Map {
 		}
 		m.Marks[name] = c.sign("$.marks."+name, s)
 	}
+	for i, o := range f.Start {
+		m.Start = append(m.Start, Opening{*c.thing(fmt.Sprintf("$.start[%d]", i), &o.Of), o.Type})
+	}
 	for _, name := range slices.Sorted(maps.Keys(f.Buttons)) {
 		t := f.Buttons[name]
 		m.Buttons[name] = *c.thing("$.buttons."+name, &t)
@@ -235,7 +284,7 @@ func (c *compiler) compile() *Map {
 		if !slices.Contains([]string{"", JoinLetters, JoinCards, JoinCount}, s.Join) {
 			c.fail(at+".join", ErrJoin)
 		}
-		m.Says = append(m.Says, Saying{Of: *c.thing(at, &s.Of), Caption: s.Caption, Join: s.Join, Down: s.Down})
+		m.Says = append(m.Says, Saying{Of: *c.thing(at, &s.Of), Caption: s.Caption, Join: s.Join, Down: s.Down, Hidden: s.Hidden})
 	}
 	return m
 }
@@ -246,6 +295,9 @@ func (c *compiler) thing(path string, t *thing) *Thing {
 	}
 	if *t == (thing{}) {
 		c.fail(path, ErrThing)
+	}
+	if t.Text != "" && (t.CSS == "" || t.Role+t.Name != "") {
+		c.fail(path, ErrText)
 	}
 	if _, err := regexp.Compile(t.Name); err != nil {
 		c.fail(path, fmt.Errorf("%w: %w", ErrPattern, err))

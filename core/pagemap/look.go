@@ -5,6 +5,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
+	"strconv"
 	"strings"
 )
 
@@ -41,7 +42,11 @@ const (
 	drawnThing   = "drawn"
 	scoreThing   = "score "
 	buttonThing  = "button "
+	startThing   = "start "
 )
+
+// StartThing is the name of one thing that is done before a game.
+func StartThing(i int) string { return startThing + strconv.Itoa(i) }
 
 // Question asks for all that the map has, with boards of rows × columns.
 func (m *Map) Question(rows, cols int) Question {
@@ -54,9 +59,15 @@ func (m *Map) Question(rows, cols int) Question {
 		turnThing + First: m.Turn.First, turnThing + Second: m.Turn.Second, wonThing + First: m.Won.First, wonThing + Second: m.Won.Second,
 		drawnThing: m.Drawn, scoreThing + First: m.Score.First, scoreThing + Second: m.Score.Second,
 	} {
-		if t != nil {
+		if t != nil && t.Key == "" {
 			q.Things[name] = t
 		}
+	}
+	for i, s := range m.Start {
+		if s.Of.Key != "" {
+			continue
+		}
+		q.Things[StartThing(i)] = &s.Of
 	}
 	for word, t := range m.Buttons {
 		q.Things[buttonThing+word] = &t
@@ -115,10 +126,12 @@ type Line struct {
 type joined struct {
 	Join    string `json:"join"`
 	Caption string `json:"caption"`
-	Parts   []struct {
-		Text    string   `json:"text"`
-		Classes []string `json:"classes"`
-	} `json:"parts"`
+	Parts   []part `json:"parts"`
+}
+
+type part struct {
+	Text    string   `json:"text"`
+	Classes []string `json:"classes"`
 }
 
 // UnmarshalJSON implements json.Unmarshaler.
@@ -129,8 +142,8 @@ func (l *Line) UnmarshalJSON(data []byte) error {
 	return json.Unmarshal(data, &l.made)
 }
 
-// say is the line as text. A card of the class down lies face down.
-func (l Line) say(down string) string {
+// say is the line as text, of a place where the page says something.
+func (l Line) say(of Saying) string {
 	if l.made.Join == "" {
 		return l.Text
 	}
@@ -138,9 +151,9 @@ func (l Line) say(down string) string {
 	for _, p := range l.made.Parts {
 		text := strings.Join(strings.Fields(p.Text), "")
 		switch {
-		case l.made.Join == JoinLetters && text == "":
+		case l.made.Join == JoinLetters && text == of.Hidden:
 			text = "_"
-		case l.made.Join == JoinCards && (text == "" || down != "" && slices.Contains(p.Classes, down)):
+		case l.made.Join == JoinCards && (text == "" || of.Down != "" && slices.Contains(p.Classes, of.Down)):
 			text = "?"
 		}
 		parts = append(parts, text)
@@ -156,6 +169,14 @@ func (l Line) say(down string) string {
 		text = l.made.Caption + ": " + text
 	}
 	return text
+}
+
+// Places are what the places of a word show, where the line is made of them.
+func (l Line) Places() (texts []string) {
+	for _, p := range l.made.Parts {
+		texts = append(texts, strings.TrimSpace(p.Text))
+	}
+	return texts
 }
 
 // Mismatch is a map that does not fit its page.
@@ -204,6 +225,12 @@ func (t Thing) String() string {
 	}
 	if t.Name != "" {
 		parts = append(parts, fmt.Sprintf("named %q", t.Name))
+	}
+	if t.Key != "" {
+		parts = append(parts, "key "+t.Key)
+	}
+	if t.Text != "" {
+		parts = append(parts, fmt.Sprintf("where %q is written", t.Text))
 	}
 	return strings.Join(parts, " ")
 }

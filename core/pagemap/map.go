@@ -25,6 +25,10 @@ type Map struct {
 	Won      Sides            // what is there once a player has won
 	Drawn    *Thing           // what is there once the game is drawn
 	Score    Sides            // where the games are counted that a player has won
+	Start    []Opening        // what is done before a game can be played, where it is there
+	Double   bool             // a cell is clicked twice
+	Cursor   *Cursor          // how a cell is chosen by keys; nil where it is clicked
+	Keys     []string         // the key of each cell, row by row, or of each column; nil for none
 	Touch    bool             // the page is touched, not clicked
 	Rest     time.Duration    // what the page puts off by no more is waited for
 	Book     *phrasebook.Book // how what the page says is worded
@@ -48,11 +52,28 @@ var markNames = []string{First, Second, Empty, Hit, Miss, Sunk, Ship, Sea}
 
 // Thing is one thing of a page, or several alike in the order of the page: what the CSS
 // selector finds, of that what has the accessible role, and of that whose name the pattern
-// matches (WAI-ARIA 1.2; accname 1.2).
+// matches (WAI-ARIA 1.2; accname 1.2). With Text it is what is written so on the canvas,
+// with Key nothing but a key.
 type Thing struct {
 	CSS  string `json:"css,omitempty" yaml:"css,omitempty"`
 	Role string `json:"role,omitempty" yaml:"role,omitempty"`
 	Name string `json:"name,omitempty" yaml:"name,omitempty"`
+	Text string `json:"text,omitempty" yaml:"text,omitempty"`
+	Key  string `json:"key,omitempty" yaml:"key,omitempty"`
+}
+
+// Cursor is a mark on one of the cells, which the arrow keys move.
+type Cursor struct {
+	Put     string `yaml:"put"`               // key that makes the move there
+	Row     int    `yaml:"row"`               // where it is at the start of a game, from 1
+	Col     int    `yaml:"col"`               // from 1
+	Returns bool   `yaml:"returns,omitempty"` // it goes back there after each move
+}
+
+// Opening is one thing that is done before a game: something is clicked, or a text typed there.
+type Opening struct {
+	Of   Thing
+	Type string // empty for a click
 }
 
 // Sides is something for each of two players.
@@ -104,11 +125,12 @@ type Saying struct {
 	Caption string // is put before it
 	Join    string // JoinLetters, JoinCards or JoinCount; empty for a line each
 	Down    string // class of a card that lies face down
+	Hidden  string // what the place of a letter shows that is not found yet
 }
 
 // How several things make one line.
 const (
-	JoinLetters = "letters" // with blanks between them; _ for an empty one
+	JoinLetters = "letters" // with blanks between them; _ for a hidden one
 	JoinCards   = "cards"   // as a list; ? for an empty one
 	JoinCount   = "count"   // as their number
 )

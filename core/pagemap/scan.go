@@ -149,7 +149,7 @@ func Siblings(css string) string {
 // Field returns where something is typed, and what is clicked after that.
 func (s Scan) Field() (field, send *Thing) {
 	for i, c := range s.Controls {
-		if c.Kind != "input" && c.Kind != "textarea" || slices.Contains([]string{"button", "submit", "checkbox", "radio", "reset"}, c.Type) {
+		if !c.typed() {
 			continue
 		}
 		field = &Thing{CSS: c.CSS}
@@ -166,9 +166,44 @@ func (s Scan) Field() (field, send *Thing) {
 // restarts matches what begins another game.
 var restarts = regexp.MustCompile(`(?i)\b(?:new|again|restart|reset|start over|another|replay|rematch|clear)\b|↻|⟳|🔄`)
 
-// Restarts lists what may begin another game.
+// Restarts lists what may begin another game: all that can be clicked, first what is called so.
 func (s Scan) Restarts() []Control {
-	return slices.DeleteFunc(slices.Clone(s.Controls), func(c Control) bool { return !restarts.MatchString(c.Text) })
+	list := s.clickable()
+	slices.SortStableFunc(list, func(a, b Control) int {
+		switch x, y := restarts.MatchString(a.Text), restarts.MatchString(b.Text); {
+		case x == y:
+			return 0
+		case x:
+			return -1
+		}
+		return 1
+	})
+	return list
+}
+
+// Starts lists what may begin the first game.
+func (s Scan) Starts() []Control { return s.clickable() }
+
+func (s Scan) clickable() []Control {
+	return slices.DeleteFunc(slices.Clone(s.Controls), func(c Control) bool { return c.Off || c.W == 0 || c.typed() || c.Kind == "select" })
+}
+
+// typed reports whether a control is there for a text.
+func (c Control) typed() bool {
+	return (c.Kind == "input" || c.Kind == "textarea") && !slices.Contains([]string{"button", "submit", "checkbox", "radio", "reset", "image", "color", "range"}, c.Type)
+}
+
+// Fields are what texts can be typed into.
+func (s Scan) Fields() []Control {
+	return slices.DeleteFunc(slices.Clone(s.Controls), func(c Control) bool { return c.Off || !c.typed() })
+}
+
+// Thing is the control alone.
+func (c Control) Thing() Thing {
+	if c.Kind == "canvas" {
+		return Thing{CSS: c.CSS, Text: c.Text}
+	}
+	return Thing{CSS: c.CSS}
 }
 
 // Named returns the control whose text matches.
@@ -179,6 +214,12 @@ func (s Scan) Named(pattern *regexp.Regexp) *Thing {
 		}
 	}
 	return nil
+}
+
+// Like reports whether two scans found the same.
+func (s Scan) Like(o Scan) bool {
+	same := func(a, b Control) bool { return a.CSS == b.CSS && a.Text == b.Text && a.Off == b.Off }
+	return len(s.Grids) == len(o.Grids) && slices.EqualFunc(s.Texts, o.Texts, same) && slices.EqualFunc(s.Controls, o.Controls, same)
 }
 
 // Beside are the texts that lie on no cell of a board and are on no control.

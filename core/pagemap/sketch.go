@@ -1,6 +1,7 @@
 package pagemap
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
@@ -23,8 +24,30 @@ type Sketch struct {
 	Buttons  map[string]Thing
 	Next     *Thing
 	Restart  *Thing
-	Says     []Saying
-	Won      [2]string // phrases that say who has won, with {player}
+	Start    []Opening
+	Gesture
+	Says  []Saying
+	Names [2]string // that were typed where a page asks for them
+}
+
+// Gesture is how a cell is chosen.
+type Gesture struct {
+	Double bool
+	Cursor *Cursor
+	Keys   []string
+}
+
+// String is the gesture in words.
+func (g Gesture) String() string {
+	switch {
+	case g.Double:
+		return "a double click"
+	case g.Cursor != nil:
+		return fmt.Sprintf("the arrow keys and %q", g.Cursor.Put)
+	case g.Keys != nil:
+		return "the keys " + strings.Join(g.Keys, " ")
+	}
+	return "a click"
 }
 
 // Right gives each player the mark that is called as the player is: on a page on which the
@@ -45,6 +68,10 @@ func (s Sketch) Map(program game.Player) (*Map, error) {
 	f := form{
 		Marks: map[string]Sign{}, Columns: (*thing)(s.Columns), Letters: (*thing)(s.Letters), Keyboard: s.Keyboard,
 		Field: (*thing)(s.Field), Send: (*thing)(s.Send), Next: (*thing)(s.Next), Restart: (*thing)(s.Restart), Words: s.words(),
+		Cursor: s.Cursor, Keys: s.Keys,
+	}
+	if s.Double {
+		f.Click = "double"
 	}
 	if s.Board != nil {
 		b := s.Board.form()
@@ -68,8 +95,11 @@ func (s Sketch) Map(program game.Player) (*Map, error) {
 		}
 		f.Buttons[word] = thing(t)
 	}
+	for _, o := range s.Start {
+		f.Start = append(f.Start, openingForm{thing(o.Of), o.Type})
+	}
 	for _, say := range s.Says {
-		f.Says = append(f.Says, sayingForm{thing(say.Of), say.Caption, say.Join, say.Down})
+		f.Says = append(f.Says, sayingForm{thing(say.Of), say.Caption, say.Join, say.Down, say.Hidden})
 	}
 	text, err := yaml.MarshalWithOptions(f, yaml.IndentSequence(true))
 	if err != nil {
@@ -95,9 +125,13 @@ func (s Sketch) words() words {
 	var book struct {
 		Marks *sides              `yaml:"marks,omitempty"`
 		Names map[string][]string `yaml:"names,omitempty"`
-		Says  map[string][]string `yaml:"says,omitempty"`
 	}
 	lists := [2][]string{s.Marks[First].names(), s.Marks[Second].names()}
+	for i, name := range s.Names {
+		if name != "" {
+			lists[i] = append(lists[i], name)
+		}
+	}
 	only := func(i int) []string {
 		var list []string
 		for _, n := range lists[i] {
@@ -113,12 +147,6 @@ func (s Sketch) words() words {
 	}
 	if s.Marks[First] != (Sign{}) {
 		book.Names = map[string][]string{First: only(0), Second: only(1)}
-	}
-	book.Says = map[string][]string{}
-	for _, phrase := range s.Won {
-		if phrase != "" {
-			book.Says["won"] = append(book.Says["won"], phrase)
-		}
 	}
 	text, err := yaml.Marshal(book)
 	if err != nil || strings.TrimSpace(string(text)) == "{}" {

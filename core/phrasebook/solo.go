@@ -4,6 +4,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"durchgang/core/game"
 )
@@ -37,10 +38,17 @@ func (b *Book) seat(line string) seat {
 			if at < 0 {
 				at, s.gone = p.SubexpIndex("gone"), true
 			}
-			if n, err := strconv.Atoi(m[at]); err == nil {
-				s.lives = n
-				break
+			n, err := strconv.Atoi(m[at])
+			if err != nil { // they are drawn, as many signs as there are
+				n = 0
+				for _, r := range m[at] {
+					if !unicode.IsSpace(r) && r != '\ufe0f' {
+						n++
+					}
+				}
 			}
+			s.lives = n
+			break
 		}
 	}
 	return s

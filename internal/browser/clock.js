@@ -79,6 +79,69 @@
     }
   }
 
+  // What is written on a canvas is kept with its place until something is drawn over it, and told
+  // to who looks at the page.
+  const written = new WeakMap()
+  const dirty = new Set()
+  const on = (canvas) => {
+    if (!written.has(canvas)) written.set(canvas, [])
+    dirty.add(canvas)
+    return written.get(canvas)
+  }
+  const placeOf = (context, x, y) => {
+    const p = context.getTransform().transformPoint({ x, y })
+    return [p.x, p.y]
+  }
+  const write = (context, text, x, y) => {
+    const m = context.measureText(text)
+    const [left, top] = placeOf(context, x - m.actualBoundingBoxLeft, y - m.actualBoundingBoxAscent)
+    const [right, bottom] = placeOf(context, x + m.actualBoundingBoxRight, y + m.actualBoundingBoxDescent)
+    const list = on(context.canvas)
+    list.push({ text: String(text), x: left, y: top, w: right - left, h: bottom - top })
+    if (list.length > 400) list.shift()
+  }
+  const wipe = (context, x, y, w, h) => {
+    const [a, b] = placeOf(context, x, y)
+    const [c, d] = placeOf(context, x + w, y + h)
+    const within = (v, one, other) => v >= Math.min(one, other) && v <= Math.max(one, other)
+    const list = on(context.canvas)
+    list.splice(0, list.length, ...list.filter((t) => !within(t.x + t.w / 2, a, c) || !within(t.y + t.h / 2, b, d)))
+  }
+  const drawing = self.CanvasRenderingContext2D && CanvasRenderingContext2D.prototype
+  const after = (name, then) => {
+    const real = drawing[name]
+    drawing[name] = function (...given) {
+      const result = real.apply(this, given)
+      if (this.canvas instanceof HTMLCanvasElement) then(this, given)
+      return result
+    }
+  }
+  if (drawing) {
+    const opaque = (context) => context.globalAlpha === 1 && context.globalCompositeOperation === 'source-over'
+    for (const name of ['fillText', 'strokeText']) after(name, (context, [text, x, y]) => write(context, text, x, y))
+    after('clearRect', (context, given) => wipe(context, ...given))
+    after('fillRect', (context, given) => opaque(context) && wipe(context, ...given))
+    after('reset', (context) => on(context.canvas).splice(0))
+    after('drawImage', (context, given) => {
+      const [image] = given
+      if (opaque(context)) wipe(context, ...(given.length > 5 ? given.slice(5) : given.length > 3 ? given.slice(1) : [given[1], given[2], image.width, image.height]))
+    })
+    for (const size of ['width', 'height']) {
+      const real = Object.getOwnPropertyDescriptor(HTMLCanvasElement.prototype, size)
+      Object.defineProperty(HTMLCanvasElement.prototype, size, {
+        ...real,
+        set(value) {
+          real.set.call(this, value)
+          on(this).splice(0)
+        },
+      })
+    }
+  }
+  const tellWritten = () => {
+    for (const canvas of dirty) canvas.dispatchEvent(new CustomEvent('durchgang-written', { composed: true, detail: JSON.stringify(written.get(canvas)) }))
+    dirty.clear()
+  }
+
   // turn lets all be done that is already on its way, such as messages and promises.
   const turn = () =>
     new real.Promise((resolve) => {
@@ -114,6 +177,11 @@
   // advance does all that is due within so many milliseconds, and tells how many things that
   // were, and whether there is more to do.
   const advance = async (within) => {
+    const done = await moveOn(within)
+    tellWritten()
+    return done
+  }
+  const moveOn = async (within) => {
     const until = now + within
     const began = real.now()
     ran = 0
@@ -143,6 +211,7 @@
         break
       }
       await turn()
+      tellWritten()
     }
     await turn()
     await turn()

@@ -23,10 +23,57 @@
   const roleOf = (element) => element.computedRole || element.getAttribute('role') || ''
   const nameOf = (element) => element.computedName || element.getAttribute('aria-label') || ''
 
+  // What is written on canvases, as their page tells it; see clock.js. Places are those of the window.
+  const written = new WeakMap()
+  addEventListener(
+    'durchgang-written',
+    (e) => {
+      if (!(e.target instanceof HTMLCanvasElement) || typeof e.detail !== 'string') return
+      written.set(e.target, JSON.parse(e.detail))
+      if (asked) listen()
+    },
+    true,
+  )
+  function writtenOn(canvas) {
+    const texts = written.get(canvas)
+    if (!texts || !texts.length) return []
+    const box = canvas.getBoundingClientRect()
+    const [x, y] = [box.width / (canvas.width || 1), box.height / (canvas.height || 1)]
+    return texts.filter((t) => t.text.trim()).map((t) => ({ text: short(t.text), x: box.x + t.x * x, y: box.y + t.y * y, w: t.w * x, h: t.h * y }))
+  }
+
+  // beside is what is written on a canvas, but not on its board: line by line, each from the left.
+  function beside(canvas) {
+    const onBoard = (t) =>
+      ((asked && asked.boards) || []).some((b) => {
+        if (!b.canvas || find(b.canvas.of)[0] !== canvas) return false
+        const box = canvas.getBoundingClientRect()
+        const [x, y] = [(t.x + t.w / 2 - box.x) / box.width, (t.y + t.h / 2 - box.y) / box.height]
+        return x > b.canvas.left && x < b.canvas.right && y > b.canvas.top && y < b.canvas.bottom
+      })
+    const rows = []
+    for (const t of writtenOn(canvas).filter((t) => !onBoard(t)).sort((a, b) => a.y + a.h / 2 - b.y - b.h / 2)) {
+      const row = rows[rows.length - 1]
+      if (row && Math.abs(row[0].y + row[0].h / 2 - t.y - t.h / 2) < Math.max(row[0].h, t.h) / 2) row.push(t)
+      else rows.push([t])
+    }
+    const out = []
+    for (const row of rows) {
+      row.sort((a, b) => a.x - b.x)
+      row.forEach((t, i) => {
+        const last = row[i - 1]
+        if (last && t.x - last.x - last.w < 2 * t.h) out[out.length - 1] += ' ' + t.text
+        else out.push(t.text)
+      })
+    }
+    return out
+  }
+
   // find lists the elements that a thing of the map is.
   function find(thing) {
     if (!thing) return []
     let found = thing.css ? all(thing.css) : [...every(document)]
+    if (thing.text) return found.flatMap((e) => (writtenOn(e).some((t) => t.text === thing.text) ? [e] : []))
     if (thing.role) found = found.filter((e) => roleOf(e) === thing.role)
     if (thing.name) {
       const name = new RegExp(thing.name, 'i')
@@ -95,7 +142,7 @@
     const { left, top, right, bottom } = board.canvas
     const wide = (right - left) / cols
     const high = (bottom - top) / rows
-    const pixels = pixelsOf(canvas)
+    const pixels = pixelsOf(canvas) || photographed(canvas, board.canvas.of)
     const cells = []
     for (let row = 0; row < rows; row++) {
       for (let col = 0; col < cols; col++) {
@@ -106,6 +153,7 @@
     return cells
   }
   function pixelsOf(canvas) {
+    if (!(canvas instanceof HTMLCanvasElement)) return null
     try {
       const context = canvas.getContext('2d')
       return context && context.getImageData(0, 0, canvas.width, canvas.height)
@@ -113,38 +161,68 @@
       return null // drawn from elsewhere, or not in two dimensions
     }
   }
+
+  // What cannot be looked into is photographed: a look lists what it needs, is given photographs, and
+  // is then taken once more.
+  const photographs = new Map() // pixels, by element
+  let wanted = []
+  function photographed(element, thing) {
+    const pixels = photographs.get(element)
+    photographs.delete(element)
+    if (!pixels) {
+      const box = element.getBoundingClientRect()
+      if (box.width && box.height) wanted.push({ css: thing.css, x: box.x + scrollX, y: box.y + scrollY, w: box.width, h: box.height })
+    }
+    return pixels
+  }
+  self.durchgangPhotograph = async (css, base64) => {
+    const bytes = Uint8Array.from(atob(base64), (c) => c.charCodeAt(0))
+    const image = await createImageBitmap(new Blob([bytes], { type: 'image/png' }))
+    const context = new OffscreenCanvas(image.width, image.height).getContext('2d')
+    context.drawImage(image, 0, 0)
+    photographs.set(all(css)[0], context.getImageData(0, 0, image.width, image.height))
+  }
   const parts = 5
   const per = 4 // samples of a part, each way
   function drawing(pixels, left, top, wide, high) {
-    const samples = []
+    const n = parts * per
     const margin = 0.14 // where the lines between cells are
-    for (let i = 0; i < parts * per; i++) {
-      for (let k = 0; k < parts * per; k++) {
-        const x = Math.floor((left + wide * (margin + ((1 - 2 * margin) * (k + 0.5)) / (parts * per))) * pixels.width)
-        const y = Math.floor((top + high * (margin + ((1 - 2 * margin) * (i + 0.5)) / (parts * per))) * pixels.height)
-        const at = 4 * (Math.min(y, pixels.height - 1) * pixels.width + Math.min(x, pixels.width - 1))
-        const a = pixels.data[at + 3] / 255
-        samples.push([0, 1, 2].map((c) => Math.round(pixels.data[at + c] * a + 255 * (1 - a))))
+    const samples = new Int16Array(3 * n * n)
+    const counts = new Map()
+    let usual = 0
+    let most = 0
+    for (let i = 0; i < n; i++) {
+      const y = Math.min(Math.floor((top + high * (margin + ((1 - 2 * margin) * (i + 0.5)) / n)) * pixels.height), pixels.height - 1)
+      for (let k = 0; k < n; k++) {
+        const x = Math.min(Math.floor((left + wide * (margin + ((1 - 2 * margin) * (k + 0.5)) / n)) * pixels.width), pixels.width - 1)
+        const from = 4 * (y * pixels.width + x)
+        const to = 3 * (i * n + k)
+        const a = pixels.data[from + 3] / 255
+        let coarse = 0
+        for (let c = 0; c < 3; c++) {
+          samples[to + c] = Math.round(pixels.data[from + c] * a + 255 * (1 - a))
+          coarse = coarse * 16 + (samples[to + c] >> 4)
+        }
+        const seen = counts.get(coarse) || { at: to, n: 0 }
+        counts.set(coarse, seen)
+        if (++seen.n > most) [most, usual] = [seen.n, seen.at]
       }
     }
-    const count = new Map()
-    for (const s of samples) count.set(coarse(s), (count.get(coarse(s)) || 0) + 1)
-    const usual = [...count].sort((a, b) => b[1] - a[1])[0][0]
-    const ground = samples.find((s) => coarse(s) === usual)
-    const ink = samples.filter((s) => apart(s, ground) > 60)
-    const mean = ink.length ? [0, 1, 2].map((c) => Math.round(ink.reduce((sum, s) => sum + s[c], 0) / ink.length)) : ground
-    let pattern = ''
-    for (let i = 0; i < parts; i++) {
-      for (let k = 0; k < parts; k++) {
-        let n = 0
-        for (let a = 0; a < per; a++) for (let b = 0; b < per; b++) if (apart(samples[(i * per + a) * parts * per + k * per + b], ground) > 60) n++
-        pattern += Math.min(9, Math.round((n * 9) / (per * per)))
-      }
+    const ground = samples.slice(usual, usual + 3)
+    const drawn = new Uint8Array(parts * parts)
+    const sum = [0, 0, 0]
+    let ink = 0
+    for (let i = 0; i < n * n; i++) {
+      let far = 0
+      for (let c = 0; c < 3; c++) far += Math.abs(samples[3 * i + c] - ground[c])
+      if (far <= 60) continue
+      ink++
+      for (let c = 0; c < 3; c++) sum[c] += samples[3 * i + c]
+      drawn[Math.floor(i / n / per) * parts + Math.floor((i % n) / per)]++
     }
-    return { color: hex(ground), ink: ink.length > 8 ? hex(mean) : '', pattern }
+    const pattern = [...drawn].map((v) => Math.min(9, Math.round((v * 9) / (per * per)))).join('')
+    return { color: hex([...ground]), ink: ink > 8 ? hex(sum.map((v) => Math.round(v / ink))) : '', pattern }
   }
-  const coarse = (s) => s.map((v) => v >> 4).join()
-  const apart = (a, b) => Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + Math.abs(a[2] - b[2])
   const hex = (s) => '#' + s.map((v) => v.toString(16).padStart(2, '0')).join('')
 
   function cellsOf(board, rows, cols) {
@@ -159,7 +237,7 @@
       const found = find(s.of).filter(seen)
       if (s.join === 'count') out.push(`${s.caption}: ${found.length}`)
       else if (s.join) out.push({ join: s.join, caption: s.caption || '', parts: found.map((e) => ({ text: textOf(e), classes: [...e.classList] })) })
-      else for (const e of found) for (const line of textOf(e).split('\n')) if (line.trim()) out.push(s.caption ? `${s.caption}: ${line.trim()}` : line.trim())
+      else for (const e of found) for (const line of e.tagName === 'CANVAS' ? beside(e) : textOf(e).split('\n')) if (line.trim()) out.push(s.caption ? `${s.caption}: ${line.trim()}` : line.trim())
     }
     return out
   }
@@ -186,10 +264,12 @@
   const drawnBefore = new Map()
   self.durchgangDrawn = (css) => {
     const canvas = all(css)[0]
-    const now = canvas && pixelsOf(canvas)
+    wanted = []
+    const now = canvas && (pixelsOf(canvas) || photographed(canvas, { css }))
+    if (wanted.length) return { wanted }
     const old = drawnBefore.get(css)
     drawnBefore.set(css, now)
-    if (!now || !old || now.width !== old.width || now.height !== old.height) return []
+    if (!now || !old || now.width !== old.width || now.height !== old.height) return { parts: [] }
     const n = 64
     const dirty = new Uint8Array(n * n)
     for (let y = 0; y < now.height; y++) {
@@ -226,7 +306,7 @@
       }
       boxes.push({ left: box.left / n, top: box.top / n, right: box.right / n, bottom: box.bottom / n })
     }
-    return boxes
+    return { parts: boxes }
   }
 
   // outline is what those are told who cannot see the page.
@@ -243,6 +323,13 @@
     return out
   }
 
+  // placesOf tells where a thing is, and what it shows.
+  function placesOf(thing) {
+    const found = find(thing).slice(0, 200)
+    if (thing.text) return found.map((e) => ({ off: !seen(e), classes: [], ...writtenOn(e).find((t) => t.text === thing.text) }))
+    return found.map((e) => ({ ...place(e), text: textOf(e), classes: [...e.classList] }))
+  }
+
   // look tells what a map's things are and show. With a question it is remembered.
   self.durchgangLook = (question) => {
     if (question) {
@@ -254,9 +341,11 @@
     }
     if (!asked) return null
     listen()
+    wanted = []
     const things = {}
-    for (const [name, thing] of Object.entries(asked.things || {})) things[name] = find(thing).slice(0, 200).map((e) => ({ ...place(e), text: textOf(e), classes: [...e.classList] }))
+    for (const [name, thing] of Object.entries(asked.things || {})) things[name] = placesOf(thing)
     const shown = { boards: (asked.boards || []).map((b) => cellsOf(b, b.rows, b.cols)), things, lines: lines(asked.says) }
+    if (wanted.length) return { wanted }
     const result = { shown, said }
     said = []
     return result
@@ -330,7 +419,23 @@
         below = groups.size
       }
     }
+    for (const canvas of document.querySelectorAll('canvas')) {
+      if (!seen(canvas)) continue
+      const css = pathOf(canvas)
+      const lines = beside(canvas)
+      if (lines.length) texts.push({ css, text: lines.join('\n'), x: canvas.getBoundingClientRect().x, y: canvas.getBoundingClientRect().bottom, w: 0, h: 0 })
+      for (const t of writtenOn(canvas)) controls.push({ css, kind: 'canvas', type: '', off: false, ...t })
+    }
     const canvases = [...document.querySelectorAll('canvas')].filter(seen).map((c) => ({ css: pathOf(c), ...place(c), width: c.width, height: c.height }))
+    // Something large without words may be a drawing too.
+    for (const element of every(document.body)) {
+      const box = element.getBoundingClientRect()
+      if (box.width < 90 || box.height < 90 || canvases.length > 6 || element.tagName === 'CANVAS' || !seen(element) || textOf(element)) continue
+      const same = (c) => Math.abs(c.x - box.x) + Math.abs(c.y - box.y) + Math.abs(c.w - box.width) + Math.abs(c.h - box.height) < 8
+      const inside = canvases.findIndex(same)
+      if (inside < 0) canvases.push({ css: pathOf(element), ...place(element) })
+      else if (element.tagName.toLowerCase() === 'svg') canvases[inside].css = pathOf(element)
+    }
     return { grids, texts: texts.slice(0, 200), controls: controls.slice(0, 200), canvases, title: document.title, empty: !document.body.innerText.trim() && !document.querySelector('canvas,img,svg') }
   }
   const depth = (element) => {
@@ -360,9 +465,8 @@
     let above = elements[0].parentElement
     while (above && !elements.every((e) => above.contains(e))) above = above.parentElement
     const under = above ? pathOf(above) : 'body'
-    const tries = []
-    for (const c of classes) tries.push(`.${quote(c)}`, `${under} .${quote(c)}`)
-    tries.push(`${under} > ${tag}`, `${under} ${tag}`, `${under} ${elements[0].parentElement.tagName.toLowerCase()} > ${tag}`)
+    const tries = [`${under} > ${tag}`, `${under} ${tag}`, `${under} ${elements[0].parentElement.tagName.toLowerCase()} > ${tag}`]
+    for (const c of classes) tries.push(`.${quote(c)}`, `${under} .${quote(c)}`) // which may change in the game
     for (const css of tries) {
       const found = document.querySelectorAll(css)
       if (found.length === elements.length && elements.every((e) => [...found].includes(e))) return css

@@ -315,14 +315,32 @@ func (p *Page) Tap(ctx context.Context, x, y float64) error {
 // Type presses the keys of a text, one after the other; a line end is the enter key.
 func (p *Page) Type(ctx context.Context, text string) error {
 	for _, r := range text {
-		down := keyOf(r)
-		up := input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyUp, Key: down.Key, Code: down.Code, WindowsVirtualKeyCode: down.WindowsVirtualKeyCode}
-		post(p.wire, p.session, input.DispatchKeyEvent, down)
-		if _, err := call(ctx, p.wire, p.session, input.DispatchKeyEvent, up); err != nil {
-			return p.cause(err)
+		if err := p.press(ctx, keyOf(r)); err != nil {
+			return err
 		}
 	}
 	return nil
+}
+
+// Press presses a key: a letter, or one by its name as in UI Events, such as ArrowLeft.
+func (p *Page) Press(ctx context.Context, name string) error {
+	if code, named := namedKeys[name]; named {
+		return p.press(ctx, input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyDown, Key: name, Code: name, WindowsVirtualKeyCode: code})
+	}
+	if name == "Enter" {
+		name = "\n"
+	}
+	return p.Type(ctx, name)
+}
+
+// namedKeys are the codes of keys that type nothing.
+var namedKeys = map[string]int64{"ArrowLeft": 37, "ArrowUp": 38, "ArrowRight": 39, "ArrowDown": 40, "Escape": 27}
+
+func (p *Page) press(ctx context.Context, down input.DispatchKeyEventParams) error {
+	up := input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyUp, Key: down.Key, Code: down.Code, WindowsVirtualKeyCode: down.WindowsVirtualKeyCode}
+	post(p.wire, p.session, input.DispatchKeyEvent, down)
+	_, err := call(ctx, p.wire, p.session, input.DispatchKeyEvent, up)
+	return p.cause(err)
 }
 
 func keyOf(r rune) input.DispatchKeyEventParams {
@@ -331,6 +349,8 @@ func keyOf(r rune) input.DispatchKeyEventParams {
 	switch {
 	case r == '\n':
 		e.Key, e.Code, e.Text, e.UnmodifiedText, e.WindowsVirtualKeyCode = "Enter", "Enter", "\r", "\r", 13
+	case r == ' ':
+		e.Code, e.WindowsVirtualKeyCode = "Space", 32
 	case r == '\b':
 		e.Key, e.Code, e.Text, e.UnmodifiedText, e.WindowsVirtualKeyCode = "Backspace", "Backspace", "", "", 8
 	case len(upper) == 1 && upper[0] >= 'A' && upper[0] <= 'Z':
@@ -367,10 +387,24 @@ func (p *Page) Scan(ctx context.Context) (found json.RawMessage, err error) {
 	return found, p.evaluate(ctx, p.apartWorld, "durchgangScan()", &found)
 }
 
-// Drawn tells which parts of a canvas are drawn otherwise than when it was asked last, in
+// Drawn tells which parts of a canvas, or of another element, are drawn otherwise than when it was asked last, in
 // fractions of its size.
 func (p *Page) Drawn(ctx context.Context, css string) (parts []Part, err error) {
-	return parts, p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangDrawn(%q)", css), &parts)
+	var drawn struct {
+		Parts []Part
+		photographs
+	}
+	ask := fmt.Sprintf("durchgangDrawn(%q)", css)
+	if err := p.evaluate(ctx, p.apartWorld, ask, &drawn); err != nil {
+		return nil, err
+	}
+	if len(drawn.Wanted) > 0 {
+		if err := p.photograph(ctx, drawn.Wanted); err != nil {
+			return nil, err
+		}
+		err = p.evaluate(ctx, p.apartWorld, ask, &drawn)
+	}
+	return drawn.Parts, err
 }
 
 // Part is a part of a canvas, in fractions of its size.

@@ -3,10 +3,13 @@ package browser
 import (
 	"bytes"
 	"context"
+	"encoding/base64"
 	"encoding/json"
 	"fmt"
 	"regexp"
 	"time"
+
+	"github.com/chromedp/cdproto/page"
 )
 
 // Look is a page as it was looked at once, in the form of look.js.
@@ -78,11 +81,48 @@ func (p *Page) look(ctx context.Context) (l Look, err error) {
 	if world != p.looks { // a page that was loaded anew has forgotten
 		question = p.asked
 	}
-	if err := p.evaluate(ctx, p.apartWorld, "durchgangLook("+question+")", &l); err != nil {
+	var seen struct {
+		Look
+		photographs
+	}
+	if err := p.evaluate(ctx, p.apartWorld, "durchgangLook("+question+")", &seen); err != nil {
 		return l, err
 	}
+	if len(seen.Wanted) > 0 {
+		if err := p.photograph(ctx, seen.Wanted); err != nil {
+			return l, err
+		}
+		if err := p.evaluate(ctx, p.apartWorld, "durchgangLook()", &seen); err != nil {
+			return l, err
+		}
+	}
 	p.looks = world
-	return l, nil
+	return seen.Look, nil
+}
+
+// photographs are parts of a page that look.js cannot look into and needs pictures of.
+type photographs struct{ Wanted []clip }
+
+// clip is a part of a page, in CSS pixels.
+type clip struct {
+	CSS        string
+	X, Y, W, H float64
+}
+
+// photograph gives look.js pictures.
+func (p *Page) photograph(ctx context.Context, wanted []clip) error {
+	for _, w := range wanted {
+		r, err := call(ctx, p.wire, p.session, page.CaptureScreenshot, page.CaptureScreenshotParams{
+			Format: page.CaptureScreenshotFormatPng, Clip: &page.Viewport{X: w.X, Y: w.Y, Width: w.W, Height: w.H, Scale: 1},
+		})
+		if err != nil {
+			return p.cause(err)
+		}
+		if err := p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangPhotograph(%q, %q)", w.CSS, base64.StdEncoding.EncodeToString(r.Data)), nil); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // State is the same for pages that look the same, and empty where that cannot be told.

@@ -122,6 +122,9 @@ func (p Page) sit(ctx context.Context, _ sandbox.Spec, setup game.Setup) (seat, 
 		if err = s.page.Ask(p.Map.Question(s.rows, s.cols)); err == nil {
 			err = s.settle(ctx)
 		}
+		if err == nil {
+			err = s.start(ctx)
+		}
 		return err
 	})
 	leave := func() {
@@ -162,6 +165,7 @@ type pageSeat struct {
 	given      phrasebook.Given
 	table      phrasebook.Table
 	rows, cols int
+	cursor     game.Cell // where the map's is
 	done       Performance
 	err        error // of the machine
 

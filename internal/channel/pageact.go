@@ -17,7 +17,14 @@ func (s *pageSeat) act(ctx context.Context, m suite.Moment, anew bool) (what str
 	case suite.Again:
 		return s.restart(ctx, anew)
 	case suite.Reload:
-		return "loads the page anew", true, s.page.Reload(ctx)
+		s.home()
+		if err := s.page.Reload(ctx); err != nil || len(s.Map.Start) == 0 {
+			return "loads the page anew", true, err
+		}
+		if err := s.settle(ctx); err != nil {
+			return "", false, err
+		}
+		return "loads the page anew", true, s.start(ctx)
 	case suite.TypeLine:
 		return s.enter(ctx, m.Step.Text)
 	case suite.Look:
@@ -34,17 +41,58 @@ func (s *pageSeat) act(ctx context.Context, m suite.Moment, anew bool) (what str
 	return s.move(ctx, m)
 }
 
-func (s *pageSeat) restart(ctx context.Context, anew bool) (string, bool, error) {
+func (s *pageSeat) restart(ctx context.Context, anew bool) (what string, tried bool, err error) {
 	box, there := s.Map.Box(s.looked, pagemap.RestartThing)
 	switch {
 	case anew:
 		return "", true, nil // it was agreed to when the page asked
+	case s.Map.Restart != nil && s.Map.Restart.Key != "":
+		what, err = "presses "+s.Map.Restart.Key, s.page.Press(ctx, s.Map.Restart.Key)
 	case there && !box.Off:
-		return "clicks on " + s.Map.Restart.String(), true, s.click(ctx, box)
+		what, err = "clicks on "+s.Map.Restart.String(), s.click(ctx, box)
 	case s.Map.Reload:
-		return "loads the page anew", true, s.page.Reload(ctx)
+		what, err = "loads the page anew", s.page.Reload(ctx)
+	default:
+		return "", false, nil
 	}
-	return "", false, nil
+	s.home()
+	if err == nil && len(s.Map.Start) > 0 {
+		if err = s.settle(ctx); err == nil {
+			err = s.start(ctx)
+		}
+	}
+	return what, true, err
+}
+
+// start does what the map has to be done before a game, as far as it is there.
+func (s *pageSeat) start(ctx context.Context) error {
+	s.home()
+	for i, o := range s.Map.Start {
+		box, there := s.Map.Box(s.looked, pagemap.StartThing(i))
+		if !there || box.Off {
+			continue
+		}
+		err := s.click(ctx, box)
+		if o.Type != "" && err == nil {
+			err = s.fill(ctx, box, o.Type)
+		}
+		if err == nil {
+			err = s.settle(ctx)
+		}
+		if err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// fill types a text into a field, in the place of what is in it.
+func (s *pageSeat) fill(ctx context.Context, field pagemap.Box, text string) error {
+	x, y := field.Center()
+	if err := s.page.Click(ctx, x, y, 3); err != nil { // which marks what is in it
+		return err
+	}
+	return s.page.Type(ctx, "\b"+text)
 }
 
 // move makes a move as the map says.
@@ -59,7 +107,11 @@ func (s *pageSeat) move(ctx context.Context, m suite.Moment) (string, bool, erro
 	if m.Step.Move.Verb != "" {
 		return "", false, nil // a ship is placed, which pages do in too many ways
 	}
-	x, y, there := s.Map.Place(s.looked, s.rows, s.cols, m.Step.Move.Cell, s.Rules.MoveKind() == game.NamesColumn, m.Mover)
+	column := s.Rules.MoveKind() == game.NamesColumn
+	if s.Map.Cursor != nil || s.Map.Keys != nil {
+		return s.press(ctx, m.Step.Move.Cell, word)
+	}
+	x, y, there := s.Map.Place(s.looked, s.rows, s.cols, m.Step.Move.Cell, column, m.Mover)
 	switch {
 	case !there && s.Map.Field != nil:
 		return s.enter(ctx, word)
@@ -74,7 +126,64 @@ func (s *pageSeat) move(ctx context.Context, m suite.Moment) (string, bool, erro
 	if s.Map.Touch {
 		return "touches " + word, true, s.page.Tap(ctx, x, y)
 	}
+	if s.Map.Double {
+		return "clicks twice on " + word, true, s.page.Click(ctx, x, y, 2)
+	}
 	return "clicks on " + word, true, s.page.Click(ctx, x, y, 1)
+}
+
+// press makes a move by keys. No key leads beside the board.
+func (s *pageSeat) press(ctx context.Context, at game.Cell, word string) (string, bool, error) {
+	n := int(at.Row)*s.cols + int(at.Col)
+	if s.Rules.MoveKind() == game.NamesColumn {
+		at.Row, n = 0, int(at.Col)
+	}
+	switch {
+	case !at.Inside(s.rows, s.cols):
+		return "", false, nil
+	case n < len(s.Map.Keys):
+		return "presses " + s.Map.Keys[n], true, s.page.Press(ctx, s.Map.Keys[n])
+	case s.Map.Cursor == nil:
+		return "", false, nil
+	}
+	if err := s.steer(ctx, at); err != nil {
+		return "", false, err
+	}
+	return fmt.Sprintf("steers to %s and presses %s", word, s.Map.Cursor.Put), true, s.page.Press(ctx, s.Map.Cursor.Put)
+}
+
+// steer moves the cursor to a cell.
+func (s *pageSeat) steer(ctx context.Context, to game.Cell) error {
+	for _, axis := range []struct {
+		from        *int16
+		to          int16
+		back, ahead string
+	}{{&s.cursor.Row, to.Row, "ArrowUp", "ArrowDown"}, {&s.cursor.Col, to.Col, "ArrowLeft", "ArrowRight"}} {
+		for *axis.from != axis.to {
+			key, step := axis.ahead, int16(1)
+			if *axis.from > axis.to {
+				key, step = axis.back, -1
+			}
+			if err := s.page.Press(ctx, key); err != nil {
+				return err
+			}
+			*axis.from += step
+		}
+	}
+	if s.Map.Cursor.Returns {
+		s.home()
+	}
+	return nil
+}
+
+// home notes that the cursor is where it is at the start of a game.
+func (s *pageSeat) home() {
+	if c := s.Map.Cursor; c != nil {
+		s.cursor = game.Cell{Row: int16(c.Row - 1), Col: int16(c.Col - 1)}
+		if s.Rules.MoveKind() == game.NamesColumn {
+			s.cursor.Row = 0
+		}
+	}
 }
 
 // say makes a move that is a letter or a word.
@@ -102,11 +211,7 @@ func (s *pageSeat) enter(ctx context.Context, line string) (string, bool, error)
 	if !there || field.Off {
 		return "", false, nil
 	}
-	x, y := field.Center()
-	if err := s.page.Click(ctx, x, y, 3); err != nil { // which marks what is in it
-		return "", false, err
-	}
-	if err := s.page.Type(ctx, "\b"+line); err != nil {
+	if err := s.fill(ctx, field, line); err != nil {
 		return "", false, err
 	}
 	what := fmt.Sprintf("types %q", line)

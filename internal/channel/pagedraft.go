@@ -134,7 +134,7 @@ func (d *pageDrafter) draft() (PageDraft, error) {
 	case d.rows == 0 && d.Rules.MoveKind() == game.NamesText:
 		err = d.words()
 	case d.Rules.Solo() || d.afloat():
-		err = d.sea()
+		err = d.opened(d.sea, mostOpenings)
 	default:
 		err = d.grid()
 	}
@@ -189,6 +189,38 @@ func (v *visit) clickAt(x, y float64) (changed []int, err error) {
 	v.notes, v.said, v.dialogs = nil, nil, nil
 	_ = v.bounded(func(ctx context.Context) error {
 		if err := v.page.Click(ctx, x, y, 1); err != nil {
+			return err
+		}
+		return v.settle(ctx)
+	})
+	v.hear()
+	return pagemap.Changed(before, v.board()), v.err
+}
+
+// play makes a move on the board and lets the page come to rest. changed are the cells that show
+// something else then; where a cursor is moved first, it does not count as a change.
+func (v *visit) play(m game.Move, mover game.Player) (changed []int, err error) {
+	if v.Map.Cursor != nil {
+		at := m.Cell
+		if v.Rules.MoveKind() == game.NamesColumn {
+			at.Row = 0
+		}
+		_ = v.bounded(func(ctx context.Context) error {
+			if err := v.steer(ctx, at); err != nil {
+				return err
+			}
+			return v.settle(ctx)
+		})
+	}
+	before := v.board()
+	v.notes, v.said, v.dialogs = nil, nil, nil
+	_ = v.bounded(func(ctx context.Context) (err error) {
+		if v.Map.Cursor != nil {
+			err = v.page.Press(ctx, v.Map.Cursor.Put)
+		} else {
+			_, _, err = v.move(ctx, suite.Moment{Step: suite.Step{Act: suite.MakeMove, Move: m}, Mover: mover})
+		}
+		if err != nil {
 			return err
 		}
 		return v.settle(ctx)

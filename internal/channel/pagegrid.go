@@ -2,6 +2,8 @@ package channel
 
 import (
 	"cmp"
+	"context"
+	"errors"
 	"fmt"
 	"regexp"
 	"slices"
@@ -66,7 +68,7 @@ func (d *pageDrafter) trials() []suite.Script {
 
 // grid finds a board of which all see the same.
 func (d *pageDrafter) grid() error {
-	if err := d.findBoard(); err != nil {
+	if err := d.opened(d.findBoard, mostOpenings); err != nil {
 		return err
 	}
 	if d.Program != game.Nobody {
@@ -82,7 +84,6 @@ func (d *pageDrafter) grid() error {
 	if err := v.watchMoves(begins, samples); err != nil {
 		return err
 	}
-	saidFirst := v.newLines()
 	d.findRestart(v)
 	if err := v.err; err != nil {
 		return err
@@ -95,7 +96,6 @@ func (d *pageDrafter) grid() error {
 	if err := second.watchMoves(other, samples); err != nil {
 		return err
 	}
-	saidSecond := second.newLines()
 	if d.sketch.Marks = pagemap.Tell(samples, pagemap.Empty); d.sketch.Marks == nil {
 		return fmt.Errorf("%w: the marks of the two players cannot be told apart", ErrNoMap)
 	}
@@ -104,7 +104,7 @@ func (d *pageDrafter) grid() error {
 		return err
 	}
 	d.found("marks", fmt.Sprintf("%d marks of the two players were told apart", len(samples[pagemap.First])+len(samples[pagemap.Second])))
-	return d.learnWin(saidFirst, saidSecond)
+	return nil
 }
 
 // announced gives the first player the mark of whom the page announces, where it calls the
@@ -137,11 +137,10 @@ func (v *visit) watchMoves(moves []game.Move, samples map[string][]pagemap.Cell)
 	for _, m := range moves {
 		mover, before := pos.Turn(), pos.Clone()
 		v.d.Rules.Play(pos, m, nil)
-		x, y, there := v.Map.Place(v.looked, v.rows, v.cols, m.Cell, v.Rules.MoveKind() == game.NamesColumn, mover)
-		if !there || v.fallen != nil {
+		if v.fallen != nil {
 			return fmt.Errorf("%w: the page does not go on%s", ErrNoMap, v.remarks())
 		}
-		changed, err := v.clickAt(x, y)
+		changed, err := v.play(m, mover)
 		if err != nil {
 			return err
 		}
@@ -175,22 +174,61 @@ func (v *visit) landed(before, after game.Position) int {
 	return -1
 }
 
-// newLines are the texts that the page shows now and did not show when it was opened, and
-// what its last dialog said.
-func (v *visit) newLines() (lines []string) {
-	for _, text := range v.dialogs {
-		lines = append(lines, strings.Split(text, "\n")...)
+// opened finds something on the page, and where it is not there, what has to be done before: fields
+// are filled in with names, and something is clicked, up to so many times.
+func (d *pageDrafter) opened(find func() error, clicks int) error {
+	cause := find()
+	if !errors.Is(cause, ErrNoMap) || clicks == 0 {
+		return cause
 	}
-	now, err := v.scan()
-	if err != nil {
-		return lines
-	}
-	for _, t := range now.Beside(v.board()) {
-		if !slices.ContainsFunc(v.d.first.Texts, func(o pagemap.Control) bool { return o.CSS == t.CSS && o.Text == t.Text }) {
-			lines = append(lines, strings.Split(t.Text, "\n")...)
+	closed, before := d.first, d.sketch
+	starts := closed.Starts()
+	for _, c := range starts[:min(len(starts), mostStarts)] {
+		d.sketch.Start = slices.Clone(before.Start)
+		d.fillIn(closed)
+		d.sketch.Start = append(d.sketch.Start, pagemap.Opening{Of: c.Thing()})
+		var err error
+		if d.first, err = d.scanOpened(); err != nil {
+			return err
 		}
+		if !d.first.Like(closed) {
+			if err = d.opened(find, clicks-1); !errors.Is(err, ErrNoMap) {
+				d.found("start", fmt.Sprintf("%q is clicked first", c.Text))
+				return err
+			}
+		}
+		d.first, d.sketch = closed, before
 	}
-	return lines
+	return cause
+}
+
+const (
+	mostOpenings = 2 // that follow each other
+	mostStarts   = 6 // that are tried
+)
+
+// fillIn types names where texts can be typed.
+func (d *pageDrafter) fillIn(scan pagemap.Scan) {
+	for i, f := range scan.Fields() {
+		if i == len(openingNames) {
+			break
+		}
+		d.sketch.Start = append(d.sketch.Start, pagemap.Opening{Of: f.Thing(), Type: openingNames[i]})
+		d.sketch.Names[i] = openingNames[i]
+	}
+}
+
+// openingNames are typed where a page asks for the players' names.
+var openingNames = [...]string{"Anna", "Ben"}
+
+// scanOpened is the page as it is once it has been opened.
+func (d *pageDrafter) scanOpened() (pagemap.Scan, error) {
+	v, err := d.open()
+	if err != nil {
+		return pagemap.Scan{}, err
+	}
+	defer v.leave()
+	return v.scan()
 }
 
 // findBoard finds the board, by clicking in two places of what may be one.
@@ -239,8 +277,47 @@ func (d *pageDrafter) findBoard() error {
 			return nil
 		}
 	}
+	d.sketch.Board = nil
+	for _, b := range options {
+		d.sketch.Board = &b
+		for _, g := range d.gestures() {
+			d.sketch.Gesture = g
+			n, err := d.answers()
+			if err != nil {
+				return err
+			}
+			if n == 2*right {
+				d.found("board", fmt.Sprintf("%s, %d × %d, answers %s", b.Cells, d.rows, d.cols, g))
+				return nil
+			}
+		}
+	}
+	d.sketch.Board, d.sketch.Gesture = nil, pagemap.Gesture{}
 	return fmt.Errorf("%w: there is nothing of %d × %d cells that answers to a click (%d sets of that shape, %d canvases)%s",
 		ErrNoMap, d.rows, d.cols, len(options), len(d.first.Canvases), d.fallen)
+}
+
+// gestures are ways to choose a cell other than a click.
+func (d *pageDrafter) gestures() []pagemap.Gesture {
+	list := []pagemap.Gesture{{Double: true}}
+	puts, keys := []string{" ", "Enter"}, []string{"789456123", "123456789", "qweasdzxc"}
+	falls := d.Rules.MoveKind() == game.NamesColumn
+	if falls {
+		puts, keys = append(puts, "ArrowDown"), []string{"123456789"[:min(d.cols, 9)], "abcdefghijklmnopqrstuvwxyz"[:d.cols]}
+	}
+	for _, row := range keys {
+		if falls && len(row) == d.cols || len(row) == d.rows*d.cols {
+			list = append(list, pagemap.Gesture{Keys: strings.Split(row, "")})
+		}
+	}
+	for _, returns := range []bool{false, true} {
+		for _, from := range [][2]int{{(d.rows + 1) / 2, (d.cols + 1) / 2}, {1, 1}} {
+			for _, put := range puts {
+				list = append(list, pagemap.Gesture{Cursor: &pagemap.Cursor{Put: put, Row: from[0], Col: from[1], Returns: returns}})
+			}
+		}
+	}
+	return list
 }
 
 // answers tells how well a board answers to two moves: right for each where the cell changes in
@@ -252,6 +329,9 @@ func (d *pageDrafter) answers() (n int, err error) {
 	}
 	defer v.leave()
 	begins, _ := d.lines()
+	if c := d.sketch.Cursor; c != nil { // where it is said to be is seen without moving it
+		begins = []game.Move{{Cell: game.Cell{Row: int16(c.Row - 1), Col: int16(c.Col - 1)}}, {Cell: game.Cell{Row: int16(d.rows - 1), Col: int16(d.cols - 1)}}}
+	}
 	pos, err := d.Rules.Start(d.Setup)
 	if err != nil {
 		return 0, err
@@ -259,11 +339,10 @@ func (d *pageDrafter) answers() (n int, err error) {
 	for _, m := range begins[:2] {
 		before := pos.Clone()
 		d.Rules.Play(pos, m, nil)
-		x, y, there := v.Map.Place(v.looked, v.rows, v.cols, m.Cell, v.Rules.MoveKind() == game.NamesColumn, game.First)
-		if !there || v.fallen != nil {
+		if v.fallen != nil {
 			return n, nil
 		}
-		changed, err := v.clickAt(x, y)
+		changed, err := v.play(m, before.Turn())
 		if err != nil {
 			return n, err
 		}
@@ -294,23 +373,58 @@ func (d *pageDrafter) findRestart(v *visit) {
 	}
 	fresh := d.fresh()
 	for _, c := range now.Restarts() {
-		if c.Off || c.W == 0 {
-			continue
-		}
 		x, y := c.Center()
 		before := v.unlike(fresh)
+		if before == 0 || slices.ContainsFunc(v.board(), func(b pagemap.Cell) bool { return b.Covers(c.Box) }) {
+			continue
+		}
 		if _, err := v.clickAt(x, y); err != nil {
 			return
 		}
+		_ = v.bounded(v.start)
 		_ = v.watch()
-		if v.unlike(fresh) < before {
-			d.sketch.Restart = &pagemap.Thing{CSS: c.CSS}
+		if after := v.unlike(fresh); after < before && len(pagemap.Changed(v.board(), v.Map.InOrder(fresh, 0, v.rows, v.cols))) == 0 {
+			restart := c.Thing()
+			d.sketch.Restart = &restart
 			d.found("another game", fmt.Sprintf("%q begins one", c.Text))
+			return
+		}
+	}
+	for _, key := range restartKeys(now) {
+		before := v.unlike(fresh)
+		_ = v.bounded(func(ctx context.Context) error {
+			err := v.page.Press(ctx, key)
+			if err == nil {
+				err = v.settle(ctx)
+			}
+			return err
+		})
+		if v.err != nil {
+			return
+		}
+		_ = v.watch()
+		if after := v.unlike(fresh); after < before && len(pagemap.Changed(v.board(), v.Map.InOrder(fresh, 0, v.rows, v.cols))) == 0 {
+			d.sketch.Restart = &pagemap.Thing{Key: key}
+			d.found("another game", key+" begins one")
 			return
 		}
 	}
 	d.found("another game", "")
 }
+
+// restartKeys are keys that may begin another game: letters that a page names, and the usual ones.
+func restartKeys(scan pagemap.Scan) (keys []string) {
+	for _, t := range scan.Texts {
+		for _, m := range loneLetter.FindAllStringSubmatch(t.Text, -1) {
+			if key := strings.ToLower(m[1]); !slices.Contains(keys, key) && len(keys) < 6 {
+				keys = append(keys, key)
+			}
+		}
+	}
+	return append(keys, "Enter", " ", "Escape")
+}
+
+var loneLetter = regexp.MustCompile(`(?:^|[^\pL\pN'])([A-Za-z])(?:$|[^\pL\pN'])`)
 
 // fresh is what the page shows when it is opened: its board, and its texts.
 func (d *pageDrafter) fresh() pagemap.Look {
@@ -394,42 +508,4 @@ func (d *pageDrafter) watchOpponent() error {
 	d.findRestart(v)
 	d.says()
 	return v.err
-}
-
-// learnWin adds the phrase by which the page says who has won, where nothing known does.
-func (d *pageDrafter) learnWin(first, second []string) error {
-	for i, lines := range [][]string{first, second} {
-		m, err := d.sketch.Map(d.Program)
-		if err != nil {
-			return fmt.Errorf("read the draft: %w", err)
-		}
-		seen := m.Facts(pagemap.Seen{Dialogs: []string{strings.Join(lines, "\n")}})
-		if slices.ContainsFunc(seen, func(f game.Fact) bool { return f.Kind == game.FactWon }) {
-			continue
-		}
-		names := append([]string{"X", "O"}[i:i+1], m.Called(i)...)
-		for _, line := range lines {
-			if phrase, named := namedIn(line, names); named && !strings.ContainsAny(line, "0123456789") {
-				d.sketch.Won[i] = phrase
-				d.found("a win", fmt.Sprintf("%q is taken for one", line))
-				break
-			}
-		}
-	}
-	return nil
-}
-
-// namedIn is a line as a pattern with {player} for the first name in it.
-func namedIn(line string, names []string) (string, bool) {
-	for _, n := range names {
-		at := regexp.MustCompile(`(?i)(?:^|[^\pL\pN])(` + regexp.QuoteMeta(n) + `)(?:$|[^\pL\pN])`).FindStringSubmatchIndex(line)
-		if at != nil {
-			before, after := strings.TrimSpace(line[:at[2]]), strings.TrimSpace(line[at[3]:])
-			if before+after == "" {
-				return "", false
-			}
-			return strings.TrimSpace(regexp.QuoteMeta(before) + ` *{player} *` + regexp.QuoteMeta(after)), true
-		}
-	}
-	return "", false
 }

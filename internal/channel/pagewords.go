@@ -102,6 +102,8 @@ func (d *pageDrafter) findWord(v *visit, secret string) error {
 		if err != nil {
 			return err
 		}
+		d.sketch.Says[0].Hidden = hiddenAs(again.looked.Lines)
+		again.Map.Says[0].Hidden = d.sketch.Says[0].Hidden
 		again.try(game.Move{Text: guesses(secret)[0]})
 		lines := again.Map.Screen(pagemap.Seen{Look: again.looked})
 		again.leave()
@@ -114,6 +116,17 @@ func (d *pageDrafter) findWord(v *visit, secret string) error {
 	}
 	d.found("word", "")
 	return nil
+}
+
+// hiddenAs is what all places of a word show before anything is guessed; empty where they show nothing,
+// or not the same.
+func hiddenAs(lines []pagemap.Line) string {
+	for _, l := range lines {
+		if places := slices.Compact(l.Places()); len(places) == 1 {
+			return places[0]
+		}
+	}
+	return ""
 }
 
 // captions says what a text that is only a number counts: what becomes less with a wrong
