@@ -20,8 +20,19 @@
     }
     return found
   }
-  const roleOf = (element) => element.computedRole || element.getAttribute('role') || ''
-  const nameOf = (element) => element.computedName || element.getAttribute('aria-label') || ''
+  // The browser works out all roles anew for one: where an element says its role, or has none but its
+  // own, it is not asked.
+  const ownRoles = {
+    A: 'link', BUTTON: 'button', TD: 'cell', TH: 'columnheader', IMG: 'image', P: 'paragraph', SELECT: 'combobox', TEXTAREA: 'textbox', OUTPUT: 'status',
+    H1: 'heading', H2: 'heading', H3: 'heading', H4: 'heading', H5: 'heading', H6: 'heading', DIALOG: 'dialog', DIV: 'generic', SPAN: 'generic', TR: 'row', TBODY: 'rowgroup', TABLE: 'table',
+  }
+  const roleOf = (element) => element.getAttribute('role') || ownRoles[element.tagName] || element.computedRole || ''
+  const nameOf = (element) => {
+    if (element.hasAttribute('aria-labelledby') || /^(INPUT|SELECT|TEXTAREA)$/.test(element.tagName)) return element.computedName || ''
+    const told = element.getAttribute('aria-label') || element.getAttribute('alt')
+    if (told !== null) return told
+    return /^(button|link|cell|gridcell|columnheader|heading)$/.test(roleOf(element)) ? element.innerText || element.getAttribute('title') || '' : element.getAttribute('title') || ''
+  }
 
   // What is written on canvases, as their page tells it; see clock.js. Places are those of the window.
   const written = new WeakMap()

@@ -451,9 +451,17 @@ func (s *pageSeat) printed(o judge.Observation) []Event {
 
 const mostLines = 60 // that are kept of what a page says in one step
 
+// pictured reports whether this moment is one of those of which there is a picture: in a long script
+// the first and the last ones, and every tenth.
+func (s *pageSeat) pictured() bool {
+	const long, ends, every = 40, 12, 10
+	k, n := len(s.done.Observations), len(s.coming)
+	return n <= long || k < ends || k >= n-ends || k%every == 0
+}
+
 // shoot takes a picture of how the page looks now.
 func (s *pageSeat) shoot() (shot Shot) {
-	if s.Album == nil || s.fallen != nil || s.hurries() {
+	if s.Album == nil || s.fallen != nil || s.hurries() || !s.pictured() {
 		return shot
 	}
 	ctx, cancel := context.WithTimeout(s.ctx, pictureTime)
