@@ -19,6 +19,7 @@ type Play struct {
 	Script  suite.Script
 	Screens []phrasebook.Screen // what it has said in each moment that was tried
 	Stands  []phrasebook.Screen // what a page shows at each; nil for a terminal
+	Moments []suite.Moment      // what was played, where the program has a part in that; else the script tells
 	Seen    []judge.Observation
 }
 
@@ -49,6 +50,27 @@ func Words(known mistake.Known, plays []Play, names [3][]string) Wording {
 	l.solo = known.Reference.Solo()
 	return l.explain(known, l.words)
 }
+
+// Against finds what the words of a program mean that plays one side itself. What it plays is its own, so
+// that no mistake is looked for.
+func Against(rules game.Rules, plays []Play) Wording {
+	l := newLearner(plays, [3][]string{})
+	s := l.suppose(rules)
+	w := Wording{Phrases: map[string][]string{}}
+	l.tell(&w, s, "solo.won", "solo.lost", "says.drawn")
+	l.learn(&w, "says.refused", s.steps)
+	for key, who := range map[string]string{"solo.won": "(?P<first>%s)|(?P<second>%s)", "solo.lost": "(?P<second>%s)|(?P<first>%s)"} {
+		for _, p := range w.Phrases[key] {
+			w.Phrases["says.won"] = append(w.Phrases["says.won"], fmt.Sprintf(who, p, nothing))
+		}
+		delete(w.Phrases, key)
+	}
+	slices.Sort(w.Phrases["says.won"])
+	return w
+}
+
+// nothing is a pattern that fits no text.
+const nothing = `[^\x00-\x{10ffff}]`
 
 // AtSea finds the same where ships are shot at: boards are not compared.
 func AtSea(known mistake.Known, plays []Play) Wording {

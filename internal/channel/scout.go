@@ -98,7 +98,7 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 		if len(p.lines) >= mostQuestions {
 			continue
 		}
-		for _, answer := range answers(screen, len(p.lines)) {
+		for _, answer := range Answers(screen, len(p.lines)) {
 			lines := append(slices.Clone(p.lines), answer)
 			after, err := w.play(lines)
 			if err != nil {
@@ -124,9 +124,9 @@ var (
 	single  = regexp.MustCompile(`[\pL\pN]+`)
 )
 
-// answers are what may be typed at a prompt that is not for a move: what it names in brackets,
+// Answers are what may be typed at a prompt that is not for a move: what it names in brackets,
 // what the lines above begin with, and what people type who are asked for anything.
-func answers(screen phrasebook.Screen, n int) []string {
+func Answers(screen phrasebook.Screen, n int) []string {
 	var list []string
 	add := func(text string) {
 		if !slices.Contains(list, text) && len(list) < 9 {

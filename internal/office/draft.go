@@ -299,7 +299,18 @@ var shots = []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}",
 
 // aims tries every way to type a shot, where what becomes of shots is not told as typed so far.
 func (d *drafter) aims(best trial, few []suite.Script) error {
-	found, plain := fit(d.given, best), d.text.clone()
+	plain := d.text.clone()
+	if err := d.aimed(fit(d.given, best), plain, few); err != nil {
+		return err
+	}
+	if d.text.move != nil && plain.move == nil {
+		d.learned = append(d.learned, draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(d.text.move, " then "), d.text.base)})
+	}
+	return nil
+}
+
+// aimed tries every way to type a cell until nothing fits better.
+func (d *drafter) aimed(found *fitting, plain bookText, few []suite.Script) error {
 	for _, move := range shots {
 		for _, base := range []int{1, 0} {
 			if found.whole || strings.Contains(move, "letter") && base == 0 {
@@ -311,9 +322,6 @@ func (d *drafter) aims(best trial, few []suite.Script) error {
 				return err
 			}
 		}
-	}
-	if d.text.move != nil && plain.move == nil {
-		d.learned = append(d.learned, draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(d.text.move, " then "), d.text.base)})
 	}
 	return nil
 }

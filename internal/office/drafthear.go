@@ -9,6 +9,7 @@ import (
 
 	"durchgang/core/draft"
 	"durchgang/core/game"
+	"durchgang/core/judge"
 	"durchgang/core/mistake"
 	"durchgang/core/mistakes"
 	"durchgang/core/phrasebook"
@@ -28,6 +29,9 @@ func (d *drafter) typing() error {
 	if err != nil {
 		return err
 	}
+	if d.suite.Program != game.Nobody {
+		return d.facing(best, few)
+	}
 	if !d.boards() {
 		_, err = d.setups(best, few)
 		return err
@@ -38,6 +42,70 @@ func (d *drafter) typing() error {
 	_, err = d.scout(best, few)
 	return err
 }
+
+// facing finds what a program that plays one side itself asks first, and how a move is typed to it, by
+// whether moves are seen where they were put.
+func (d *drafter) facing(best trial, few []suite.Script) error {
+	if best.silent || best.seen() || prescribes.MatchString(d.settled) {
+		return nil
+	}
+	type path struct {
+		answers [][2]string
+		screen  phrasebook.Screen
+	}
+	paths := []path{{nil, startOf(best)}}
+	for n := 0; n < len(paths) && n < mostFacing; n++ {
+		text := d.text.clone()
+		text.answers = paths[n].answers
+		found := fit(func(t trial) (int, bool) { return t.shown(), t.seen() }, trial{})
+		if err := d.consider(found, text, few); err != nil {
+			return err
+		}
+		if err := d.aimed(found, text, few); err != nil || found.whole {
+			return err
+		}
+		d.text.move, d.text.base, d.text.answers = nil, 0, nil
+		prompt := strings.TrimSpace(paths[n].screen.Prompt())
+		if prompt == "" || len(paths[n].answers) == mostQuestions {
+			continue
+		}
+		for _, answer := range channel.Answers(paths[n].screen, len(paths[n].answers)) {
+			text.answers = append(slices.Clone(paths[n].answers), [2]string{literal(prompt), answer})
+			t, err := d.try(text, few[:1])
+			if err != nil {
+				return err
+			}
+			if next := startOf(t); !t.silent && strings.TrimSpace(next.Prompt()) != prompt {
+				paths = append(paths, path{text.answers, next})
+			}
+		}
+	}
+	return nil
+}
+
+// mostFacing bounds the ways to answer what is asked first that are tried.
+const mostFacing = 8
+
+// shown is how often a move was seen where it was put, less how often it was not.
+func (t trial) shown() (n int) {
+	for _, v := range t.verdicts {
+		for _, step := range v.Steps {
+			for _, c := range step.Comparisons {
+				switch {
+				case step.Echo || c.Subject != "board":
+				case c.State == judge.Agrees:
+					n++
+				case c.State == judge.Differs:
+					n -= 2
+				}
+			}
+		}
+	}
+	return n
+}
+
+// seen reports whether moves are mostly seen where they were put.
+func (t trial) seen() bool { return t.shown() > len(t.verdicts) }
 
 // prescribes finds in a phrasebook how moves are typed, or how the board is drawn.
 var prescribes = regexp.MustCompile(`(?m)^(?:move|base|forms|board|marks)\s*:`)
@@ -60,8 +128,8 @@ func (d *drafter) read() error {
 	if draft.Fits(known, t.plays) <= before {
 		d.text, d.learned = without, d.learned[:learned]
 	}
-	if d.page != nil {
-		return nil // another game is begun by a click
+	if d.page != nil || d.suite.Program != game.Nobody {
+		return nil // another game is begun by a click, or not played
 	}
 	return d.again()
 }
@@ -70,6 +138,10 @@ func (d *drafter) known() mistake.Known { return mistakes.For(d.suite.Rules) }
 
 // words finds what the program says.
 func (d *drafter) words(known mistake.Known, t trial) error {
+	if d.suite.Program != game.Nobody {
+		d.learn(draft.Against(d.suite.Rules, t.plays))
+		return nil
+	}
 	w := draft.Words(known, t.plays, d.names())
 	d.text.own, d.text.phrases = true, w.Phrases
 	for p := range d.text.names {

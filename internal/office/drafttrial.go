@@ -31,7 +31,7 @@ func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
 // try plays scripts.
 func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 	g := Grader{Suite: d.suite, pages: d.pages, settled: d.settled}
-	p := &playing{spec: d.spec, usual: channel.DefaultPatience(), tape: d.tape, recorded: true}
+	p := &playing{spec: d.spec, usual: channel.DefaultPatience(), tape: d.tape, recorded: true, rehearsed: true}
 	if d.page != nil {
 		p = d.page.anew()
 	} else {
@@ -50,7 +50,10 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 	players.SetLimit(max(1, d.parallel))
 	for i, script := range scripts {
 		players.Go(func() (err error) {
-			if moments[i], err = script.Moments(d.suite.Rules); err == nil {
+			if d.suite.Open(script) {
+				performances[i], err = g.course(d.ctx, p, script, 0)
+				moments[i] = performances[i].Moments
+			} else if moments[i], err = script.Moments(d.suite.Rules); err == nil {
 				performances[i], err = g.play(d.ctx, p, script, moments[i])
 			}
 			p.heed(performances[i])
@@ -72,7 +75,7 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
 	t.verdicts = append(t.verdicts, v)
 	var before []byte
-	play := draft.Play{Script: v.Script, Seen: p.Observations, Stands: p.Stands}
+	play := draft.Play{Script: v.Script, Seen: p.Observations, Stands: p.Stands, Moments: p.Moments}
 	for i, o := range p.Observations {
 		var screen phrasebook.Screen
 		if p.Said != nil {

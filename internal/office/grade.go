@@ -184,22 +184,23 @@ func (g Grader) patience() channel.Patience {
 
 // playing is one program that plays a suite.
 type playing struct {
-	language string
-	note     string              // which of several files is run
-	source   string              // of its files
-	spec     func() sandbox.Spec // of its box
-	close    func()
-	page     channel.Page      // where it is one
-	draft    channel.PageDraft // of its map, where it has none
-	loan     *browser.Loan
-	settings string // of its driver
-	usual    channel.Patience
-	form     int // of the phrasebook's
-	tape     *channel.Tape
-	recorded bool            // what is on the tape is not played again
-	heard    map[string]bool // titles of scripts of which the same holds
-	stuck    atomic.Int32    // scripts in which it got stuck
-	judging  atomic.Int64    // nanoseconds
+	language  string
+	note      string              // which of several files is run
+	source    string              // of its files
+	spec      func() sandbox.Spec // of its box
+	close     func()
+	page      channel.Page      // where it is one
+	draft     channel.PageDraft // of its map, where it has none
+	loan      *browser.Loan
+	settings  string // of its driver
+	usual     channel.Patience
+	form      int // of the phrasebook's
+	tape      *channel.Tape
+	recorded  bool            // what is on the tape is not played again
+	rehearsed bool            // so is what a program did that has a part in the course of a game
+	heard     map[string]bool // titles of scripts of which the same holds
+	stuck     atomic.Int32    // scripts in which it got stuck
+	judging   atomic.Int64    // nanoseconds
 }
 
 // anew is the same program, of which nothing is known yet.
@@ -329,7 +330,7 @@ func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n i
 
 func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
 	t := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
-	if !g.Suite.Open(script) { // in which the program does something else each time
+	if p.rehearsed || !g.Suite.Open(script) { // in which the program does something else each time
 		t.Tape, t.Recorded = p.tape, p.recorded || p.heard[script.Title]
 	}
 	return t

@@ -19,7 +19,10 @@ import (
 // learns reports whether the wording of a program is learned by playing where the built-in one does
 // not read it, and what a teacher has settled.
 func (g Grader) learns() bool {
-	return g.Learn && (g.Book != nil || g.pages != nil) && g.Suite.Program == game.Nobody && len(g.Suite.Fixed()) > 0
+	if !g.Learn || g.Suite.Program != game.Nobody {
+		return g.Learn && g.Book != nil && channel.Scouts(g.Suite.Rules, g.Suite.Scripts[0].Setup)
+	}
+	return (g.Book != nil || g.pages != nil) && len(g.Suite.Fixed()) > 0
 }
 
 // doubtful reports whether not all of a program was seen to be right, so that it is at fault or its
@@ -57,12 +60,12 @@ func placed(list []judge.ScriptVerdict) bool {
 const longestLearning = 2 * time.Minute
 
 // taught is the phrasebook of what a teacher has settled and what was learned besides.
-func taught(settled, learned string) (*phrasebook.Book, error) {
+func taught(settled, learned string, program game.Player) (*phrasebook.Book, error) {
 	text, err := phrasebook.Merge("phrasebook", settled, learned)
 	if err != nil {
 		return nil, fmt.Errorf("join what was learned to the phrasebook: %w", err)
 	}
-	book, err := phrasebook.Parse("learned", text)
+	book, err := phrasebook.ParseOpponent("learned", text, program)
 	if err != nil {
 		return nil, fmt.Errorf("read what was learned: %w", err)
 	}
@@ -75,7 +78,7 @@ func (g *Grader) teach(p *playing, learned string) error {
 	if g.pages != nil {
 		settled = p.page.Map.Words()
 	}
-	book, err := taught(settled, learned)
+	book, err := taught(settled, learned, g.Suite.Program)
 	if err != nil {
 		return err
 	}
@@ -100,7 +103,9 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		return list, "", err
 	}
 	fixed := *g.Suite
-	fixed.Scripts = g.Suite.Fixed()
+	if g.Suite.Program == game.Nobody {
+		fixed.Scripts = g.Suite.Fixed()
+	}
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
 	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, parallel: g.Parallel}
