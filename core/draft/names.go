@@ -36,7 +36,9 @@ func (l *learner) turns(steps []Seen) (names [3]string, phrase string, held int)
 		}
 		turns[turn]++
 		for _, line := range s.asking() {
-			said[turn][line]++
+			for _, sentence := range sentence.Split(line, -1) {
+				said[turn][sentence]++
+			}
 		}
 	}
 	enough := func(p game.Player, line string) bool {
@@ -169,13 +171,18 @@ func join(list []string) string {
 	return strings.Join(words, " ")
 }
 
+// sentence finds where a sentence ends on a line, and begins is a pattern for where one begins.
+var sentence = regexp.MustCompile(`[.!?;]\s+`)
+
+const begins = `(?:^|[.!?;]\s)\W*`
+
 // around is a pattern for a place on a line: whoever stands there, between the words beside it.
 func around(line []string, at place) string {
-	before, behind := `^\W*`, `(?:'?s\b)?\W*$`
+	before, behind := begins, `(?:'?s\b)?\W*?(?:[.!?;]\s|$)`
 	if at.from > 0 {
 		before = literal(line[at.from-1]) + `\W*`
 		if at.from == 1 {
-			before = `^\W*` + before
+			before = begins + before
 		}
 	}
 	if at.to[0] < len(line) {

@@ -9,6 +9,7 @@ import (
 
 // Book is a phrasebook that is ready to use. It is safe for concurrent use.
 type Book struct {
+	colors  bool // a sign in another color is another one
 	forms   []Form
 	marks   [3]string // by player; Nobody has none
 	names   [3][]string

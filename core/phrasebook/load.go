@@ -27,6 +27,7 @@ type form struct {
 	Board   []string        `yaml:"board"`
 	Yes     string          `yaml:"yes"`
 	Answers []partDocument  `yaml:"answers"`
+	Colors  bool            `yaml:"colors"`   // whether a sign in another color is another sign
 	BuiltIn *bool           `yaml:"built-in"` // whether the built-in phrases of says, ignore and turns are read too
 	Ignore  []string        `yaml:"ignore"`
 	Says    struct {
@@ -220,6 +221,7 @@ func (c *compiler) compile(own, builtIn form) {
 	c.forms(own, builtIn)
 	b.prompt = regexp.MustCompile(b.alternatives(true))
 	b.turns = b.prompt
+	b.colors = own.Colors
 	if own.BuiltIn != nil && !*own.BuiltIn {
 		again, solo := builtIn.Says.Again, builtIn.Solo
 		builtIn.Says, builtIn.Ignore, b.turns = form{}.Says, nil, nothing

@@ -23,13 +23,21 @@ func (t Table) letters(line string) (shown string, found bool) {
 	edge := func(i int) bool {
 		return i < 0 || i >= len(text) || !unicode.IsLetter(text[i]) && !unicode.IsDigit(text[i]) && !strings.ContainsRune(hiders, text[i])
 	}
+	// goesOn reports whether a spaced word has one more place next to a blank.
+	goesOn := func(blank, step int) bool {
+		at := blank + step
+		if at < 0 || at >= len(text) || blank < 0 || blank >= len(text) || text[blank] != ' ' {
+			return false
+		}
+		return strings.ContainsRune(hiders, text[at]) || unicode.IsLetter(text[at]) && edge(at+step)
+	}
 	for _, spaced := range []bool{true, false} {
 		for from := range text {
 			to := from + n
 			if spaced {
 				to = from + 2*n - 1
 			}
-			if to > len(text) || spaced && n == 1 || !edge(from-1) || !edge(to) {
+			if to > len(text) || spaced && n == 1 || !edge(from-1) || !edge(to) || spaced && (goesOn(from-1, -1) || goesOn(to, 1)) {
 				continue
 			}
 			cells := slices.Clone(text[from:to])

@@ -113,12 +113,15 @@ func (t Terminal) Probe(ctx context.Context, spec sandbox.Spec, moments []suite.
 	}
 }
 
-// takes reports whether a program shows that it has taken a move: by its board, or
+// takes reports whether a program shows that it has taken a move: by what it tells of a shot, by its board, or
 // by going on without refusing it; and whether no board contradicts that the mark
 // is where it was put.
 func takes(o judge.Observation, m suite.Moment) (taken, placed bool) {
 	if o.Silent || o.Condition != judge.Asking && o.Condition != judge.Waiting {
 		return false, false
+	}
+	if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind == game.FactHit || f.Kind == game.FactMiss }) {
+		return true, true
 	}
 	if marks, shown := count(o.Facts); shown {
 		return marks > 0, marks > 0 && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
@@ -213,7 +216,7 @@ func (p *player) nextRound(m suite.Moment) {
 	before, from := p.text, p.from
 	p.enter(yes)
 	p.text, p.from = before+"\n"+p.text, from
-	p.screen = phrasebook.Look(p.all[:p.from], p.text)
+	p.screen = p.Book.Look(p.all[:p.from], p.text)
 	p.observe()
 }
 
@@ -354,7 +357,7 @@ func (p *player) read() {
 			p.text = strings.TrimPrefix(p.text+string(printed), p.echo)
 			p.all = append(p.all, printed...)
 		}
-		p.screen = phrasebook.Look(p.all[:p.from], p.text)
+		p.screen = p.Book.Look(p.all[:p.from], p.text)
 		if rest != waits {
 			return
 		}

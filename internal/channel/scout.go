@@ -22,6 +22,7 @@ type Scout struct {
 	Drops    bool // a move names a column, and the mark falls
 	Patience Patience
 	Tape     *Tape
+	Book     *phrasebook.Book // how what is printed is looked at
 }
 
 // Scouted is what was found.
@@ -196,7 +197,7 @@ func (s *scout) play(lines []string) (run, error) {
 	for i := 0; ; i++ {
 		var printed []byte
 		printed, r.rest = c.settle()
-		r.screens = append(r.screens, phrasebook.Look(all, string(printed)))
+		r.screens = append(r.screens, s.Book.Look(all, string(printed)))
 		all = append(append(all, printed...), '\n')
 		if i == len(lines) || r.rest != waits || c.typeLine(lines[i]) != nil {
 			break

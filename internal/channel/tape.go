@@ -53,6 +53,18 @@ func (t *Tape) put(key string, h heard) {
 	t.heard[key] = h
 }
 
+// Any reports whether something that was printed is so.
+func (t *Tape) Any(is func(printed string) bool) bool {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	for _, h := range t.heard {
+		if is(string(h.printed)) {
+			return true
+		}
+	}
+	return false
+}
+
 // play is a program that is started, with what it is given then: at once, or where what is
 // recorded is taken, when something is typed that is not on the tape.
 func (t *Tape) play(given phrasebook.Given, recorded bool, start func() (*console, error)) speech {

@@ -190,11 +190,18 @@ func (d *drafter) learnable() bool {
 // on the screen, unless the built-in wording reads that.
 func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
 	d.report("looking at what changes when a move is typed")
-	found, ok, err := d.scoutFor()
+	text := d.text.clone()
+	found, ok, err := d.scoutFor(text)
+	if err == nil && (!ok || found.Marks[1] == "") && d.tape.Any(phrasebook.HasColors) {
+		colored := text.clone()
+		colored.colors = true
+		if other, is, failed := d.scoutFor(colored); is || failed != nil {
+			text, found, ok, err = colored, other, is, failed
+		}
+	}
 	if err != nil || !ok {
 		return best, err
 	}
-	text := d.text.clone()
 	text.move, text.base, text.codes, text.board = found.Move, found.Base, found.Codes, found.Board
 	text.marks, text.empty = marksOf(found.Marks), found.Free
 	for _, a := range found.Answers {
@@ -234,11 +241,15 @@ func marksOf(seen [2]string) [2]string {
 
 // scoutFor looks for how a move is typed, what is asked first and where the board is by what changes
 // on the screen.
-func (d *drafter) scoutFor() (channel.Scouted, bool, error) {
+func (d *drafter) scoutFor(text bookText) (channel.Scouted, bool, error) {
+	book, err := taught(d.settled, text.String(), game.Nobody)
+	if err != nil {
+		return channel.Scouted{}, false, err
+	}
 	rows, cols := d.suite.Rules.Shape()
 	patience := channel.DefaultPatience()
 	patience.Rest /= 2
-	return channel.Scout{Rows: rows, Cols: cols, Drops: d.suite.Rules.MoveKind() == game.NamesColumn, Patience: patience, Tape: d.tape}.Find(d.ctx, d.spec)
+	return channel.Scout{Rows: rows, Cols: cols, Drops: d.suite.Rules.MoveKind() == game.NamesColumn, Patience: patience, Tape: d.tape, Book: book}.Find(d.ctx, d.spec)
 }
 
 // took says in the report what was found of how a move is typed.

@@ -12,8 +12,9 @@ import (
 )
 
 var (
-	variables = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|ENV\.fetch\(\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
-	textFiles = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
+	variables  = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|ENV\.fetch\(\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
+	readsFiles = regexp.MustCompile(`(?i)\b(?:f?open|ifstream|read_?all\w*|read_?file\w*|filereader|readlines?|files)\b`)
+	textFiles  = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
 )
 
 // namesIn are what a pattern finds in the source, each once.
@@ -59,6 +60,14 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 	}
 	for _, way := range each(d.namesIn(textFiles), func(name, part string) string { return fmt.Sprintf("%s: \"%s\\n\"", name, part) }) {
 		ways = append(ways, "arguments: [], files: {"+way+"}")
+	}
+	if readsFiles.MatchString(d.source) {
+		var arguments, files []string
+		for i, part := range parts {
+			name := fmt.Sprintf("%c.txt", 'a'+i)
+			arguments, files = append(arguments, name), append(files, fmt.Sprintf("%s: \"%s\\n\"", name, part))
+		}
+		ways = append(ways, "arguments: ["+strings.Join(arguments, ", ")+"], files: {"+strings.Join(files, ", ")+"}")
 	}
 	if parts[0] == "{cards}" {
 		ways = append(ways, "arguments: ['{cards...}']")

@@ -16,6 +16,7 @@ type bookText struct {
 	empty   string
 	board   []string // how it is drawn
 	names   [2][]string
+	colors  bool              // a sign in another color is another one
 	own     bool              // the built-in phrases are left out
 	answers [][2]string       // what is asked, as a pattern, and what is typed
 	setup   string            // as it stands in the YAML
@@ -65,6 +66,9 @@ func (b bookText) String() string {
 		for _, line := range b.board {
 			fmt.Fprintf(&w, "  - %s\n", quoted(line))
 		}
+	}
+	if b.colors {
+		w.WriteString("colors: true\n")
 	}
 	if b.own {
 		w.WriteString("built-in: false\n")

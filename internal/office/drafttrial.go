@@ -67,12 +67,12 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 		if o := performance.Observations; len(o) > 0 && o[0].Condition != judge.Ended && o[0].Condition != judge.Crashed && o[0].Condition != judge.Exceeded {
 			t.silent = false
 		}
-		t.add(judge.JudgeScript(d.suite, scripts[i], moments[i], performance.Observations), moments[i], performance)
+		t.add(g.Book, judge.JudgeScript(d.suite, scripts[i], moments[i], performance.Observations), moments[i], performance)
 	}
 	return t, nil
 }
 
-func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
+func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
 	t.verdicts = append(t.verdicts, v)
 	var before []byte
 	play := draft.Play{Script: v.Script, Seen: p.Observations, Stands: p.Stands, Moments: p.Moments}
@@ -81,7 +81,7 @@ func (t *trial) add(v judge.ScriptVerdict, moments []suite.Moment, p channel.Per
 		if p.Said != nil {
 			screen = p.Said[i]
 		} else {
-			screen = phrasebook.Look(before, printed(p.Events[i]))
+			screen = book.Look(before, printed(p.Events[i]))
 			before = append(append(before, printed(p.Events[i])...), '\n')
 		}
 		play.Screens = append(play.Screens, screen)

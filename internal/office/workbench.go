@@ -230,7 +230,7 @@ func (r *reader) lines(book *phrasebook.Book, e record.Evidence) []record.Transc
 	for i, step := range e.Steps {
 		var printed strings.Builder
 		flush := func() {
-			for _, reading := range book.Explain(phrasebook.Look(before, printed.String()), table, r.suite.Rules) {
+			for _, reading := range book.Explain(book.Look(before, printed.String()), table, r.suite.Rules) {
 				if step.Act == suite.Start { // a greeting that explains the rules ends nothing
 					reading.Says = slices.DeleteFunc(reading.Says, func(s string) bool { return s == "a draw" || strings.HasSuffix(s, " wins") })
 				}
