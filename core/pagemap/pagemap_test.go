@@ -35,6 +35,9 @@ func TestFaultyMaps(t *testing.T) {
 		{"an unknown join", "says:\n  - {of: p, join: glue}", pagemap.ErrJoin, 2},
 		{"a long rest", "rest: 60", pagemap.ErrRest, 1},
 		{"send without a field", "send: button", pagemap.ErrSend, 1},
+		{"a click that is none", "click: triple", pagemap.ErrClick, 1},
+		{"a cursor without a key", "cursor: {row: 1, col: 1}", pagemap.ErrCursor, 1},
+		{"a text on nothing", "restart: {text: Again}", pagemap.ErrText, 1},
 		{"a page elsewhere", "page: ../x.html", pagemap.ErrFileName, 1},
 		{"words that are none", "words: {says: {won: ['(']}}", phrasebook.ErrPattern, 0},
 	}

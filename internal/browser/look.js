@@ -131,6 +131,8 @@
         if (!clear(own)) color = own
       }
     }
+    const image = element.querySelector('svg')
+    if (image) attributes.drawing = hash(image.innerHTML)
     return { text: textOf(element), classes: [...classes], attributes, picture, color: rgb(color), letters: rgb(style.color) }
   }
   const clear = (color) => !color || color === 'none' || /^rgba\(.*, 0\)$/.test(color)

@@ -113,7 +113,11 @@ var prescribes = regexp.MustCompile(`(?m)^(?:move|base|forms|board|marks)\s*:`)
 // read finds what a program says, once it is known how a move is typed. What was found counts where
 // more is explained by it than by the built-in wording.
 func (d *drafter) read() error {
-	t, err := d.try(d.text, d.suite.Scripts)
+	tapes := []*channel.Tape{d.tape}
+	for n := 0; n < moreGames && d.suite.Program != game.Nobody; n++ {
+		tapes = append(tapes, &channel.Tape{})
+	}
+	t, err := d.hearAll(tapes)
 	if err != nil {
 		return err
 	}
@@ -122,7 +126,7 @@ func (d *drafter) read() error {
 	if err := d.words(known, t); err != nil {
 		return err
 	}
-	if t, err = d.try(d.text, d.suite.Scripts); err != nil {
+	if t, err = d.hearAll(tapes); err != nil {
 		return err
 	}
 	if draft.Fits(known, t.plays) <= before {
@@ -133,6 +137,26 @@ func (d *drafter) read() error {
 	}
 	return d.again()
 }
+
+// hearAll plays all scripts, once for each tape.
+func (d *drafter) hearAll(tapes []*channel.Tape) (all trial, err error) {
+	kept := d.tape
+	defer func() { d.tape = kept }()
+	for _, d.tape = range tapes {
+		t, err := d.try(d.text, d.suite.Scripts)
+		if err != nil {
+			return all, err
+		}
+		plays := append(all.plays, t.plays...)
+		all = t
+		all.plays = plays
+	}
+	return all, nil
+}
+
+// moreGames is how often more the scripts are played with a program that plays a side, to hear it win and
+// lose.
+const moreGames = 3
 
 func (d *drafter) known() mistake.Known { return mistakes.For(d.suite.Rules) }
 

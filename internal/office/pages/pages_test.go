@@ -12,6 +12,7 @@ import (
 
 	"durchgang/core/diagnosis"
 	"durchgang/core/games"
+	"durchgang/core/judge"
 	"durchgang/core/suite"
 	"durchgang/internal/browser"
 	"durchgang/internal/channel"
@@ -114,6 +115,56 @@ func TestPages(t *testing.T) {
 			}
 			if tt.seen != "" && !slices.ContainsFunc(graded.Causes, func(c diagnosis.Cause) bool { return c.Seen == tt.seen }) {
 				t.Errorf("no cause says that %s: %+v", tt.seen, graded.Causes)
+			}
+		})
+	}
+}
+
+// Pages in wordings, gestures and drawings of their own are read with no hint, and a fault in one costs
+// the criterion of its rule.
+func TestPagesOfOthers(t *testing.T) {
+	t.Cleanup(office.CloseBrowsers)
+	tests := []struct{ page, suite, old, new, loses string }{
+		{"chalk", "tic-tac-toe", "", "", ""},
+		{"chalk", "tic-tac-toe", "(p === 1 ? 'Crosses' : 'Noughts') + ' take", "(p === 2 ? 'Crosses' : 'Noughts') + ' take", "lines"},
+		{"classes", "tic-tac-toe", "", "", ""},
+		{"dbl", "tic-tac-toe", "", "", ""},
+		{"keysdiv", "tic-tac-toe", "", "", ""},
+		{"start", "tic-tac-toe", "", "", ""},
+		{"start", "tic-tac-toe", "if (cells[i]) { $('note').textContent = 'No, that one is full'; return; }", "", "refused"},
+		{"lamps", "tic-tac-toe", "", "", ""},
+		{"bunt", "tic-tac-toe", "", "", ""},
+		{"saeulen", "connect-four", "", "", ""},
+		{"dropbox", "connect-four", "", "", ""},
+		{"dropbox", "connect-four", "[[1,0],[0,1],[1,1],[1,-1]]", "[[1,0],[0,1],[1,1]]", "lines"},
+		{"letters", "hangman", "", "", ""},
+		{"wortpage", "hangman", "", "", ""},
+		{"wortpage", "hangman", "n--", "n-=2", "lives"},
+		{"svgfive", "five-in-a-row", "", "", ""},
+		{"menu", "five-in-a-row", "", "", ""},
+	}
+	for _, tt := range tests {
+		t.Run(tt.page+" "+tt.loses, func(t *testing.T) {
+			t.Parallel()
+			text, err := os.ReadFile(filepath.Join("testdata", tt.page, "index.html"))
+			if err != nil {
+				t.Fatal(err)
+			}
+			if tt.old != "" && strings.Count(string(text), tt.old) != 1 {
+				t.Fatal("the place of the fault is not there once")
+			}
+			page := fstest.MapFS{"index.html": {Data: []byte(strings.Replace(string(text), tt.old, tt.new, 1))}}
+			graded, err := pageGrader(t, tt.suite, "").Grade(t.Context(), page, nil)
+			if err != nil {
+				t.Fatal(err)
+			}
+			v := graded.Verdict
+			if (tt.loses == "") != (v.Points == v.Of) {
+				t.Errorf("%s of %s points: %+v", v.Points, v.Of, v.Findings)
+			}
+			lost := slices.ContainsFunc(v.Criteria, func(c judge.CriterionVerdict) bool { return c.Name == tt.loses && c.Points < c.Of })
+			if tt.loses != "" && !lost {
+				t.Errorf("%s is not lost: %+v", tt.loses, v.Criteria)
 			}
 		})
 	}
