@@ -136,7 +136,7 @@ func TestPagesOfOthers(t *testing.T) {
 		{"bunt", "tic-tac-toe", "", "", ""},
 		{"saeulen", "connect-four", "", "", ""},
 		{"dropbox", "connect-four", "", "", ""},
-		{"dropbox", "connect-four", "[[1,0],[0,1],[1,1],[1,-1]]", "[[1,0],[0,1],[1,1]]", "lines"},
+		{"dropbox", "connect-four", "[[1,0],[0,1],[1,1],[1,-1]]", "[[0,1],[1,1],[1,-1]]", "lines"},
 		{"letters", "hangman", "", "", ""},
 		{"wortpage", "hangman", "", "", ""},
 		{"wortpage", "hangman", "n--", "n-=2", "lives"},
