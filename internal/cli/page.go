@@ -32,10 +32,11 @@ func pageDraftCommand(o *options) *cobra.Command {
 		Use:   "draft FOLDER",
 		Short: "Find the map of a page by playing on it",
 		Long: `Find the map of a page by playing on it: look for a board of the right shape, make moves
-whose facts are known, and watch what changes. The map is printed, or written to a file;
+whose facts are known, and watch what changes; then the suite is played, and what the page's
+words mean is learned. The map is printed, or written to a file;
 how sure it is, and what was not found, goes beside it. Pages are graded by such a draft
 where an assignment has no map.`,
-		Example: "  durchgang page draft demo/page/tic-tac-toe/ida-buttons\n  durchgang page draft my-page --game connect-four --to my-page.yaml",
+		Example: "  durchgang page draft demo/page/tic-tac-toe/ada-buttons\n  durchgang page draft my-page --game connect-four --to my-page.yaml",
 		Args:    exactly("the FOLDER with the page"),
 		RunE: func(c *cobra.Command, args []string) error {
 			s, err := readScripts(variant, suiteFile)

@@ -75,19 +75,21 @@ func (g Grader) page(p *playing, script suite.Script, n int) channel.Page {
 
 // CheckPage reports how a map does not fit the page in a folder; see AtFault.
 func CheckPage(ctx context.Context, s *suite.Suite, file, text string, folder fs.FS) error {
-	_, err := preparePage(ctx, s, file, text, folder)
+	g, err := NewGrader(record.Page, s, file, text)
+	if err != nil {
+		return err
+	}
+	p, err := g.prepare(ctx, folder)
+	if err == nil {
+		p.close()
+	}
 	return err
 }
 
-// DraftPage finds the map of the page in a folder. Errors are those of a page that cannot be
-// graded, see AtFault, or about the machine.
+// DraftPage finds the map of the page in a folder, and what its words mean by playing the suite. Errors are
+// those of a page that cannot be graded, see AtFault, or about the machine.
 func DraftPage(ctx context.Context, s *suite.Suite, folder fs.FS) (channel.PageDraft, error) {
-	return preparePage(ctx, s, "", "", folder)
-}
-
-// preparePage does what comes before a page is graded; the draft is of one without a map.
-func preparePage(ctx context.Context, s *suite.Suite, file, text string, folder fs.FS) (channel.PageDraft, error) {
-	g, err := NewGrader(record.Page, s, file, text)
+	g, err := NewGrader(record.Page, s, "", "")
 	if err != nil {
 		return channel.PageDraft{}, err
 	}
@@ -95,6 +97,10 @@ func preparePage(ctx context.Context, s *suite.Suite, file, text string, folder 
 	if err != nil {
 		return channel.PageDraft{}, err
 	}
-	p.close()
+	defer p.close()
+	if _, _, err := g.hear(ctx, p, nil); err != nil {
+		return channel.PageDraft{}, err
+	}
+	p.draft.Map = p.page.Map
 	return p.draft, nil
 }
