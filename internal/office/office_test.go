@@ -403,7 +403,7 @@ func TestUnsteadyProgramsAreToldSo(t *testing.T) {
 	g.Learn = false // with one script there is nothing to learn from
 	states := map[judge.State]bool{}
 	folder := fstest.MapFS{"dee.py": {Data: []byte("import os, time\nif time.time_ns() // 1000 % 2: os._exit(3)\n" + servertest.RightProgram)}}
-	for range 12 {
+	for n := 0; n < 60 && !states[judge.Unsteady]; n++ { // about one in five is
 		graded, err := g.Grade(t.Context(), folder, nil)
 		if err != nil {
 			t.Fatal(err)
@@ -414,6 +414,6 @@ func TestUnsteadyProgramsAreToldSo(t *testing.T) {
 		}
 	}
 	if !states[judge.Unsteady] {
-		t.Errorf("in twelve gradings the states were %v", states)
+		t.Errorf("in sixty gradings the states were %v", states)
 	}
 }
