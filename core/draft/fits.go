@@ -32,20 +32,17 @@ func explained(known mistake.Known, plays []Play, by func(game.Rules, Play) int)
 
 // follow yields the moments of a play by some rules, with what was seen.
 func follow(rules game.Rules, p Play, yield func(k int, m suite.Moment, o judge.Observation) bool) {
-	for k, m := range p.Moments[:min(len(p.Moments), len(p.Seen))] {
-		if !yield(k, m, p.Seen[k]) {
-			return
-		}
-	}
-	if p.Moments != nil {
-		return
-	}
 	k := -1
-	// Rules that cannot be told end the play, as far as it has come.
-	_ = p.Script.Retell(rules, true, func(m suite.Moment) bool {
+	next := func(m suite.Moment) bool {
 		k++
 		return k < len(p.Seen) && yield(k, m, p.Seen[k])
-	})
+	}
+	if p.Moments != nil {
+		slices.Values(p.Moments)(next)
+		return
+	}
+	// Rules that cannot be told end the play, as far as it has come.
+	_ = p.Script.Retell(rules, true, next)
 }
 
 // sight is how many boards with marks and words some rules explain in a play.

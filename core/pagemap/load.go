@@ -101,15 +101,20 @@ type thing Thing
 
 // UnmarshalYAML implements yaml.BytesUnmarshaler.
 func (t *thing) UnmarshalYAML(text []byte) error {
-	var css string
-	if yaml.Unmarshal(text, &css) == nil {
-		t.CSS = css
-		return nil
-	}
-	if err := yaml.UnmarshalWithOptions(text, (*Thing)(t), yaml.Strict()); err != nil {
+	if selectorOr(text, &t.CSS, (*Thing)(t)) != nil {
 		return ErrKey
 	}
 	return nil
+}
+
+// selectorOr reads a CSS selector alone, or what it may stand for.
+func selectorOr(text []byte, css *string, whole any) error {
+	var selector string
+	if yaml.Unmarshal(text, &selector) == nil {
+		*css = selector
+		return nil
+	}
+	return yaml.UnmarshalWithOptions(text, whole, yaml.Strict())
 }
 
 // MarshalYAML implements yaml.InterfaceMarshaler.
@@ -122,13 +127,8 @@ func (t thing) MarshalYAML() (any, error) {
 
 // UnmarshalYAML implements yaml.BytesUnmarshaler: what is clicked may be written as its selector alone.
 func (o *openingForm) UnmarshalYAML(text []byte) error {
-	var css string
-	if yaml.Unmarshal(text, &css) == nil {
-		o.Of.CSS = css
-		return nil
-	}
 	type plain openingForm
-	if err := yaml.UnmarshalWithOptions(text, (*plain)(o), yaml.Strict()); err != nil {
+	if selectorOr(text, &o.Of.CSS, (*plain)(o)) != nil {
 		return ErrOpening
 	}
 	return nil
@@ -136,13 +136,8 @@ func (o *openingForm) UnmarshalYAML(text []byte) error {
 
 // UnmarshalYAML implements yaml.BytesUnmarshaler: a place may be written as its selector alone.
 func (s *sayingForm) UnmarshalYAML(text []byte) error {
-	var css string
-	if yaml.Unmarshal(text, &css) == nil {
-		s.Of.CSS = css
-		return nil
-	}
 	type plain sayingForm
-	return yaml.UnmarshalWithOptions(text, (*plain)(s), yaml.Strict())
+	return selectorOr(text, &s.Of.CSS, (*plain)(s))
 }
 
 // MarshalYAML implements yaml.InterfaceMarshaler.

@@ -168,7 +168,7 @@ var restarts = regexp.MustCompile(`(?i)\b(?:new|again|restart|reset|start over|a
 
 // Restarts lists what may begin another game: all that can be clicked, first what is called so.
 func (s Scan) Restarts() []Control {
-	list := s.clickable()
+	list := s.Clickable()
 	slices.SortStableFunc(list, func(a, b Control) int {
 		switch x, y := restarts.MatchString(a.Text), restarts.MatchString(b.Text); {
 		case x == y:
@@ -181,10 +181,8 @@ func (s Scan) Restarts() []Control {
 	return list
 }
 
-// Starts lists what may begin the first game.
-func (s Scan) Starts() []Control { return s.clickable() }
-
-func (s Scan) clickable() []Control {
+// Clickable lists what can be clicked.
+func (s Scan) Clickable() []Control {
 	return slices.DeleteFunc(slices.Clone(s.Controls), func(c Control) bool { return c.Off || c.W == 0 || c.typed() || c.Kind == "select" })
 }
 

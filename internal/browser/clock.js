@@ -177,11 +177,6 @@
   // advance does all that is due within so many milliseconds, and tells how many things that
   // were, and whether there is more to do.
   const advance = async (within) => {
-    const done = await moveOn(within)
-    tellWritten()
-    return done
-  }
-  const moveOn = async (within) => {
     const until = now + within
     const began = real.now()
     ran = 0
@@ -215,6 +210,7 @@
     }
     await turn()
     await turn()
+    tellWritten()
     let more = frames.size > 0 || busy > 0 || document.readyState !== 'complete'
     for (const timer of timers.values()) more ||= timer.due <= now + within
     return { ran, more }

@@ -84,7 +84,7 @@
   function find(thing) {
     if (!thing) return []
     let found = thing.css ? all(thing.css) : [...every(document)]
-    if (thing.text) return found.flatMap((e) => (writtenOn(e).some((t) => t.text === thing.text) ? [e] : []))
+    if (thing.text) return found.filter((e) => writtenOn(e).some((t) => t.text === thing.text))
     if (thing.role) found = found.filter((e) => roleOf(e) === thing.role)
     if (thing.name) {
       const name = new RegExp(thing.name, 'i')

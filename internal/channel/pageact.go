@@ -18,14 +18,7 @@ func (s *pageSeat) act(ctx context.Context, m suite.Moment, anew bool) (what str
 	case suite.Again:
 		return s.restart(ctx, anew)
 	case suite.Reload:
-		s.home()
-		if err := s.page.Reload(ctx); err != nil || len(s.Map.Start) == 0 {
-			return "loads the page anew", true, err
-		}
-		if err := s.settle(ctx); err != nil {
-			return "", false, err
-		}
-		return "loads the page anew", true, s.start(ctx)
+		return "loads the page anew", true, s.opened(ctx, s.page.Reload(ctx))
 	case suite.TypeLine:
 		return s.enter(ctx, m.Step.Text)
 	case suite.Look:
@@ -56,13 +49,19 @@ func (s *pageSeat) restart(ctx context.Context, anew bool) (what string, tried b
 	default:
 		return "", false, nil
 	}
+	return what, true, s.opened(ctx, err)
+}
+
+// opened does what comes before a game, once another one was begun without an error.
+func (s *pageSeat) opened(ctx context.Context, err error) error {
 	s.home()
-	if err == nil && len(s.Map.Start) > 0 {
-		if err = s.settle(ctx); err == nil {
-			err = s.start(ctx)
-		}
+	if err != nil || len(s.Map.Start) == 0 {
+		return err
 	}
-	return what, true, err
+	if err := s.settle(ctx); err != nil {
+		return err
+	}
+	return s.start(ctx)
 }
 
 // start does what the map has to be done before a game, as far as it is there.

@@ -182,13 +182,18 @@ func (v *visit) scan() (s pagemap.Scan, err error) {
 	return s, json.Unmarshal(raw, &s)
 }
 
-// clickAt clicks at a place and lets the page come to rest. changed are the board's cells that
-// show something else then.
+// clickAt clicks at a place; see does.
 func (v *visit) clickAt(x, y float64) (changed []int, err error) {
+	return v.does(func(ctx context.Context) error { return v.page.Click(ctx, x, y, 1) })
+}
+
+// does something and lets the page come to rest. changed are the board's cells that show something else
+// then.
+func (v *visit) does(act func(context.Context) error) (changed []int, err error) {
 	before := v.board()
 	v.notes, v.said, v.dialogs = nil, nil, nil
 	_ = v.bounded(func(ctx context.Context) error {
-		if err := v.page.Click(ctx, x, y, 1); err != nil {
+		if err := act(ctx); err != nil {
 			return err
 		}
 		return v.settle(ctx)
@@ -197,36 +202,22 @@ func (v *visit) clickAt(x, y float64) (changed []int, err error) {
 	return pagemap.Changed(before, v.board()), v.err
 }
 
-// play makes a move on the board and lets the page come to rest. changed are the cells that show
-// something else then; where a cursor is moved first, it does not count as a change.
+// play makes a move on the board; see does. Where a cursor is moved first, that does not count as a change.
 func (v *visit) play(m game.Move, mover game.Player) (changed []int, err error) {
-	if v.Map.Cursor != nil {
-		at := m.Cell
-		if v.Rules.MoveKind() == game.NamesColumn {
-			at.Row = 0
-		}
-		_ = v.bounded(func(ctx context.Context) error {
-			if err := v.steer(ctx, at); err != nil {
-				return err
-			}
-			return v.settle(ctx)
+	if v.Map.Cursor == nil {
+		return v.does(func(ctx context.Context) error {
+			_, _, err := v.move(ctx, suite.Moment{Step: suite.Step{Act: suite.MakeMove, Move: m}, Mover: mover})
+			return err
 		})
 	}
-	before := v.board()
-	v.notes, v.said, v.dialogs = nil, nil, nil
-	_ = v.bounded(func(ctx context.Context) (err error) {
-		if v.Map.Cursor != nil {
-			err = v.page.Press(ctx, v.Map.Cursor.Put)
-		} else {
-			_, _, err = v.move(ctx, suite.Moment{Step: suite.Step{Act: suite.MakeMove, Move: m}, Mover: mover})
-		}
-		if err != nil {
-			return err
-		}
-		return v.settle(ctx)
-	})
-	v.hear()
-	return pagemap.Changed(before, v.board()), v.err
+	at := m.Cell
+	if v.Rules.MoveKind() == game.NamesColumn {
+		at.Row = 0
+	}
+	if _, err := v.does(func(ctx context.Context) error { return v.steer(ctx, at) }); err != nil {
+		return nil, err
+	}
+	return v.does(func(ctx context.Context) error { return v.page.Press(ctx, v.Map.Cursor.Put) })
 }
 
 func (v *visit) board() []pagemap.Cell { return v.Map.InOrder(v.looked, 0, v.rows, v.cols) }

@@ -182,7 +182,7 @@ func (d *pageDrafter) opened(find func() error, clicks int) error {
 		return cause
 	}
 	closed, before := d.first, d.sketch
-	starts := closed.Starts()
+	starts := closed.Clickable()
 	for _, c := range starts[:min(len(starts), mostStarts)] {
 		d.sketch.Start = slices.Clone(before.Start)
 		d.fillIn(closed)
@@ -372,40 +372,32 @@ func (d *pageDrafter) findRestart(v *visit) {
 		return
 	}
 	fresh := d.fresh()
-	for _, c := range now.Restarts() {
-		x, y := c.Center()
+	begins := func(what string, thing pagemap.Thing, act func(context.Context) error) bool {
 		before := v.unlike(fresh)
-		if before == 0 || slices.ContainsFunc(v.board(), func(b pagemap.Cell) bool { return b.Covers(c.Box) }) {
-			continue
+		if before == 0 {
+			return false
 		}
-		if _, err := v.clickAt(x, y); err != nil {
-			return
+		if _, err := v.does(act); err != nil {
+			return false
 		}
 		_ = v.bounded(v.start)
 		_ = v.watch()
-		if after := v.unlike(fresh); after < before && len(pagemap.Changed(v.board(), v.Map.InOrder(fresh, 0, v.rows, v.cols))) == 0 {
-			restart := c.Thing()
-			d.sketch.Restart = &restart
-			d.found("another game", fmt.Sprintf("%q begins one", c.Text))
+		if v.unlike(fresh) >= before || len(pagemap.Changed(v.board(), v.Map.InOrder(fresh, 0, v.rows, v.cols))) > 0 {
+			return false
+		}
+		d.sketch.Restart = &thing
+		d.found("another game", what+" begins one")
+		return true
+	}
+	for _, c := range now.Restarts() {
+		onBoard := slices.ContainsFunc(v.board(), func(b pagemap.Cell) bool { return b.Covers(c.Box) })
+		x, y := c.Center()
+		if !onBoard && begins(fmt.Sprintf("%q", c.Text), c.Thing(), func(ctx context.Context) error { return v.page.Click(ctx, x, y, 1) }) {
 			return
 		}
 	}
 	for _, key := range restartKeys(now) {
-		before := v.unlike(fresh)
-		_ = v.bounded(func(ctx context.Context) error {
-			err := v.page.Press(ctx, key)
-			if err == nil {
-				err = v.settle(ctx)
-			}
-			return err
-		})
-		if v.err != nil {
-			return
-		}
-		_ = v.watch()
-		if after := v.unlike(fresh); after < before && len(pagemap.Changed(v.board(), v.Map.InOrder(fresh, 0, v.rows, v.cols))) == 0 {
-			d.sketch.Restart = &pagemap.Thing{Key: key}
-			d.found("another game", key+" begins one")
+		if begins(key, pagemap.Thing{Key: key}, func(ctx context.Context) error { return v.page.Press(ctx, key) }) {
 			return
 		}
 	}

@@ -266,7 +266,7 @@ func marksOf(seen [2]string) [2]string {
 // scoutFor looks for how a move is typed, what is asked first and where the board is by what changes
 // on the screen.
 func (d *drafter) scoutFor(text bookText) (channel.Scouted, bool, error) {
-	book, err := taught(d.settled, text.String(), game.Nobody)
+	book, _, err := taught(d.settled, text.String(), game.Nobody)
 	if err != nil {
 		return channel.Scouted{}, false, err
 	}

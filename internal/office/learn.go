@@ -59,17 +59,15 @@ func placed(list []judge.ScriptVerdict) bool {
 // until then is used.
 const longestLearning = 2 * time.Minute
 
-// taught is the phrasebook of what a teacher has settled and what was learned besides.
-func taught(settled, learned string, program game.Player) (*phrasebook.Book, error) {
-	text, err := phrasebook.Merge("phrasebook", settled, learned)
-	if err != nil {
-		return nil, fmt.Errorf("join what was learned to the phrasebook: %w", err)
+// taught is the phrasebook of what a teacher has settled and what was learned besides, and its text.
+func taught(settled, learned string, program game.Player) (book *phrasebook.Book, text string, err error) {
+	if text, err = phrasebook.Merge("phrasebook", settled, learned); err != nil {
+		return nil, "", fmt.Errorf("join what was learned to the phrasebook: %w", err)
 	}
-	book, err := phrasebook.ParseOpponent("learned", text, program)
-	if err != nil {
-		return nil, fmt.Errorf("read what was learned: %w", err)
+	if book, err = phrasebook.ParseOpponent("learned", text, program); err != nil {
+		return nil, "", fmt.Errorf("read what was learned: %w", err)
 	}
-	return book, nil
+	return book, text, nil
 }
 
 // teach teaches a program's book, or the words of its page map, what was learned.
@@ -78,17 +76,13 @@ func (g *Grader) teach(p *playing, learned string) error {
 	if g.pages != nil {
 		settled = p.page.Map.Words()
 	}
-	book, err := taught(settled, learned, g.Suite.Program)
+	book, text, err := taught(settled, learned, g.Suite.Program)
 	if err != nil {
 		return err
 	}
 	if g.pages == nil {
 		g.Book = book
 		return nil
-	}
-	text, err := phrasebook.Merge("words", settled, learned)
-	if err != nil {
-		return fmt.Errorf("join what was learned to the page map: %w", err)
 	}
 	p.page.Map = p.page.Map.With(book, text)
 	return nil
