@@ -102,18 +102,26 @@ func numberIn(lines []numbered, name func(way int) string, least int) (patterns 
 	return patterns, held, wrong
 }
 
-// signsIn finds a sign that is there on lines as often as a number says, in one of the ways, as hearts
-// and strokes are that are counted; empty where there is none. The arguments are those of numberIn.
+// signsIn finds what is there on lines as often as a number says, in one of the ways: a sign, as hearts
+// and strokes are that are counted, or letters that are listed behind a colon; empty where there is
+// none. The arguments are those of numberIn.
 func signsIn(lines []numbered, name func(way int) string, least int) (pattern string, held int) {
 	type told struct {
-		sign rune
-		way  int
+		before, counted string // regular expressions
+		way             int
 	}
 	all := map[told]*tally{}
 	for _, l := range lines {
+		counts := map[[2]string]int{}
 		for sign, n := range runsOf(l.line) {
+			counts[[2]string{"", `(?:` + regexp.QuoteMeta(string(sign)) + `\x{fe0f}?\s*)+`}] = n
+		}
+		if label, n, is := listIn(l.line); is {
+			counts[[2]string{`^\s*` + regexp.QuoteMeta(label), listed}] = n
+		}
+		for what, n := range counts {
 			for way, want := range l.want {
-				c := told{sign, way}
+				c := told{what[0], what[1], way}
 				if all[c] == nil {
 					all[c] = &tally{values: map[float64]bool{}}
 				}
@@ -127,12 +135,35 @@ func signsIn(lines []numbered, name func(way int) string, least int) (pattern st
 		}
 	}
 	for c, t := range all {
-		p := "(?P<" + name(c.way) + `>(?:` + regexp.QuoteMeta(string(c.sign)) + `\x{fe0f}?\s*)+)`
+		p := c.before + "(?P<" + name(c.way) + ">" + c.counted + ")"
 		if t.wrong == 0 && t.right >= least && len(t.values) > 2 && (t.right > held || t.right == held && p < pattern) {
 			pattern, held = p, t.right
 		}
 	}
 	return pattern, held
+}
+
+// listed are letters of which each counts.
+const listed = `(?:\s*\pL,?)*\s*$`
+
+var letterList = regexp.MustCompile(`^\s*([^:]*\pL[^:]*:)(` + listed + `)`)
+
+// listIn is how many letters are listed behind a label with a colon, each of them once.
+func listIn(line string) (label string, n int, is bool) {
+	m := letterList.FindStringSubmatch(line)
+	if m == nil {
+		return "", 0, false
+	}
+	seen := map[rune]bool{}
+	for _, r := range m[2] {
+		if unicode.IsLetter(r) {
+			if seen[r] {
+				return "", 0, false
+			}
+			seen[r] = true
+		}
+	}
+	return m[1], len(seen), true
 }
 
 // runsOf are the signs on a line, with how many there are in the first run of each.

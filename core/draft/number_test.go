@@ -1,6 +1,9 @@
 package draft
 
-import "testing"
+import (
+	"strings"
+	"testing"
+)
 
 // Signs that are as many as lives are left are found, whatever they are; those of something else are not.
 func TestSignsAreCounted(t *testing.T) {
@@ -25,6 +28,9 @@ func TestSignsAreCounted(t *testing.T) {
 		{"hearts that are left", func(left int) string { return "Lives: " + repeated("♥ ", left) }, `(?P<n>(?:♥\x{fe0f}?\s*)+)`},
 		{"full and empty hearts", func(left int) string { return repeated("♥", left) + repeated("♡", 6-left) }, `(?P<n>(?:♥\x{fe0f}?\s*)+)`},
 		{"strokes for what is gone", func(left int) string { return "[" + repeated("/", 6-left) + "] wrong" }, `(?P<gone>(?:/\x{fe0f}?\s*)+)`},
+		{"letters that were wrong", func(left int) string { return "Missed: " + "qxzjvw"[:6-left] }, `^\s*Missed:(?P<gone>(?:\s*\pL,?)*\s*$)`},
+		{"letters with commas", func(left int) string { return "Missed: " + strings.Join(strings.Split("qxzjvw"[:6-left], ""), ", ") }, `^\s*Missed:(?P<gone>(?:\s*\pL,?)*\s*$)`},
+		{"a word that is told", func(int) string { return "Word: garden" }, ""},
 		{"always as many", func(int) string { return "******" }, ""},
 	}
 	for _, tt := range tests {

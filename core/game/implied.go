@@ -13,6 +13,27 @@ type Implies interface {
 	Imply(moves []Move, seen [][]Fact) (Setup, error)
 }
 
+// Chooses is implemented by rules of which a program chooses the hidden set-up from a list, such as
+// a word from those in its source: the set-up is the one of the list that fits best.
+type Chooses interface {
+	Rules
+	// Choices returns the set-ups that a text such as a source file or a screen names, each once and
+	// in the order of the text.
+	Choices(text string) []Setup
+	// Promising returns the move that leads on in most of the positions, which differ in the
+	// set-up only. ok is false where the game is over in all of them.
+	Promising(among []Position) (m Move, ok bool)
+}
+
+// OwnSetups reports whether programs of this variant may make the hidden set-up themselves.
+func OwnSetups(rules Rules) bool {
+	if _, is := rules.(Chooses); is {
+		return true
+	}
+	implies, is := rules.(Implies)
+	return is && implies.Implied()
+}
+
 // Contradiction is the first move after which no set-up fits what was seen.
 type Contradiction struct {
 	Move           int // its index

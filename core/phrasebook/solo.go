@@ -39,10 +39,10 @@ func (b *Book) seat(line string) seat {
 				at, s.gone = p.SubexpIndex("gone"), true
 			}
 			n, err := strconv.Atoi(m[at])
-			if err != nil { // they are drawn, as many signs as there are
+			if err != nil { // they are drawn, as many signs as there are, or listed
 				n = 0
 				for _, r := range m[at] {
-					if !unicode.IsSpace(r) && r != '\ufe0f' {
+					if !unicode.IsSpace(r) && r != '\ufe0f' && r != ',' {
 						n++
 					}
 				}

@@ -52,6 +52,18 @@ func (t Table) letters(line string) (shown string, found bool) {
 	return "", false
 }
 
+// Shown is what a screen shows of the word, with _ for what is hidden, and whether it tells the word
+// as a whole.
+func (t Table) Shown(screen Screen) (shown string, told bool) {
+	for _, line := range screen {
+		if word, found := t.letters(line); found {
+			shown = word
+		}
+		told = told || t.hidden != nil && t.hidden.MatchString(line)
+	}
+	return shown, told
+}
+
 // apart is a word with a blank after each character.
 func apart(text []rune, n int) []rune {
 	if len(text) != 2*n-1 {

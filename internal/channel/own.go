@@ -14,15 +14,19 @@ import (
 // Own plays scripts with programs that make the hidden set-up themselves: they place a fleet
 // or shuffle cards. What it is, is told from what they show.
 type Own struct {
-	On    Sitter
-	Rules game.Rules
-	Setup game.Setup
+	On     Sitter
+	Rules  game.Rules
+	Setup  game.Setup
+	Source string // of the program, in which set-ups may be listed that it chooses from
 }
 
 // Play starts the program anew and plays the script, whose moves are passed over where they
 // are not possible any more. The moments of the performance are by the rules and a set-up
 // that fits all that was seen; where none does, the last observation has a check that says so.
 func (o Own) Play(ctx context.Context, spec sandbox.Spec, script suite.Script) (Performance, error) {
+	if rules, is := o.Rules.(game.Chooses); is {
+		return o.playChosen(ctx, spec, rules, script)
+	}
 	rules, is := o.Rules.(game.Implies)
 	if !is {
 		return Performance{}, errors.New("it cannot be told what a program of this game has set up")

@@ -1,10 +1,14 @@
 package channel
 
 import (
+	"context"
 	"fmt"
+	"slices"
 	"sync"
 	"time"
 
+	"durchgang/core/game"
+	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 )
 
@@ -53,4 +57,20 @@ func (p Page) reread(steps []pageStep, moments []suite.Moment) (Performance, err
 	}
 	done, err := s.performance()
 	return *done, err
+}
+
+// reread implements seat.
+func (s *pageSeat) reread(_ context.Context, setup game.Setup, moments []suite.Moment) (Performance, error) {
+	p := s.Page
+	p.Setup = setup
+	return p.reread(s.done.steps, moments)
+}
+
+// screen implements seat.
+func (s *pageSeat) screen() phrasebook.Screen {
+	n := len(s.done.Said)
+	if n == 0 {
+		return nil
+	}
+	return slices.Concat(s.done.Said[n-1], s.done.Stands[n-1])
 }

@@ -31,6 +31,7 @@ type Performance struct {
 	Events       [][]Event
 	Moments      []suite.Moment // what was played, where that was not known before; see Opponent
 	Chose        string         // what the program chose by itself and showed: its replies, or its set-up
+	Played       *suite.Script  // what was played, with the set-up that the program has chosen; nil where that is not known
 	Stuck        bool           // the program was, at some call
 	Forms        int            // how many forms the book has for what the program says
 	Shots        []Shot         // of a page, one for each moment that was tried
@@ -45,6 +46,10 @@ type seat interface {
 	moment(suite.Moment) bool
 	// assume says which set-up what the program shows is read by.
 	assume(game.Setup)
+	// screen is what the program said in the moment that was played last.
+	screen() phrasebook.Screen
+	// reread reads what was played once more, by a set-up that became known meanwhile.
+	reread(ctx context.Context, setup game.Setup, moments []suite.Moment) (Performance, error)
 	// performance is what was observed so far. The error is about the machine.
 	performance() (*Performance, error)
 }
@@ -62,6 +67,11 @@ func perform(ctx context.Context, on Sitter, spec sandbox.Spec, setup game.Setup
 		return Performance{}, err
 	}
 	defer leave()
+	return follow(ctx, s, moments)
+}
+
+// follow plays moments.
+func follow(ctx context.Context, s seat, moments []suite.Moment) (Performance, error) {
 	for _, m := range moments {
 		if err := ctx.Err(); err != nil {
 			return Performance{}, err

@@ -49,7 +49,7 @@ func (t Terminal) sit(_ context.Context, spec sandbox.Spec, setup game.Setup) (s
 		}
 		return c, err
 	}
-	p := &player{Terminal: t, given: given}
+	p := &player{Terminal: t, spec: spec, given: given}
 	if t.Tape != nil {
 		p.console = t.Tape.play(given, t.Recorded, start)
 	} else if p.console, err = start(); err != nil {
@@ -135,6 +135,7 @@ func takes(o judge.Observation, m suite.Moment) (taken, placed bool) {
 // player is one script on one console.
 type player struct {
 	Terminal
+	spec    sandbox.Spec
 	console speech
 	table   phrasebook.Table
 	given   phrasebook.Given
@@ -152,7 +153,7 @@ type player struct {
 	text    string            // printed since the move's last line
 	all     []byte            // printed since the start, with the ends of the lines typed
 	from    int               // where in it the text begins
-	screen  phrasebook.Screen // the same, as read
+	shown   phrasebook.Screen // the same, as read
 	echo    string            // of the line typed last, as such a program would print it
 	rest    rest              // how the program rests now
 	pending []string          // lines of a move that the program holds while it asks for the next
@@ -162,6 +163,22 @@ type player struct {
 
 // assume implements seat.
 func (p *player) assume(setup game.Setup) { p.table = phrasebook.TableOf(p.Rules, setup) }
+
+// screen implements seat.
+func (p *player) screen() phrasebook.Screen { return p.shown }
+
+// reread implements seat, where the run was recorded.
+func (p *player) reread(ctx context.Context, setup game.Setup, moments []suite.Moment) (Performance, error) {
+	t := p.Terminal
+	t.Recorded = true
+	s, leave, err := t.sit(ctx, p.spec, p.Setup)
+	if err != nil {
+		return Performance{}, err
+	}
+	defer leave()
+	s.assume(setup)
+	return follow(ctx, s, moments)
+}
 
 // performance implements seat.
 func (p *player) performance() (*Performance, error) { return &p.done, p.console.failure() }
@@ -173,12 +190,12 @@ func (p *player) moment(m suite.Moment) bool {
 	if m.Step.Act == suite.MakeMove {
 		p.step.Move = &m.Step.Move
 	}
-	before := p.screen.Prompt()
+	before := p.shown.Prompt()
 	p.events, p.now = nil, judge.Observation{Condition: p.now.Condition, Detail: p.now.Detail, Facts: p.now.Facts}
 	switch {
 	case m.Step.Act == suite.Start:
 		p.read()
-		forms := p.Book.Forms(p.screen, p.Rules.MoveKind())
+		forms := p.Book.Forms(p.shown, p.Rules.MoveKind())
 		p.form = forms[min(p.Form, len(forms)-1)]
 		p.done.Forms = len(forms)
 		p.observe()
@@ -198,7 +215,7 @@ func (p *player) moment(m suite.Moment) bool {
 	default:
 		p.observe()
 		p.nextRound(m)
-		p.now.Repeats = p.rest == waits && p.Book.Skeleton(p.screen.Prompt()) == p.Book.Skeleton(before)
+		p.now.Repeats = p.rest == waits && p.Book.Skeleton(p.shown.Prompt()) == p.Book.Skeleton(before)
 	}
 	p.learn(m)
 	p.done.Observations = append(p.done.Observations, p.now)
@@ -209,21 +226,21 @@ func (p *player) moment(m suite.Moment) bool {
 // nextRound agrees to play on where a program asks for that after each round of a game
 // that has more of them.
 func (p *player) nextRound(m suite.Moment) {
-	yes, offered := p.Book.Offers(p.screen.Question())
+	yes, offered := p.Book.Offers(p.shown.Question())
 	if m.Result.Over() || !p.table.Rounds() || p.now.Condition != judge.Offering || !offered {
 		return
 	}
 	before, from := p.text, p.from
 	p.enter(yes)
 	p.text, p.from = before+"\n"+p.text, from
-	p.screen = p.Book.Look(p.all[:p.from], p.text)
+	p.shown = p.Book.Look(p.all[:p.from], p.text)
 	p.observe()
 }
 
 // learn keeps what later screens are read by.
 func (p *player) learn(m suite.Moment) {
 	if _, refused := game.Refused(m.Facts); !refused && p.rest == waits && !p.now.Untyped {
-		if prompt := p.Book.Skeleton(p.screen.Prompt()); !slices.Contains(p.prompts, prompt) && len(p.prompts) < maxPrompts && p.table.Rounds() {
+		if prompt := p.Book.Skeleton(p.shown.Prompt()); !slices.Contains(p.prompts, prompt) && len(p.prompts) < maxPrompts && p.table.Rounds() {
 			p.ask(prompt)
 		}
 	}
@@ -240,7 +257,7 @@ func (p *player) ask(prompt string) {
 const maxPrompts = 4
 
 func (p *player) again() {
-	yes, offered := p.Book.Offers(p.screen.Question())
+	yes, offered := p.Book.Offers(p.shown.Question())
 	switch {
 	case p.now.Condition == judge.Offering && offered:
 		p.enter(yes)
@@ -270,7 +287,7 @@ func (p *player) attempt(step suite.Step) bool {
 	}
 	for i := held; i < prompts; i++ {
 		p.enter(lines[i])
-		asked := form.Asked(p.screen.Prompt())
+		asked := form.Asked(p.shown.Prompt())
 		if p.rest != waits || i+1 == prompts || asked >= 0 && asked != i+1 || p.refused() {
 			p.hold(lines, asked)
 			return true
@@ -285,10 +302,10 @@ func (p *player) formFor(step suite.Step) phrasebook.Form {
 	switch {
 	case places:
 		p.places = true
-		return p.Book.Forms(p.screen, game.NamesShip)[0]
+		return p.Book.Forms(p.shown, game.NamesShip)[0]
 	case p.places:
 		p.places = false
-		p.form = p.Book.Forms(p.screen, p.Rules.MoveKind())[0]
+		p.form = p.Book.Forms(p.shown, p.Rules.MoveKind())[0]
 	}
 	return p.form
 }
@@ -296,7 +313,7 @@ func (p *player) formFor(step suite.Step) phrasebook.Form {
 // right reports whether what would be typed for a move that must be refused is right at this prompt, as the
 // number 1 for a card is where a bet is asked for.
 func (p *player) right(m suite.Moment) bool {
-	if !m.Step.Refused || m.Step.Act != suite.MakeMove || !p.table.Rounds() || p.prompts == nil || p.Book.Skeleton(p.screen.Prompt()) != p.prompts[0] {
+	if !m.Step.Refused || m.Step.Act != suite.MakeMove || !p.table.Rounds() || p.prompts == nil || p.Book.Skeleton(p.shown.Prompt()) != p.prompts[0] {
 		return false
 	}
 	number := func(text string) bool { _, err := strconv.Atoi(text); return err == nil }
@@ -308,7 +325,7 @@ func (p *player) spell(m game.Move) game.Move {
 	if p.Rules.MoveKind() != game.NamesText || m.Verb == "" || m.Text != "" {
 		return m
 	}
-	return game.Move{Text: p.Book.Word(p.Rules.FormatMove(m), p.screen.Prompt(), strings.Join(p.screen, "\n"), phrasebook.Plain(p.said))}
+	return game.Move{Text: p.Book.Word(p.Rules.FormatMove(m), p.shown.Prompt(), strings.Join(p.shown, "\n"), phrasebook.Plain(p.said))}
 }
 
 // hold keeps the lines of a refused move that the program does not ask for again.
@@ -320,7 +337,7 @@ func (p *player) hold(lines []string, asked int) {
 }
 
 func (p *player) refused() bool {
-	_, refused := game.Refused(p.Book.Read(p.screen, phrasebook.Table{Solo: p.table.Solo}, phrasebook.Step{Usual: p.usual}))
+	_, refused := game.Refused(p.Book.Read(p.shown, phrasebook.Table{Solo: p.table.Solo}, phrasebook.Step{Usual: p.usual}))
 	return refused
 }
 
@@ -357,14 +374,14 @@ func (p *player) read() {
 			p.text = strings.TrimPrefix(p.text+string(printed), p.echo)
 			p.all = append(p.all, printed...)
 		}
-		p.screen = p.Book.Look(p.all[:p.from], p.text)
+		p.shown = p.Book.Look(p.all[:p.from], p.text)
 		if rest != waits {
 			return
 		}
-		answer, found := p.given.Answer(p.screen.Prompt())
+		answer, found := p.given.Answer(p.shown.Prompt())
 		typed++
 		if !found {
-			answer, found = p.Book.Answer(p.screen.Prompt(), p.opening)
+			answer, found = p.Book.Answer(p.shown.Prompt(), p.opening)
 			answers++
 		}
 		if !found {
@@ -378,15 +395,15 @@ func (p *player) read() {
 // observe turns what was printed into the observation of this moment.
 func (p *player) observe() {
 	if p.known.Sea == "" {
-		p.known.Sea = p.Book.Sea(p.screen, p.table)
+		p.known.Sea = p.Book.Sea(p.shown, p.table)
 		p.step.Known.Sea = p.known.Sea
 	}
-	facts := p.Book.Read(p.screen, p.table, p.step)
+	facts := p.Book.Read(p.shown, p.table, p.step)
 	marks, shown := count(facts)
 	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == "", ByTurn: !p.table.Solo}
 	if p.prompts == nil {
-		p.ask(p.Book.Skeleton(p.screen.Prompt()))
-		for line := range strings.SplitSeq(p.screen.Question(), "\n") {
+		p.ask(p.Book.Skeleton(p.shown.Prompt()))
+		for line := range strings.SplitSeq(p.shown.Question(), "\n") {
 			p.usual = append(p.usual, p.Book.Skeleton(line))
 		}
 	}
@@ -411,9 +428,9 @@ func (p *player) observe() {
 // waiting tells what a program waits for. The usual prompt asks for a move, unless
 // it is a mere sign such as > that asks for anything.
 func (p *player) waiting(facts []game.Fact, fresh bool) judge.Condition {
-	prompt := p.Book.Skeleton(p.screen.Prompt())
+	prompt := p.Book.Skeleton(p.shown.Prompt())
 	usual := prompt != "" && slices.Contains(p.prompts, prompt)
-	_, offered := p.Book.Offers(p.screen.Question())
+	_, offered := p.Book.Offers(p.shown.Question())
 	turn := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactTurn })
 	switch {
 	case fresh:

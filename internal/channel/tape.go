@@ -23,10 +23,25 @@ type speech interface {
 // Tape records what a program prints after the lines that are typed to it. What was typed
 // before in the same order is answered from the record, so that one run of a program can be
 // read in many ways; that a program got stuck is not recorded. It is for programs that do the same
-// again when the same is typed. It is safe for concurrent use.
+// again when the same is typed; others need a part for each script. It is safe for concurrent use.
 type Tape struct {
 	mu    sync.Mutex
 	heard map[string]heard // by what the program was given and all lines typed
+	parts map[string]*Tape
+}
+
+// Part is the part of the tape for one script, for programs that do something else each time.
+func (t *Tape) Part(title string) *Tape {
+	t.mu.Lock()
+	defer t.mu.Unlock()
+	part := t.parts[title]
+	if part == nil {
+		if part = (&Tape{}); t.parts == nil {
+			t.parts = map[string]*Tape{}
+		}
+		t.parts[title] = part
+	}
+	return part
 }
 
 // heard is what was heard after a line, or at the start.

@@ -35,7 +35,7 @@ func Draft(ctx context.Context, folder fs.FS, s *suite.Suite, report func(doing 
 	}
 	defer program.Close()
 	fixed := *s
-	if fixed.Scripts = s.Fixed(); len(fixed.Scripts) == 0 {
+	if fixed.Scripts = (Grader{Suite: s}).lessons(); len(fixed.Scripts) == 0 {
 		return Drafted{}, &InputError{"suite", errors.New("wording is found by scripts of which it is known what must be seen, and this suite has none: give some a set-up, or take the game's own suite")}
 	}
 	d := drafter{ctx: ctx, suite: &fixed, spec: program.Spec, report: report, source: sourceText(folder), tape: &channel.Tape{}}

@@ -33,7 +33,9 @@ func (d *drafter) typing() error {
 		return d.facing(best, few)
 	}
 	if !d.boards() {
-		_, err = d.setups(best, few)
+		if best, err = d.setups(best, few); err == nil && !d.silent {
+			_, err = d.questions(best, few)
+		}
 		return err
 	}
 	if best.silent || placed(best.verdicts) || prescribes.MatchString(d.settled) {
@@ -207,7 +209,7 @@ func (d *drafter) boards() bool { return channel.Scouts(d.suite.Rules, d.suite.S
 // learnable reports whether words are found together with mistakes: for two players at one board, or
 // one who guesses a word.
 func (d *drafter) learnable() bool {
-	return d.boards() || phrasebook.TableOf(d.suite.Rules, d.suite.Scripts[0].Setup).Word != ""
+	return d.boards() || d.suite.Rules.MoveKind() == game.NamesText
 }
 
 // scout finds what is asked first, how a move is typed and where the board is by what changes

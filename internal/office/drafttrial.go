@@ -31,7 +31,7 @@ func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
 // try plays scripts.
 func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 	g := Grader{Suite: d.suite, pages: d.pages, settled: d.settled}
-	p := &playing{spec: d.spec, usual: channel.DefaultPatience(), tape: d.tape, recorded: true, rehearsed: true}
+	p := &playing{spec: d.spec, source: d.source, usual: channel.DefaultPatience(), tape: d.tape, recorded: true, rehearsed: true}
 	if d.page != nil {
 		p = d.page.anew()
 	} else {
@@ -76,6 +76,9 @@ func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suit
 	t.verdicts = append(t.verdicts, v)
 	var before []byte
 	play := draft.Play{Script: v.Script, Seen: p.Observations, Stands: p.Stands, Moments: p.Moments}
+	if p.Played != nil {
+		play.Script = *p.Played
+	}
 	for i, o := range p.Observations {
 		var screen phrasebook.Screen
 		if p.Said != nil {

@@ -306,7 +306,8 @@ func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (c
 		}
 		varied = varied || performance.Chose != first.Chose
 	}
-	if times > 1 && first.Chose != "" {
+	criterion, _ := g.Suite.Criterion(script.Criterion)
+	if times > 1 && criterion.Claim(suite.Varied) && first.Chose != "" {
 		last := &first.Observations[len(first.Observations)-1]
 		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("all of %d games are the same", times)}[varied]
 		last.Checks = append(last.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
@@ -320,7 +321,7 @@ func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n i
 		if g.Suite.Program != game.Nobody {
 			return channel.Opponent{On: s, Rules: g.Suite.Rules, Setup: script.Setup, Program: g.Suite.Program}.Play(ctx, p.spec(), script)
 		}
-		return channel.Own{On: s, Rules: g.Suite.Rules, Setup: script.Setup}.Play(ctx, p.spec(), script)
+		return channel.Own{On: s, Rules: g.Suite.Rules, Setup: script.Setup, Source: p.source}.Play(ctx, p.spec(), script)
 	}
 	if g.pages != nil {
 		return g.page(p, script, n).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) { return on(page) })
@@ -332,6 +333,9 @@ func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
 	t := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
 	if p.rehearsed || !g.Suite.Open(script) { // in which the program does something else each time
 		t.Tape, t.Recorded = p.tape, p.recorded || p.heard[script.Title]
+		if t.Tape != nil && script.Own {
+			t.Tape = t.Tape.Part(script.Title)
+		}
 	}
 	return t
 }

@@ -22,7 +22,19 @@ func (g Grader) learns() bool {
 	if !g.Learn || g.Suite.Program != game.Nobody {
 		return g.Learn && g.Book != nil && channel.Scouts(g.Suite.Rules, g.Suite.Scripts[0].Setup)
 	}
-	return (g.Book != nil || g.pages != nil) && len(g.Suite.Fixed()) > 0
+	return (g.Book != nil || g.pages != nil) && len(g.lessons()) > 0
+}
+
+// lessons are the scripts by which the wording of a program is learned that plays no side itself: those
+// of which it is known what must be seen, or comes to be known.
+func (g Grader) lessons() []suite.Script {
+	if fixed := g.Suite.Fixed(); len(fixed) > 0 {
+		return fixed
+	}
+	if _, is := g.Suite.Rules.(game.Chooses); is {
+		return g.Suite.Scripts
+	}
+	return nil
 }
 
 // doubtful reports whether not all of a program was seen to be right, so that it is at fault or its
@@ -98,7 +110,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	}
 	fixed := *g.Suite
 	if g.Suite.Program == game.Nobody {
-		fixed.Scripts = g.Suite.Fixed()
+		fixed.Scripts = g.lessons()
 	}
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()

@@ -54,7 +54,7 @@ func browser(t *testing.T) context.Context {
 	t.Cleanup(cancel)
 	ctx, cancel := chromedp.NewContext(allocator)
 	t.Cleanup(cancel)
-	ctx, cancel = context.WithTimeout(ctx, 4*time.Minute)
+	ctx, cancel = context.WithTimeout(ctx, 15*time.Minute)
 	t.Cleanup(cancel)
 	return ctx
 }
@@ -92,7 +92,7 @@ func see(t *testing.T, ctx context.Context, what string) {
 
 func until(t *testing.T, ctx context.Context, condition string) {
 	t.Helper()
-	wait := chromedp.Poll[bool](condition, chromedp.WithPollingTimeout(20*time.Second))
+	wait := chromedp.Poll[bool](condition, chromedp.WithPollingTimeout(2*time.Minute))
 	if _, err := chromedp.Run(ctx, wait); err != nil && strings.Contains(err.Error(), "Cannot find context") {
 		ask(t, ctx, "wait until "+condition, wait) // another page has come while this one was looked at
 	} else if err != nil {

@@ -17,6 +17,7 @@ import (
 	"durchgang/internal/browser"
 	"durchgang/internal/channel"
 	"durchgang/internal/office"
+	"durchgang/internal/portion"
 	"durchgang/internal/record"
 )
 
@@ -87,8 +88,9 @@ func TestPages(t *testing.T) {
 		{"blackjack/britt-hole-card", "shows-hole-card", ""},
 		{"blackjack/carl-push", "push-loses", ""},
 	}
-	for _, tt := range tests {
+	for i, tt := range tests {
 		t.Run(tt.page, func(t *testing.T) {
+			portion.Every(t, 3, i)
 			t.Parallel()
 			g := pageGrader(t, filepath.Dir(tt.page), "")
 			pictures := 0
@@ -143,8 +145,9 @@ func TestPagesOfOthers(t *testing.T) {
 		{"svgfive", "five-in-a-row", "", "", ""},
 		{"menu", "five-in-a-row", "", "", ""},
 	}
-	for _, tt := range tests {
+	for i, tt := range tests {
 		t.Run(tt.page+" "+tt.loses, func(t *testing.T) {
+			portion.Every(t, 3, i)
 			t.Parallel()
 			text, err := os.ReadFile(filepath.Join("testdata", tt.page, "index.html"))
 			if err != nil {
@@ -191,8 +194,9 @@ func TestHostilePages(t *testing.T) {
 		{"reads-files", "", ""},
 		{"spies", "", ""},
 	}
-	for _, tt := range tests {
+	for i, tt := range tests {
 		t.Run(tt.page, func(t *testing.T) {
+			portion.Every(t, 3, i)
 			g := pageGrader(t, "tic-tac-toe", chart)
 			g.Suite.Scripts = g.Suite.Scripts[:1]
 			g.Patience = channel.DefaultPatience()
@@ -245,8 +249,9 @@ func TestFaultyPages(t *testing.T) {
 		{"a selector that finds too much", "board: {cells: 'button'}", page(grid + "<button>again</button>"), channel.ErrFits, "finds 10 on the page, and the game has 9"},
 		{"a map for another page", "page: other.html\nboard: {cells: button}", page(grid), browser.ErrNoPage, "names other.html"},
 	}
-	for _, tt := range tests {
+	for i, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
+			portion.Every(t, 3, i)
 			_, err := pageGrader(t, "tic-tac-toe", tt.chart).Grade(t.Context(), tt.files, nil)
 			if !errors.Is(err, tt.cause) || !office.AtFault(err) || !strings.Contains(err.Error(), tt.says) {
 				t.Errorf("error is %v", err)

@@ -12,6 +12,7 @@ import (
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/office"
+	"durchgang/internal/portion"
 )
 
 // A phrasebook that was found by playing grades a right program rightly, and one with a
@@ -37,8 +38,9 @@ func TestDraft(t *testing.T) {
 		{"another language, and no draw", "foreign/kreuze.py", "tic-tac-toe", "zuege == 9", "zuege == 10", "hat", []string{"draw"}},
 		{"another language, and taken cells", "foreign/kreuze.py", "tic-tac-toe", `feld[3 * r + s - 4] != " "`, "False", "hat", []string{"taken"}},
 	}
-	for _, tt := range tests {
+	for i, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
+			portion.Every(t, 3, i)
 			t.Parallel()
 			source, err := os.ReadFile("../testdata/" + tt.path)
 			if err != nil || !strings.Contains(string(source), tt.right) {

@@ -10,6 +10,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/suite"
 	"durchgang/internal/office"
+	"durchgang/internal/portion"
 	"durchgang/internal/record"
 )
 
@@ -35,8 +36,9 @@ func gradeEdits(t *testing.T, folder, file string, edits []edit) {
 		t.Fatal(err)
 	}
 	g.Parallel = 2
-	for _, tt := range edits {
+	for i, tt := range edits {
 		t.Run(tt.name, func(t *testing.T) {
+			portion.Every(t, 2, i)
 			source, err := os.ReadFile(folder + tt.file)
 			if err != nil || !strings.Contains(string(source), tt.right) {
 				t.Fatalf("%v, or no %q", err, tt.right)

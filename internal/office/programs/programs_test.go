@@ -16,6 +16,7 @@ import (
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/office"
+	"durchgang/internal/portion"
 	"durchgang/internal/record"
 )
 
@@ -39,8 +40,9 @@ func TestDemoClassIsGradedAsPlanted(t *testing.T) {
 	if err != nil || len(folders) != len(planted) || len(folders) != 14 {
 		t.Fatalf("%d programs, %d of them expected, want 14: %v", len(folders), len(planted), err)
 	}
-	for _, folder := range folders {
+	for i, folder := range folders {
 		t.Run(filepath.Base(folder), func(t *testing.T) {
+			portion.Every(t, 3, i)
 			graded, err := grader.Grade(t.Context(), os.DirFS(folder), nil)
 			if err != nil {
 				t.Fatal(err)
@@ -123,11 +125,12 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 	if err != nil || len(paths) < 20 {
 		t.Fatalf("%d files, %v", len(paths), err)
 	}
-	for _, path := range paths {
+	for i, path := range paths {
 		if filepath.Ext(path) == ".yaml" || strings.Contains(path, "/functions/") || strings.Contains(path, "/own/") {
 			continue
 		}
 		t.Run(filepath.Base(path), func(t *testing.T) {
+			portion.Every(t, 3, i)
 			t.Parallel()
 			v := graded(t, variantOf(path), path, func(text string) string { return text }).Verdict
 			if names := lost(v); len(names) > 0 {
@@ -215,8 +218,9 @@ script "across a ship"
 		{"an ace is eleven", "hand.go", "blackjack", "sum > 21 && aces > 0", "false", "totals"},
 		{"the first letter only", "hand.go", "hangman", "if shown {", "if shown && !strings.ContainsRune(b.String(), c) {", "letters"},
 	}
-	for _, tt := range tests {
+	for i, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
+			portion.Every(t, 2, i)
 			path := "../testdata/functions/" + tt.file
 			source, err := os.ReadFile(path)
 			if err != nil || !strings.Contains(string(source), tt.right) {
@@ -267,7 +271,9 @@ func TestFaultsInRealProgramsAreCharged(t *testing.T) {
 			continue
 		}
 		met[f.planted] = true
+		n := len(met)
 		t.Run(f.name, func(t *testing.T) {
+			portion.Every(t, 3, n)
 			t.Parallel()
 			g := f.graded(t)
 			if names := lost(g.Verdict); !slices.Contains(names, f.loses) {
@@ -288,13 +294,14 @@ func TestWirePrograms(t *testing.T) {
 	}{
 		{"tictactoe.c", "tic-tac-toe", "else if (count == 9) puts(\"drawn\");", "", "draw"},
 		{"ConnectFour.java", "connect-four", "int row = 5;", "int row = 5; if (col == 3) row = 4;", "marks"},
-		{"five_in_a_row.rb", "five-in-a-row", "n >= 5", "n == 5", "length"},
 		{"hangman.py", "hangman", "lives -= 1", "lives -= 1 if text.isupper() else 2", "lives"},
+		{"five_in_a_row.rb", "five-in-a-row", "n >= 5", "n == 5", "length"},
 		{"battleship.js", "battleship", "${names[ship]}`);", "${names[(ship + 1) % 5]}`);", "sunk"},
 		{"blackjack.lua", "blackjack", "total(dealer) < 17", "total(dealer) < 16", "dealer"},
 	}
-	for _, tt := range tests {
+	for i, tt := range tests {
 		t.Run(tt.file, func(t *testing.T) {
+			portion.Every(t, 2, i)
 			source, err := os.ReadFile("../../../demo/wire/" + tt.file)
 			if err != nil {
 				t.Fatal(err)
