@@ -19,6 +19,7 @@ var layers = map[string][]string{
 	"internal/sandbox":           {"internal/scratch"},
 	"internal/cluster":           {},
 	"internal/scratch":           {},
+	"internal/portion":           {},
 	"internal/account":           {},
 	"internal/roster":            {"core", "internal/record"},
 	"docs":                       {},

@@ -27,7 +27,7 @@ func (c *Cases) trial(witnesses []*judge.Witness) *trial {
 	for i := range c.suspects {
 		s := &c.suspects[i]
 		t.suspect(*s, func(w *judge.Witness, _ int) bool {
-			if n, in := at[w.Script.Title]; in && !c.suite.Open(w.Script) {
+			if n, in := at[w.Script.Title]; in && !c.suite.Open(c.suite.Scripts[n]) {
 				return s.shows.has(n)
 			}
 			return w.Touches(s.Rules, s.lines)

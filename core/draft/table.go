@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"durchgang/core/game"
+	"durchgang/core/judge"
 	"durchgang/core/mistake"
 	"durchgang/core/phrasebook"
 )
@@ -411,6 +412,32 @@ func Followed(rules game.Rules, plays []Play) (n int) {
 		}
 	}
 	return n
+}
+
+// Answered counts the plays whose last step shows cards and leads on, where nothing is known of the cards:
+// the same is asked as before, or where the step ends the round, it is not. of is how many plays come to
+// that step.
+func Answered(plays []Play, ends bool) (n, of int) {
+	for _, p := range plays {
+		last := len(p.Screens) - 1
+		if last < 2 || p.Seen[last].Untyped {
+			continue
+		}
+		of++
+		if len(ranksOn(p.Screens[last])) == 0 {
+			continue
+		}
+		ask := func(i int) string {
+			if p.Seen[i].Condition == judge.Ended {
+				return ""
+			}
+			return number.ReplaceAllString(p.Screens[i].Prompt(), anyNumber)
+		}
+		if (ask(last) != ask(last-1)) == ends {
+			n++
+		}
+	}
+	return n, of
 }
 
 func followed(before, after Seen) bool {

@@ -8,7 +8,7 @@ import (
 	"durchgang/core/game"
 )
 
-//go:embed shipped/*.suite
+//go:embed shipped/*.suite shipped/own/*.suite
 var shipped embed.FS
 
 // Shipped returns the suite that comes with Durchgang for a game's usual
@@ -23,15 +23,59 @@ func Shipped(v game.Variant, games game.Registry) (*Suite, string, error) {
 	return s, string(text), err
 }
 
+// ShippedFor returns the suite that comes with Durchgang for a variant, and its text: where own is set
+// or there is no other, the one for programs that make the hidden set-up themselves.
+func ShippedFor(rules game.Rules, own bool, games game.Registry) (*Suite, string, error) {
+	if own {
+		return shippedOwn(rules, games)
+	}
+	s, text, err := Shipped(rules.Variant(), games)
+	if err == nil {
+		return s, text, nil
+	}
+	if s, text, none := shippedOwn(rules, games); none == nil {
+		return s, text, nil
+	}
+	return nil, "", err
+}
+
+// shippedOwn returns the suite that comes with Durchgang for programs that make the hidden set-up of a
+// variant themselves, and its text. The error says where there is none.
+func shippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
+	v := rules.Variant()
+	name := "shipped/own/" + v.Game() + ".suite"
+	text, err := shipped.ReadFile(name)
+	if err != nil {
+		return nil, "", fmt.Errorf("in %s a program has nothing to set up by itself", v)
+	}
+	if !game.OwnSetups(rules) {
+		return nil, "", fmt.Errorf("in %s it cannot be told what a program has set up: take battleship:sides=one or blackjack:rounds=1", v)
+	}
+	lines := strings.SplitAfter(string(text), "\n")
+	for i, line := range lines {
+		if strings.HasPrefix(line, "game ") {
+			lines[i] = "game " + string(v) + "\n"
+		}
+	}
+	written := strings.Join(lines, "")
+	s, err := Parse(name, written, games)
+	if err != nil {
+		return nil, "", fmt.Errorf("the suite that ships for such programs does not fit %s: %w", v, err)
+	}
+	return s, written, nil
+}
+
 // ShippedNames lists the variants for which a suite comes with Durchgang.
 func ShippedNames() []game.Variant {
 	entries, err := shipped.ReadDir("shipped")
 	if err != nil {
 		return nil // the folder is part of the program
 	}
-	names := make([]game.Variant, len(entries))
-	for i, e := range entries {
-		names[i] = game.Variant(strings.TrimSuffix(e.Name(), ".suite"))
+	var names []game.Variant
+	for _, e := range entries {
+		if name, is := strings.CutSuffix(e.Name(), ".suite"); is {
+			names = append(names, game.Variant(name))
+		}
 	}
 	return names
 }

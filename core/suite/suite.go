@@ -1,6 +1,7 @@
 package suite
 
 import (
+	"math/rand/v2"
 	"slices"
 
 	"durchgang/core/game"
@@ -203,6 +204,14 @@ func (s *Suite) bare() *Suite {
 // Open reports whether what must be seen of a script is known only with a program, which
 // plays one side or makes the set-up itself.
 func (s *Suite) Open(script Script) bool { return script.Own || s.Program != game.Nobody }
+
+// Example is a set-up of a script: its own, or one such as the program may make.
+func (s *Suite) Example(script Script) game.Setup {
+	if script.Own {
+		return s.Rules.Deal(rand.New(rand.NewPCG(1, 1)))
+	}
+	return script.Setup
+}
 
 // Has reports whether a step of the script does that.
 func (s Script) Has(act Act) bool {

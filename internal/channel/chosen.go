@@ -224,11 +224,7 @@ func (g *chosen) read(ctx context.Context, script suite.Script) (Performance, er
 	if err != nil {
 		return Performance{}, err
 	}
-	for i, step := range played.Steps {
-		if step.Act == suite.MakeMove {
-			_, played.Steps[i].Refused = game.Refused(g.rules.Play(pos, step.Move, nil))
-		}
-	}
+	played = refusing(g.rules, pos, played)
 	moments, err := played.Moments(g.rules)
 	if err != nil {
 		return Performance{}, err

@@ -56,6 +56,9 @@ func (o Own) Play(ctx context.Context, spec sandbox.Spec, script suite.Script) (
 	}
 	done, err := g.performance()
 	done.Moments = g.moments
+	if !g.lost {
+		done.Played = &g.known
+	}
 	if last := g.moments[len(g.moments)-1]; last.Result.Over() {
 		done.Chose = string(g.played.Setup)
 	}
@@ -67,6 +70,7 @@ type guess struct {
 	seat
 	rules   game.Implies
 	played  suite.Script // what was typed so far, with the set-up that fits
+	known   suite.Script // the same, in which the moves are marked that must be refused with that set-up
 	moments []suite.Moment
 	pos     game.Position // after them
 	lost    bool          // the game cannot go on, or nothing fits any more
@@ -93,15 +97,21 @@ func (g *guess) retell() (err error) {
 	if g.pos, err = g.rules.Start(g.played.Setup); err != nil {
 		return err
 	}
-	known := g.played
-	known.Steps = slices.Clone(known.Steps)
-	for i := range known.Steps {
-		if s := &known.Steps[i]; s.Act == suite.MakeMove {
-			_, s.Refused = game.Refused(g.rules.Play(g.pos, s.Move, nil))
+	g.known = refusing(g.rules, g.pos, g.played)
+	g.moments, err = g.known.Moments(g.rules)
+	return err
+}
+
+// refusing is a script in which the moves are marked that are refused from the position on, which is
+// moved on.
+func refusing(rules game.Rules, pos game.Position, script suite.Script) suite.Script {
+	script.Steps = slices.Clone(script.Steps)
+	for i := range script.Steps {
+		if s := &script.Steps[i]; s.Act == suite.MakeMove {
+			_, s.Refused = game.Refused(rules.Play(pos, s.Move, nil))
 		}
 	}
-	g.moments, err = known.Moments(g.rules)
-	return err
+	return script
 }
 
 func (g *guess) observations() []judge.Observation {
@@ -134,7 +144,7 @@ func (g *guess) play(step suite.Step) error {
 	moment := suite.Moment{Step: step, Game: 1, Mover: pos.Turn(), Before: g.moments[len(g.moments)-1].View}
 	if step.Act == suite.MakeMove {
 		moment.Facts = g.rules.Play(pos, step.Move, nil)
-		if _, refused := game.Refused(moment.Facts); refused != step.Refused || step.Refused && over {
+		if _, refused := game.Refused(moment.Facts); refused != step.Refused {
 			return nil // the game has taken another course than planned
 		}
 	} else if over {

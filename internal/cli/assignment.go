@@ -60,7 +60,7 @@ func assignmentCreateCommand(o *options) *cobra.Command {
 				return err
 			}
 			if a.Game == "" {
-				s, err := readScripts("", f.scripts)
+				s, err := readScripts("", f.scripts, false)
 				if err != nil {
 					return err
 				}

@@ -25,7 +25,7 @@ The phrasebook is printed, or written to the file named with --out.`,
 		Example: "  durchgang phrasebook draft tictactoe.py --out book.yaml\n  durchgang phrasebook draft pegs.c --game connect-four",
 		Args:    exactly("the PROGRAM to listen to"),
 		RunE: func(c *cobra.Command, args []string) error {
-			s, err := readScripts(variant, scripts)
+			s, err := readScripts(variant, scripts, false)
 			if err != nil {
 				return err
 			}

@@ -39,7 +39,7 @@ where an assignment has no map.`,
 		Example: "  durchgang page draft demo/page/tic-tac-toe/ada-buttons\n  durchgang page draft my-page --game connect-four --to my-page.yaml",
 		Args:    exactly("the FOLDER with the page"),
 		RunE: func(c *cobra.Command, args []string) error {
-			s, err := readScripts(variant, suiteFile)
+			s, err := readScripts(variant, suiteFile, false)
 			if err != nil {
 				return err
 			}
@@ -99,7 +99,7 @@ func pageCheckCommand(o *options) *cobra.Command {
 			if page == "" {
 				return o.answer(c, struct{}{}, nil, func(w io.Writer) { fmt.Fprintln(w, filepath.Base(args[0])+" is a page map") })
 			}
-			s, err := readScripts(variant, "")
+			s, err := readScripts(variant, "", false)
 			if err != nil {
 				return err
 			}

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"fmt"
 	"io/fs"
+	"maps"
 	"regexp"
 	"slices"
 	"strings"
@@ -117,7 +118,7 @@ func (d *drafter) structure() error {
 	if d.silent = best.silent; d.silent {
 		return nil // it ends before it asks for anything
 	}
-	table := phrasebook.TableOf(d.suite.Rules, few[0].Setup)
+	table := d.table()
 	if table.Afloat() {
 		err = d.aims(best, few)
 	} else {
@@ -134,10 +135,15 @@ func (d *drafter) structure() error {
 	return d.told()
 }
 
+// table is what the game is played on.
+func (d *drafter) table() phrasebook.Table {
+	return phrasebook.TableOf(d.suite.Rules, d.suite.Example(d.suite.Scripts[0]))
+}
+
 // told finds what is said where boards are not compared.
 func (d *drafter) told() error {
-	table := phrasebook.TableOf(d.suite.Rules, d.suite.Scripts[0].Setup)
-	t, err := d.try(d.text, d.suite.Scripts)
+	table := d.table()
+	t, err := d.hearAll(d.tapes())
 	if err != nil {
 		return err
 	}
@@ -146,10 +152,28 @@ func (d *drafter) told() error {
 		d.text.own = true
 		d.learn(draft.AtTable(d.known(), t.plays))
 	case table.Afloat():
+		if fleet, is := d.suite.Rules.(draft.Fleet); is && d.suite.Scripts[0].Own {
+			if t, err = d.counted(fleet, t); err != nil {
+				return err
+			}
+		}
 		d.text.own = true
 		d.learn(draft.AtSea(d.known(), t.plays))
 	}
 	return nil
+}
+
+// counted finds what is said of shots at a fleet that the program hides, where more is understood so.
+func (d *drafter) counted(fleet draft.Fleet, t trial) (trial, error) {
+	w := draft.Counted(fleet, t.plays)
+	if len(w.Phrases) == 0 {
+		return t, nil
+	}
+	kept, err := d.better(&t, d.suite.Scripts, func(b *bookText) { b.phrases = maps.Clone(w.Phrases) })
+	if kept {
+		d.learned = append(d.learned, w.Learned...)
+	}
+	return t, err
 }
 
 // learn takes over what was found of what is said.
@@ -256,6 +280,9 @@ func (d *drafter) questions(best trial, few []suite.Script) (trial, error) {
 		if last, err = d.try(text, few); err != nil {
 			return best, err
 		}
+		if literal(startOf(last).Prompt()) == literal(prompt) {
+			break // it is asked again: this was no answer
+		}
 		if last.score() > best.score() {
 			best, d.text, kept = last, text.clone(), n+1
 		}
@@ -300,7 +327,11 @@ var shots = []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}",
 // aims tries every way to type a shot, where what becomes of shots is not told as typed so far.
 func (d *drafter) aims(best trial, few []suite.Script) error {
 	plain := d.text.clone()
-	if err := d.aimed(fit(d.given, best), plain, few); err != nil {
+	found := fit(d.given, best)
+	if few[0].Own { // shots are seen where they were put
+		found = fit(func(t trial) (int, bool) { return t.shown(), t.seen() }, best)
+	}
+	if err := d.aimed(found, plain, few); err != nil {
 		return err
 	}
 	if d.text.move != nil && plain.move == nil {

@@ -6,6 +6,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"time"
 
 	"durchgang/core/draft"
 	"durchgang/core/game"
@@ -115,10 +116,7 @@ var prescribes = regexp.MustCompile(`(?m)^(?:move|base|forms|board|marks)\s*:`)
 // read finds what a program says, once it is known how a move is typed. What was found counts where
 // more is explained by it than by the built-in wording.
 func (d *drafter) read() error {
-	tapes := []*channel.Tape{d.tape}
-	for n := 0; n < moreGames && d.suite.Program != game.Nobody; n++ {
-		tapes = append(tapes, &channel.Tape{})
-	}
+	tapes := d.tapes()
 	t, err := d.hearAll(tapes)
 	if err != nil {
 		return err
@@ -140,11 +138,28 @@ func (d *drafter) read() error {
 	return d.again()
 }
 
+// tapes are what the scripts are played on: several times where the program does something else each
+// time.
+func (d *drafter) tapes() []*channel.Tape {
+	tapes, more := []*channel.Tape{d.tape}, moreGames
+	if d.table().Rounds() {
+		more = moreRounds
+	}
+	for n := 0; n < more && d.tape != nil && d.suite.Open(d.suite.Scripts[0]); n++ {
+		tapes = append(tapes, &channel.Tape{})
+	}
+	return tapes
+}
+
 // hearAll plays all scripts, once for each tape.
 func (d *drafter) hearAll(tapes []*channel.Tape) (all trial, err error) {
 	kept := d.tape
 	defer func() { d.tape = kept }()
-	for _, d.tape = range tapes {
+	began := time.Now()
+	for n, tape := range tapes {
+		if d.tape = tape; n > 0 && time.Since(began) > longestHearing {
+			break
+		}
 		t, err := d.try(d.text, d.suite.Scripts)
 		if err != nil {
 			return all, err
@@ -156,9 +171,15 @@ func (d *drafter) hearAll(tapes []*channel.Tape) (all trial, err error) {
 	return all, nil
 }
 
-// moreGames is how often more the scripts are played with a program that plays a side, to hear it win and
-// lose.
-const moreGames = 3
+// longestHearing bounds the time in which more games are heard.
+const longestHearing = 20 * time.Second
+
+// moreGames is how often more the scripts are played with a program that plays a side or makes the set-up,
+// to hear all that it may say.
+const (
+	moreGames  = 3
+	moreRounds = 8 // which are short, and of which some are rare
+)
 
 func (d *drafter) known() mistake.Known { return mistakes.For(d.suite.Rules) }
 
@@ -204,12 +225,15 @@ func (d *drafter) names() (names [3][]string) {
 }
 
 // boards reports whether two players play at one board, which is looked at.
-func (d *drafter) boards() bool { return channel.Scouts(d.suite.Rules, d.suite.Scripts[0].Setup) }
+func (d *drafter) boards() bool {
+	return channel.Scouts(d.suite.Rules, d.suite.Example(d.suite.Scripts[0]))
+}
 
 // learnable reports whether words are found together with mistakes: for two players at one board, or
 // one who guesses a word.
 func (d *drafter) learnable() bool {
-	return d.boards() || d.suite.Rules.MoveKind() == game.NamesText
+	_, guesses := d.suite.Rules.(game.Chooses)
+	return d.boards() || guesses
 }
 
 // scout finds what is asked first, how a move is typed and where the board is by what changes

@@ -31,6 +31,11 @@ func (b bookText) clone() bookText {
 	return b
 }
 
+// typing is the part of the phrasebook that says what is typed.
+func (b bookText) typing() string {
+	return bookText{move: b.move, base: b.base, codes: b.codes, answers: b.answers, setup: b.setup, verbs: b.verbs, again: b.again, yes: b.yes}.String()
+}
+
 // quoted writes a text for YAML.
 func quoted(text string) string { return "'" + strings.ReplaceAll(text, "'", "''") + "'" }
 

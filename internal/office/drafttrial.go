@@ -32,9 +32,13 @@ func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
 func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 	g := Grader{Suite: d.suite, pages: d.pages, settled: d.settled}
 	p := &playing{spec: d.spec, source: d.source, usual: channel.DefaultPatience(), tape: d.tape, recorded: true, rehearsed: true}
-	if d.page != nil {
+	switch {
+	case d.page != nil:
 		p = d.page.anew()
-	} else {
+	case d.tape != nil && d.suite.Open(scripts[0]): // what is typed in another way goes to another run
+		p.tape = d.tape.Part(text.typing())
+		fallthrough
+	default:
 		p.usual.Rest /= 2
 	}
 	if err := g.teach(p, text.String()); err != nil {
@@ -77,7 +81,7 @@ func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suit
 	var before []byte
 	play := draft.Play{Script: v.Script, Seen: p.Observations, Stands: p.Stands, Moments: p.Moments}
 	if p.Played != nil {
-		play.Script = *p.Played
+		play.Script, play.Moments = *p.Played, nil // so that it can be told what mistakes would show
 	}
 	for i, o := range p.Observations {
 		var screen phrasebook.Screen

@@ -6,12 +6,17 @@ import (
 	"strings"
 
 	"durchgang/core/draft"
+	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 )
 
-// optionToken is what may be typed for a thing to do: a word, letter or number that the program names.
-var optionToken = regexp.MustCompile(`\pL+|\d+`)
+// optionToken is what may be typed for a thing to do: a word, letter or number that the program names, and
+// optionSign a sign that stands alone.
+var (
+	optionToken = regexp.MustCompile(`\pL+|\d+`)
+	optionSign  = regexp.MustCompile(`(?:^|[\s"'(\[])([^\pL\pN\s"'()\[\]])(?:[\s"')\]]|$)`)
+)
 
 // options are what a screen may offer to type: what stands in its prompt, then what begins a line over
 // it, as in a menu.
@@ -20,6 +25,11 @@ func options(screen []string) (list []string) {
 		for _, word := range optionToken.FindAllString(text, -1) {
 			if lower := strings.ToLower(word); len(lower) < 12 && !slices.Contains(list, lower) {
 				list = append(list, lower)
+			}
+		}
+		for _, m := range optionSign.FindAllStringSubmatch(text, -1) {
+			if !slices.Contains(list, m[1]) {
+				list = append(list, m[1])
 			}
 		}
 	}
@@ -62,13 +72,21 @@ func (d *drafter) verbs() error {
 		if err != nil {
 			return err
 		}
-		if len(t.plays[0].Screens) < 2 {
+		i := slices.IndexFunc(t.plays, func(p draft.Play) bool { return len(p.Screens) > 1 && p.Seen[1].Condition != judge.Ended })
+		if i < 0 {
 			continue
 		}
-		prompt = t.plays[0].Screens[1]
+		prompt = t.plays[i].Screens[1]
 		found := fit(func(t trial) (int, bool) {
-			n := draft.Followed(d.suite.Rules, t.plays)
-			return n, n == len(scripts)
+			if !scripts[0].Own {
+				n := draft.Followed(d.suite.Rules, t.plays)
+				return n, n == len(scripts)
+			}
+			n, of := draft.Answered(t.plays, name == "stand")
+			if n*2 < of || name == "stand" && n*4 < of*3 { // a card more may end the round by chance
+				return 0, false
+			}
+			return n, n == of
 		}, t)
 		if found.whole {
 			taken[usual(name)] = true
@@ -105,13 +123,20 @@ func (b bookText) with(name, word string) bookText {
 	return b
 }
 
-// mostLeading is with how many scripts what is typed is tried.
-const mostLeading = 4
+// With how many scripts what is typed is tried: more where the cards are others each time.
+const (
+	mostLeading    = 4
+	mostLeadingOwn = 8
+)
 
 // leading are scripts whose second step is a thing to do, up to there.
 func (d *drafter) leading(name string) (list []suite.Script) {
+	most := mostLeading
+	if d.suite.Scripts[0].Own {
+		most = mostLeadingOwn
+	}
 	for _, s := range d.suite.Scripts {
-		if len(list) < mostLeading && len(s.Steps) > 1 && !s.Steps[0].Refused && s.Steps[1].Act == suite.MakeMove && !s.Steps[1].Refused && d.suite.Rules.FormatMove(s.Steps[1].Move) == name {
+		if len(list) < most && len(s.Steps) > 1 && !s.Steps[0].Refused && s.Steps[1].Act == suite.MakeMove && !s.Steps[1].Refused && d.suite.Rules.FormatMove(s.Steps[1].Move) == name {
 			s.Steps = s.Steps[:2]
 			list = append(list, s)
 		}

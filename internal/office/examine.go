@@ -19,14 +19,15 @@ import (
 // played is one script as a program played it.
 type played struct {
 	verdict  judge.ScriptVerdict
+	moments  []suite.Moment
+	seen     []judge.Observation
 	witness  *judge.Witness // nil where no rules can be asked what they say of the script
 	evidence record.Evidence
 }
 
 // witnessOf is what was seen of a script, for the diagnosis. Of a game with a program's own
-// moves it is a script of what was played.
-func (g Grader) witnessOf(v judge.ScriptVerdict, moments []suite.Moment, seen []judge.Observation) *judge.Witness {
-	script := v.Script
+// moves, or a set-up of its own, it is a script of what was played.
+func (g Grader) witnessOf(script suite.Script, v judge.ScriptVerdict, moments []suite.Moment, seen []judge.Observation) *judge.Witness {
 	if script.Own || len(moments) == 0 {
 		return nil
 	}
@@ -102,6 +103,10 @@ func (g Grader) prepared() (*diagnosis.Cases, error) {
 	g.cases.once.Do(func() { g.cases.cases, g.cases.err = diagnosis.Prepare(g.Suite, mistakes.For(g.Suite.Rules)) })
 	return g.cases.cases, g.cases.err
 }
+
+// unsteered reports whether the program has a part in what is played, so that no script can be made
+// that shows something.
+func (g Grader) unsteered() bool { return slices.ContainsFunc(g.Suite.Scripts, g.Suite.Open) }
 
 // run plays a script beside those of the suite and keeps its evidence.
 func (e *examination) run(script suite.Script, note string) (played, error) {
@@ -191,7 +196,7 @@ func (e *examination) diagnose() error {
 		e.found = nil // what is not shown may be what is not read
 	}
 	for range mostDecisions {
-		if len(e.found) < 2 || !e.found[0].Whole || !e.found[1].Whole || e.found[0].Omits || e.Suite.Program != game.Nobody {
+		if len(e.found) < 2 || !e.found[0].Whole || !e.found[1].Whole || e.found[0].Omits || e.unsteered() {
 			return nil
 		}
 		script, ok := e.cases.Decide(e.found[0], e.found[1])
@@ -229,7 +234,7 @@ func (e *examination) detour() error {
 				continue
 			}
 		}
-		if e.Suite.Program != game.Nobody {
+		if e.unsteered() {
 			continue
 		}
 		if len(e.found) > 0 {

@@ -278,8 +278,13 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
 		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}
+	r.moments, r.seen = moments, performance.Observations
 	if !script.Has(suite.Look) && !script.Has(suite.Reload) {
-		r.witness = g.witnessOf(r.verdict, moments, performance.Observations)
+		told := script
+		if performance.Played != nil {
+			told = *performance.Played
+		}
+		r.witness = g.witnessOf(told, r.verdict, moments, performance.Observations)
 	}
 	p.judging.Add(int64(time.Since(began)))
 	r.evidence = g.evidence(number, moments, performance, r.verdict)
@@ -291,8 +296,14 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 // games the first one with a fault counts, and it is a fault when all are the same.
 func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (channel.Performance, error) {
 	var first channel.Performance
+	criterion, _ := g.Suite.Criterion(script.Criterion)
 	times, varied := max(1, script.Repeats), false
 	for n := range times {
+		if n > 0 && !varied && criterion.Claim(suite.Varied) { // a program may choose by the second that it starts in
+			if err := nextSecond(ctx); err != nil {
+				return first, err
+			}
+		}
 		performance, err := g.course(ctx, p, script, n)
 		if err != nil {
 			return performance, err
@@ -306,13 +317,24 @@ func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (c
 		}
 		varied = varied || performance.Chose != first.Chose
 	}
-	criterion, _ := g.Suite.Criterion(script.Criterion)
 	if times > 1 && criterion.Claim(suite.Varied) && first.Chose != "" {
 		last := &first.Observations[len(first.Observations)-1]
 		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("all of %d games are the same", times)}[varied]
 		last.Checks = append(last.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
 	}
 	return first, nil
+}
+
+// nextSecond waits until the clock shows another second.
+func nextSecond(ctx context.Context) error {
+	timer := time.NewTimer(time.Until(time.Now().Truncate(time.Second).Add(time.Second)))
+	defer timer.Stop()
+	select {
+	case <-ctx.Done():
+		return ctx.Err()
+	case <-timer.C:
+		return nil
+	}
 }
 
 // course plays one of the games in which the program has a part.
@@ -333,7 +355,7 @@ func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
 	t := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
 	if p.rehearsed || !g.Suite.Open(script) { // in which the program does something else each time
 		t.Tape, t.Recorded = p.tape, p.recorded || p.heard[script.Title]
-		if t.Tape != nil && script.Own {
+		if t.Tape != nil && g.Suite.Open(script) {
 			t.Tape = t.Tape.Part(script.Title)
 		}
 	}

@@ -20,7 +20,7 @@ import (
 // not read it, and what a teacher has settled.
 func (g Grader) learns() bool {
 	if !g.Learn || g.Suite.Program != game.Nobody {
-		return g.Learn && g.Book != nil && channel.Scouts(g.Suite.Rules, g.Suite.Scripts[0].Setup)
+		return g.Learn && g.Book != nil && channel.Scouts(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0]))
 	}
 	return (g.Book != nil || g.pages != nil) && len(g.lessons()) > 0
 }
@@ -31,7 +31,7 @@ func (g Grader) lessons() []suite.Script {
 	if fixed := g.Suite.Fixed(); len(fixed) > 0 {
 		return fixed
 	}
-	if _, is := g.Suite.Rules.(game.Chooses); is {
+	if g.Suite.Program == game.Nobody {
 		return g.Suite.Scripts
 	}
 	return nil
@@ -207,6 +207,7 @@ func worth(list []played) (score int) {
 type NotReadError struct {
 	Condition string // what it does when it is started
 	Printed   string // the last lines of what it printed then
+	Chooses   bool   // it plays with another set-up than it is given
 }
 
 func (e *NotReadError) Error() string {
@@ -214,6 +215,8 @@ func (e *NotReadError) Error() string {
 	crash = strings.Trim(crash, " ()")
 	var text string
 	switch {
+	case e.Chooses:
+		text = "not graded yet: the program does not play with the word or the cards that it is given.\nIf it chooses them by itself, grade it with the suite for such programs; if it is given them in another way, say so in a phrasebook."
 	case crashed && crash != "":
 		text = "not graded yet: the program stops before it asks for anything: " + crash +
 			".\nIt may need a module, a file, a window, or a version of the language that is not here, or input in another way."
@@ -235,7 +238,16 @@ const mostPrinted = 12
 //
 // A program that does one thing at one time and another at the next gets a few more tries.
 func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
-	if g.pages != nil || !g.learns() || accepted(list) && dealt(list) { // a page whose map was found takes moves
+	if g.pages != nil || !g.learns() { // a page whose map was found takes moves
+		return nil
+	}
+	if !given(list) {
+		return notRead(list, true)
+	}
+	if accepted(list) {
+		if endless(list) {
+			return notRead(list, false)
+		}
 		return nil
 	}
 	for range moreTries {
@@ -247,7 +259,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 			return nil
 		}
 	}
-	return notRead(list)
+	return notRead(list, false)
 }
 
 const moreTries = 5
@@ -276,31 +288,75 @@ func accepted(list []played) bool {
 	return false
 }
 
-// dealt reports whether the cards that a program is given are those that it deals, in most scripts
-// whose first cards are seen. Where they are not, it takes them in another way or not at all.
-func dealt(list []played) bool {
-	right, of := 0, 0
+// endless reports whether a program that makes the set-up itself comes to no end in any of the scripts that
+// end, at least three: what is typed to it is not what it wants.
+func endless(list []played) bool {
+	over := 0
 	for _, p := range list {
-	steps:
-		for _, step := range p.verdict.Steps {
-			for _, c := range step.Comparisons {
-				if c.Subject == "cards" && c.State != judge.NotShown {
-					of++
-					if c.State == judge.Agrees {
-						right++
-					}
-					break steps
+		n := len(p.seen)
+		if !p.verdict.Script.Own || n == 0 || n > len(p.moments) || !p.moments[n-1].Result.Over() {
+			continue
+		}
+		if c := p.seen[n-1].Condition; c != judge.Asking && c != judge.Waiting {
+			return false
+		}
+		over++
+	}
+	return over >= 3
+}
+
+// given reports whether the cards or the words that a program is given are those that it plays with: in
+// at least half of the scripts whose first cards are seen, and with two thirds of the words, which have
+// their lengths at the start of a script. Where they are not, it takes them in another way or chooses
+// them by itself.
+func given(list []played) bool {
+	cards, dealt := 0, 0
+	words := map[game.Setup]bool{} // whether it is seen
+	for _, p := range list {
+		if p.verdict.Script.Own {
+			continue
+		}
+		switch state := firstOf("cards", p.verdict); state {
+		case judge.NotShown:
+		case judge.Agrees:
+			cards, dealt = cards+1, dealt+1
+		default:
+			cards++
+		}
+		if len(p.verdict.Steps) > 0 {
+			setup := p.verdict.Script.Setup
+			for _, c := range p.verdict.Steps[0].Comparisons {
+				if c.Subject == "letters" {
+					words[setup] = words[setup] || c.State == judge.Agrees
 				}
 			}
 		}
 	}
-	return right*2 >= of
+	seen := 0
+	for _, is := range words {
+		if is {
+			seen++
+		}
+	}
+	return dealt*2 >= cards && seen*3 >= len(words)*2
 }
 
-// notRead says what a program does when it is started; it is nil where that is a fault, whatever
-// is said.
-func notRead(list []played) error {
-	e := &NotReadError{}
+// firstOf is how the first comparison of a subject came out that was shown.
+func firstOf(subject string, v judge.ScriptVerdict) judge.State {
+	for _, step := range v.Steps {
+		for _, c := range step.Comparisons {
+			if c.Subject == subject && c.State != judge.NotShown {
+				return c.State
+			}
+		}
+	}
+	return judge.NotShown
+}
+
+// notRead says what a program does when it is started, and whether it plays with another set-up than it is
+// given; it is nil where what it does is a fault, whatever is said.
+func notRead(list []played, chooses bool) error {
+	e := &NotReadError{Chooses: chooses}
 	for _, p := range list {
 		if len(p.evidence.Steps) == 0 {
 			continue

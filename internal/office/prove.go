@@ -4,7 +4,6 @@ import (
 	"slices"
 
 	"durchgang/core/diagnosis"
-	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
 	"durchgang/internal/record"
@@ -39,7 +38,7 @@ func (e *examination) prove() error {
 }
 
 func (e *examination) proveCause(c *diagnosis.Cause) error {
-	if e.Suite.Program != game.Nobody {
+	if e.unsteered() {
 		return nil
 	}
 	if c.Mistake != "" {

@@ -26,15 +26,14 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 	unread := slices.Clone(list)
 	for i := range unread {
 		p := &unread[i]
-		if p.witness == nil {
-			continue
-		}
-		seen := make([]judge.Observation, len(p.witness.Seen))
-		for k, o := range p.witness.Seen {
+		seen := make([]judge.Observation, len(p.seen))
+		for k, o := range p.seen {
 			seen[k] = o.Without(doubtful)
 		}
-		p.verdict = judge.JudgeScript(g.Suite, p.verdict.Script, p.witness.Moments, seen)
-		p.witness = g.witnessOf(p.verdict, p.witness.Moments, seen)
+		p.seen, p.verdict = seen, judge.JudgeScript(g.Suite, p.verdict.Script, p.moments, seen)
+		if p.witness != nil {
+			p.witness = g.witnessOf(p.witness.Script, p.verdict, p.moments, seen)
+		}
 		p.evidence.State, p.evidence.Parting = p.verdict.State, -1
 		if f := p.verdict.Finding; f != nil {
 			p.evidence.Parting = f.Step
@@ -52,7 +51,7 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 	}
 	read, not := g.weigh(judge.Judge(g.Suite, verdictsOf(unread), 0))
 	if not > read {
-		return nil, notRead(list)
+		return nil, notRead(list, false)
 	}
 	return unread, nil
 }

@@ -73,12 +73,14 @@ func (r *Rules) setupOf(berths []Berth) game.Setup {
 func (r *Rules) answers(moves []game.Move, seen [][]game.Fact) (told map[game.Cell]answer, sunk map[int][]string, err error) {
 	told, sunk = map[game.Cell]answer{}, map[int][]string{}
 	for i, m := range moves {
+		said := slices.ContainsFunc(seen[i], func(f game.Fact) bool { return f.Kind == game.FactHit || f.Kind == game.FactMiss })
 		for _, f := range seen[i] {
-			switch f.Kind {
-			case game.FactSunk:
+			marked := !said && f.Kind == game.FactCell && f.Cell == m.Cell && (f.Text == game.HitText || f.Text == game.MissText)
+			switch {
+			case f.Kind == game.FactSunk:
 				sunk[i] = append(sunk[i], f.Text)
-			case game.FactHit, game.FactMiss:
-				hit := f.Kind == game.FactHit
+			case f.Kind == game.FactHit, f.Kind == game.FactMiss, marked: // where nothing is said, the board shows it
+				hit := f.Kind == game.FactHit || marked && f.Text == game.HitText
 				if before, again := told[m.Cell]; again && before.hit != hit {
 					return nil, nil, &game.Contradiction{
 						Move:     i,
@@ -86,12 +88,20 @@ func (r *Rules) answers(moves []game.Move, seen [][]game.Fact) (told map[game.Ce
 						Seen:     fmt.Sprintf("it has become a %s", kindOf(hit)),
 					}
 				} else if !again {
-					told[m.Cell] = answer{hit, f.Text, i}
+					told[m.Cell] = answer{hit, nameIn(f), i}
 				}
 			}
 		}
 	}
 	return told, sunk, nil
+}
+
+// nameIn is the name of the ship that a fact about a shot tells.
+func nameIn(f game.Fact) string {
+	if f.Kind == game.FactCell {
+		return ""
+	}
+	return f.Text
 }
 
 func kindOf(hit bool) game.Kind {
