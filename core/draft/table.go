@@ -414,17 +414,13 @@ func Followed(rules game.Rules, plays []Play) (n int) {
 	return n
 }
 
-// Answered counts the plays whose last step shows cards and leads on, where nothing is known of the cards:
-// the same is asked as before, or where the step ends the round, it is not. of is how many plays come to
-// that step.
-func Answered(plays []Play, ends bool) (n, of int) {
+// Answered counts the plays whose last step, the third, shows cards, where nothing is known of the cards:
+// those after which the same is asked as before, and those after which it is not, so that the round is
+// over.
+func Answered(plays []Play) (more, over int) {
 	for _, p := range plays {
 		last := len(p.Screens) - 1
-		if last < 2 || p.Seen[last].Untyped {
-			continue
-		}
-		of++
-		if len(ranksOn(p.Screens[last])) == 0 {
+		if last < 2 || p.Seen[last].Untyped || len(ranksOn(p.Screens[last])) == 0 {
 			continue
 		}
 		ask := func(i int) string {
@@ -433,11 +429,13 @@ func Answered(plays []Play, ends bool) (n, of int) {
 			}
 			return number.ReplaceAllString(p.Screens[i].Prompt(), anyNumber)
 		}
-		if (ask(last) != ask(last-1)) == ends {
-			n++
+		if ask(last) == ask(last-1) {
+			more++
+		} else {
+			over++
 		}
 	}
-	return n, of
+	return more, over
 }
 
 func followed(before, after Seen) bool {

@@ -7,7 +7,7 @@ import (
 )
 
 // anyCard is a card as it may be written on a line, with its suit or without one.
-var anyCard = regexp.MustCompile(`10|[2-9]|[AJQK]|(?i:\b(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)\b)`)
+var anyCard = regexp.MustCompile(`10|[2-9]|(?i:\b(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)\b)|[AJQK]`)
 
 // suitBehind is a suit behind a rank.
 var suitBehind = regexp.MustCompile(`^(?:\s*[♠♤♥♡♦♢♣♧]\x{fe0f}?|[SHDCshdc]\b|(?i:\s*-?\s*of\s+(?:spades?|hearts?|diamonds?|clubs?)))`)

@@ -79,7 +79,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 	}
 	graded, err := g.Grade(c.Context(), folder, keep)
 	var unread *office.NotReadError
-	if errors.As(err, &unread) && f.suite == "" && !f.own {
+	if errors.As(err, &unread) && f.suite == "" && !g.Suite.Scripts[0].Own {
 		if own, none := f.grader(true); none == nil {
 			clear(evidence)
 			if other, failed := own.Grade(c.Context(), folder, keep); failed == nil {

@@ -149,6 +149,12 @@ func (d *drafter) told() error {
 	}
 	switch {
 	case table.Rounds():
+		if w := draft.Seated(t.plays); d.suite.Scripts[0].Own && len(w.Phrases) == 2 {
+			d.learn(w)
+			if t, err = d.hearAll(d.tapes()); err != nil {
+				return err
+			}
+		}
 		d.text.own = true
 		d.learn(draft.AtTable(d.known(), t.plays))
 	case table.Afloat():

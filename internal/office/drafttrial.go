@@ -150,7 +150,7 @@ func (d *drafter) consider(f *fitting, text bookText, scripts []suite.Script) er
 	if err != nil {
 		return err
 	}
-	if n, whole := f.of(t); n > f.n {
+	if n, whole := f.of(t); n > f.n || n == f.n && whole && !f.whole {
 		f.n, f.whole, f.trial, d.text = n, whole, t, text
 	}
 	return nil

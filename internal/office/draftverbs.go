@@ -82,11 +82,14 @@ func (d *drafter) verbs() error {
 				n := draft.Followed(d.suite.Rules, t.plays)
 				return n, n == len(scripts)
 			}
-			n, of := draft.Answered(t.plays, name == "stand")
-			if n*2 < of || name == "stand" && n*4 < of*3 { // a card more may end the round by chance
+			switch more, over := draft.Answered(t.plays); {
+			case name != "stand": // a card more may end the round
+				return more, more > over
+			case more > 0: // after a stand nothing is asked
 				return 0, false
+			default:
+				return over, over*4 > len(scripts)*3
 			}
-			return n, n == of
 		}, t)
 		if found.whole {
 			taken[usual(name)] = true

@@ -1,0 +1,57 @@
+package draft
+
+import (
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/judge"
+)
+
+// Seated finds by what a line with cards says whose they are, where nothing is known of the cards: when the
+// player is first asked for a decision, two cards are the player's and a single one is the dealer's.
+func Seated(plays []Play) Wording {
+	w := Wording{Phrases: map[string][]string{}}
+	var h hands
+	for _, p := range plays {
+		for _, screen := range p.Screens {
+			for _, line := range screen {
+				for _, c := range (hands{}).cards(line) {
+					h.suited = h.suited || c.Suited
+				}
+			}
+		}
+	}
+	var lines []cardLine
+	for _, p := range plays {
+		if len(p.Screens) < 2 || p.Seen[1].Untyped || p.Seen[1].Condition == judge.Ended {
+			continue
+		}
+		over := ""
+		for _, line := range p.Screens[1] {
+			c := cardLine{text: line, words: wordsOn(line)}
+			if len(c.words) == 0 {
+				c.words = wordsOn(over)
+			}
+			switch len(h.cards(line)) {
+			case 1:
+				c.owner = game.Second
+			case 2:
+				c.owner = game.First
+			}
+			if c.owner != game.Nobody {
+				lines = append(lines, c)
+			}
+			if strings.TrimSpace(line) != "" {
+				over = line
+			}
+		}
+	}
+	for key, owner := range map[string]game.Player{"cards.player": game.First, "cards.dealer": game.Second} {
+		is := func(c cardLine) bool { return c.owner == owner }
+		if patterns := tellApart(lines, is, func(c cardLine) bool { return !is(c) }); len(patterns) > 0 {
+			w.Phrases[key] = patterns
+			w.Learned = append(w.Learned, Learned{About: key, Text: strings.Join(patterns, ", "), Held: len(lines), Of: len(lines)})
+		}
+	}
+	return w
+}
