@@ -42,6 +42,7 @@ func (s said) says(phrase string, p game.Player) bool {
 // The parts of a phrase that are no words.
 const (
 	slotName  = "{player}"
+	slotWord  = "wordthatisguessed" // a token like others, for any word
 	anyNumber = "#"
 	wholeLine = "^" // the phrase is all that stands on its line
 )
@@ -200,7 +201,7 @@ func pattern(phrase string) string {
 	words := strings.Fields(phrase)
 	for i, w := range words {
 		if w != slotName {
-			words[i] = strings.ReplaceAll(regexp.QuoteMeta(w), anyNumber, `\d+`)
+			words[i] = strings.NewReplacer(anyNumber, `\d+`, slotWord, `\pL+`).Replace(regexp.QuoteMeta(w))
 		}
 	}
 	text := strings.Join(words, `\W+`)

@@ -164,6 +164,7 @@ func (s supposed) fits() (n int) {
 func (l *learner) suppose(rules game.Rules) supposed {
 	s := supposed{contradicted: make([]bool, len(l.plays))}
 	for i, p := range l.plays {
+		mask := masked(p)
 		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
 			s.contradicted[i] = cut(m, o) || !l.blind && contradicts(m, o)
 			if !s.contradicted[i] && !o.Untyped {
@@ -172,7 +173,7 @@ func (l *learner) suppose(rules game.Rules) supposed {
 					stands = p.Stands[k]
 				}
 				s.steps = append(s.steps, Seen{
-					Screen: p.Screens[k], stands: stands, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
+					Screen: mask(p.Screens[k]), stands: stands, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
 					claims: winnerOf(o.Facts), ships: l.blind, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
 				})
 			}
@@ -180,6 +181,22 @@ func (l *learner) suppose(rules game.Rules) supposed {
 		})
 	}
 	return s
+}
+
+// masked returns what writes slotWord for the word that is guessed in a play, so that no phrase has it.
+func masked(p Play) func(phrasebook.Screen) phrasebook.Screen {
+	word := p.Script.Setup.Values()["word"]
+	if word == "" {
+		return func(s phrasebook.Screen) phrasebook.Screen { return s }
+	}
+	whole := regexp.MustCompile(`(?i)(^|[^\pL\pN])` + regexp.QuoteMeta(word) + `($|[^\pL\pN])`)
+	return func(s phrasebook.Screen) phrasebook.Screen {
+		list := slices.Clone(s)
+		for i, line := range list {
+			list[i] = whole.ReplaceAllString(line, "${1}"+slotWord+"${2}")
+		}
+		return list
+	}
 }
 
 // words finds the phrases of what is said in plays.

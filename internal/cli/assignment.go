@@ -1,6 +1,7 @@
 package cli
 
 import (
+	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -11,6 +12,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"durchgang/internal/client"
+	"durchgang/internal/office"
 	"durchgang/internal/record"
 )
 
@@ -26,6 +28,19 @@ type assignmentFlags struct {
 	record.Assignment
 	client.Times
 	book, scripts string
+	own           bool
+}
+
+// suite is the text of the suite, or the word that stands for the one that ships for programs that make
+// the set-up themselves.
+func (f *assignmentFlags) suite() (string, error) {
+	if f.own && f.scripts != "" {
+		return "", &office.InputError{Field: "own", Err: errors.New("a suite says itself who makes the set-up: leave out --own or --suite")}
+	}
+	if f.own {
+		return "own", nil
+	}
+	return readText(f.scripts)
 }
 
 func (f *assignmentFlags) add(c *cobra.Command) {
@@ -34,6 +49,7 @@ func (f *assignmentFlags) add(c *cobra.Command) {
 	c.Flags().StringVar(&f.Channel, "channel", record.Terminal, "how programs are driven: terminal, wire when they speak the protocol of docs/wire.md, or function when their functions are called (docs/functions.md)")
 	c.Flags().StringVar(&f.book, "phrasebook", "", "YAML file that says how the programs talk, or how their functions are called")
 	c.Flags().StringVar(&f.scripts, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
+	c.Flags().BoolVar(&f.own, "own", false, "take the suite for programs that choose the word, hide the fleet or shuffle the cards by themselves")
 	c.Flags().StringVar(&f.Opens, "opens", "", "before it students cannot hand in: 2026-11-30T18:00 on the course's clock, or with an offset")
 	c.Flags().StringVar(&f.Due, "due", "", "after it a program is late")
 	c.Flags().StringVar(&f.Closes, "closes", "", "after it students cannot hand in")
@@ -56,7 +72,7 @@ func assignmentCreateCommand(o *options) *cobra.Command {
 			if a.Phrasebook, err = readText(f.book); err != nil {
 				return err
 			}
-			if a.Suite, err = readText(f.scripts); err != nil {
+			if a.Suite, err = f.suite(); err != nil {
 				return err
 			}
 			if a.Game == "" {
@@ -89,7 +105,7 @@ func assignmentRehearseCommand(o *options) *cobra.Command {
 			if a.Phrasebook, err = readText(f.book); err != nil {
 				return err
 			}
-			if a.Suite, err = readText(f.scripts); err != nil {
+			if a.Suite, err = f.suite(); err != nil {
 				return err
 			}
 			var name string

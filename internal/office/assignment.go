@@ -21,6 +21,9 @@ type Form struct {
 	Opens, Due, Closes string
 }
 
+// ownSuite stands for the suite that ships for programs that make the hidden set-up themselves.
+const ownSuite = "own"
+
 // CreateAssignment adds an assignment to a course. Without a suite it takes the one
 // that ships for its game, without a phrasebook the built-in wording.
 func (o *Office) CreateAssignment(ctx context.Context, course string, d Form) (record.Assignment, error) {
@@ -49,9 +52,9 @@ func (d Form) check(c record.Course) (record.Assignment, error) {
 		return a, &InputError{"game", err}
 	}
 	a.Channel, a.Game = cmp.Or(a.Channel, record.Terminal), string(rules.Variant())
-	shipped := a.Suite == ""
+	shipped := a.Suite == "" || a.Suite == ownSuite
 	if shipped {
-		if _, a.Suite, err = suite.Shipped(rules.Variant(), games.All()); err != nil {
+		if _, a.Suite, err = suite.ShippedFor(rules, a.Suite == ownSuite, games.All()); err != nil {
 			return a, &InputError{"suite", err}
 		}
 	}

@@ -163,7 +163,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	if err != nil {
 		return nil, "", err
 	}
-	if !d.learnable() && worth(other) <= worth(list) { // where nothing else tells which reading is the better one
+	if !d.learnable() && !g.betters(other, list) { // where nothing else tells which reading is the better one
 		return list, "", nil
 	}
 	for _, e := range evidence {
@@ -178,6 +178,15 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	p.judging.Add(again.judging.Load())
 	p.stuck.Store(again.stuck.Load())
 	return other, learned, nil
+}
+
+// betters reports whether one reading of a program is better than another: more of it fits the rules, or where
+// the program did something else each time, more of the suite does.
+func (g Grader) betters(one, other []played) bool {
+	if g.unsteered() {
+		return judge.Judge(g.Suite, verdictsOf(one), 0).Points >= judge.Judge(g.Suite, verdictsOf(other), 0).Points
+	}
+	return worth(one) > worth(other)
 }
 
 // worth is how well what a program shows fits the rules, by what was read of all scripts.

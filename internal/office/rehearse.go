@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"context"
 	"errors"
+	"slices"
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
@@ -42,7 +43,8 @@ func (o *Office) Rehearse(ctx context.Context, course string, form Form, program
 	for _, k := range s.Criteria {
 		r.Criteria = append(r.Criteria, record.Criterion{Name: k.Name, Title: k.Title, Of: k.Points})
 	}
-	if a.Channel != record.Function { // functions show parts of a game
+	open := slices.ContainsFunc(s.Scripts, s.Open) // what must be seen is known only with a program
+	if a.Channel != record.Function && !open {     // functions show parts of a game
 		if err := rehearseModels(&r, s); err != nil {
 			return r, err
 		}

@@ -31,7 +31,7 @@ type Assignment struct {
 	Game       string `json:"game" db:"game" description:"The variant, as in connect-four:cols=6,rows=5."`
 	Channel    string `json:"channel" db:"channel" enum:"terminal,wire,function,page" description:"How programs are driven: as people do, by the protocol, by calling their functions, or as pages in a browser."`
 	Phrasebook string `json:"phrasebook" db:"phrasebook" description:"YAML text: how programs talk, empty for the built-in wording; through the channel function how they are called, through page where on it the game is."`
-	Suite      string `json:"suite" db:"suite" description:"The scripts with their criteria."`
+	Suite      string `json:"suite" db:"suite" description:"The scripts with their criteria. When an assignment is made or changed, an empty text stands for the suite that ships for the game, and the word own for the one for programs that choose the word, hide the fleet or shuffle the cards themselves."`
 	Terms
 	Revision    int        `json:"revision" db:"revision" description:"Counts the changes, from 1."`
 	Zone        string     `json:"zone" db:"zone" description:"Of the course's clock."`

@@ -13,7 +13,7 @@ type Rehearsal struct {
 	Criteria []Criterion        `json:"criteria"`
 	Of       suite.Points       `json:"of"`
 	Right    suite.Points       `json:"right" description:"What a program gets that keeps the rules and shows everything."`
-	Mistakes []RehearsedMistake `json:"mistakes" description:"Programs with one known mistake each; empty where functions are called."`
+	Mistakes []RehearsedMistake `json:"mistakes" description:"Programs with one known mistake each; empty where functions are called, and where programs play a side or make the set-up themselves."`
 	Missed   int                `json:"missed" description:"Mistakes that cost nothing."`
 	Program  *RehearsedProgram  `json:"program" description:"The program that was given; null without one."`
 }

@@ -38,11 +38,16 @@ const name = ref('')
 const channel = ref<'terminal' | 'wire' | 'function' | 'page'>('terminal')
 const phrasebook = ref('')
 const suite = ref('')
+const maker = ref<'given' | 'own'>('given')
 const terms = ref(termsForm())
 const program = ref<File>()
 const rehearsal = ref<Rehearsal>()
 const short = computed(() => name.value || game.value.split(':')[0]!)
-watch([game, channel, phrasebook, suite], () => { rehearsal.value = undefined })
+watch([game, channel, phrasebook, suite, maker], () => { rehearsal.value = undefined })
+const makers = [
+  { value: 'given', text: 'are given the word, the fleet or the cards' },
+  { value: 'own', text: 'choose the word, hide the fleet or shuffle the cards themselves' },
+]
 
 const channels = [
   { value: 'terminal', text: 'on a terminal, as people play' },
@@ -51,7 +56,7 @@ const channels = [
   { value: 'page', text: 'as pages in a browser' },
 ]
 const { notice, failure, act } = useAct()
-const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: suite.value, ...termsBody(terms.value) })
+const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: suite.value || (maker.value === 'own' && guide.value?.own ? 'own' : ''), ...termsBody(terms.value) })
 const trying = ref(false)
 
 const rehearse = () => act(async () => {
@@ -91,6 +96,7 @@ const adopt = () => act(async () => {
         <section class="panel">
           <h2 class="mt-0">2. How programs are spoken to, and what earns points</h2>
           <SelectField v-model="channel" label="Programs are played" :options="channels" />
+          <SelectField v-if="guide?.own && !suite" v-model="maker" label="Programs" :options="makers" />
           <div class="columns">
             <EditorField v-model="suite" label="Suite" placeholder="Empty: the one that ships for the game" hint="Scripts with the criteria they belong to. Empty takes the one that ships." />
             <EditorField v-model="phrasebook" label="Phrasebook" :placeholder="channel === 'function' ? 'functions: …' : channel === 'page' ? 'Empty: each page\'s map is drafted' : 'Empty: the built-in wording'" hint="How programs talk, how functions are called, or where on a page the game is. It can be written later, from what programs print." />

@@ -27,7 +27,7 @@ const lost = computed(() => props.rehearsal.program?.criteria.filter((c) => c.po
         <p v-if="lost.length" class="quiet">If the program is right, its words are not understood: the phrasebook says what they mean.</p>
       </template>
     </template>
-    <details>
+    <details v-if="rehearsal.mistakes.length">
       <summary>What each mistake loses</summary>
       <table class="comparisons">
         <thead><tr><th scope="col">mistake</th><th scope="col" class="number">gets</th><th scope="col">loses</th></tr></thead>

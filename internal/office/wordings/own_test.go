@@ -1,0 +1,81 @@
+package wordings_test
+
+import (
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"durchgang/core/games"
+	"durchgang/core/suite"
+	"durchgang/internal/office"
+	"durchgang/internal/portion"
+	"durchgang/internal/record"
+)
+
+// Programs that choose the word, hide the fleet or shuffle the cards by themselves, in words of their own,
+// keep all points with no hint; with a fault they lose the criterion of its rule.
+func TestProgramsThatMakeTheSetUp(t *testing.T) {
+	const (
+		sea7 = "battleship:sides=one,rows=7,cols=7,fleet=4+3+2"
+		sea8 = "battleship:sides=one,rows=8,cols=8,fleet=4+3+2"
+	)
+	tests := []struct{ file, game, old, new, loses string }{
+		{"ahorcado.lua", "hangman", "", "", ""},
+		{"Galgen.java", "hangman", "", "", ""},
+		{"Lantern.cs", "hangman", "", "", ""},
+		{"hang.c", "hangman", "", "", ""},
+		{"hearts.js", "hangman", "", "", ""},
+		{"gallow.py", "hangman", "", "", ""},
+		{"subs.c", sea7, "", "", ""},
+		{"Sea.java", sea8, "", "", ""},
+		{"fleet.py", "battleship:sides=one", "", "", ""},
+		{"hang.c", "hangman", "if (w[i] == c) {", "if (w[i] == c && !hit) {", "letters"},
+		{"hang.c", "hangman", "if (miss == 6)", "if (miss == 7)", "lost"},
+		{"gallow.py", "hangman", "if guess in found or guess in wrong:", "if guess in found:", "repeated"},
+		{"ahorcado.lua", "hangman", "palabras[math.random(#palabras)]", "palabras[4]", "varied"},
+		{"gallow.py", "hangman", "all(c in found for c in word)", "len(found) >= len(word)", "won"},
+		{"gallow.py", "hangman", "or not guess.isalpha()", "", "text"},
+		{"subs.c", sea7, "if (shot[y][x])", "if (0)", "repeated"},
+		{"fleet.py", "battleship:sides=one", "if not left[name]:", "if left[name] == 1:", "ships"},
+		{"subs.c", sea7, "while (open)", "while (open > 1)", "win"},
+	}
+	for i, tt := range tests {
+		t.Run(tt.file+" "+tt.loses, func(t *testing.T) {
+			portion.Every(t, 3, i)
+			t.Parallel()
+			source, err := os.ReadFile(filepath.Join("testdata/own", tt.file))
+			if err != nil || !strings.Contains(string(source), tt.old) {
+				t.Fatalf("%v, or no %q", err, tt.old)
+			}
+			rules, err := games.All().Rules(tt.game)
+			if err != nil {
+				t.Fatal(err)
+			}
+			s, _, err := suite.ShippedFor(rules, true, games.All())
+			if err != nil {
+				t.Fatal(err)
+			}
+			g, err := office.NewGrader(record.Terminal, s, "", "")
+			if err != nil {
+				t.Fatal(err)
+			}
+			text := strings.Replace(string(source), tt.old, tt.new, 1)
+			graded, err := g.Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(text), Mode: 0o644}}, nil)
+			if err != nil {
+				t.Fatal(err)
+			}
+			var lost []string
+			for _, c := range graded.Verdict.Criteria {
+				if c.Points < c.Of {
+					lost = append(lost, c.Name)
+				}
+			}
+			if tt.loses == "" && len(lost) > 0 || tt.loses != "" && !slices.Contains(lost, tt.loses) {
+				t.Errorf("lost %v, want %q: %+v\n%s", lost, tt.loses, graded.Verdict.Findings, graded.Learned)
+			}
+		})
+	}
+}
