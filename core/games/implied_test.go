@@ -71,6 +71,9 @@ func TestContradictions(t *testing.T) {
 	shot := func(at string, kind game.Kind) game.Fact {
 		return game.Fact{Kind: kind, Player: game.Second, Cell: cell(at)}
 	}
+	onBoard := func(at, text string) game.Fact {
+		return game.Fact{Kind: game.FactCell, Player: game.Second, Cell: cell(at), Text: text}
+	}
 	card := func(owner game.Player, text string) game.Fact {
 		return game.Fact{Kind: game.FactCard, Player: owner, N: 1, Text: text}
 	}
@@ -86,6 +89,7 @@ func TestContradictions(t *testing.T) {
 		{"a ship has no room", small, []string{"a1", "b1", "a2"}, [][]game.Fact{{shot("a1", game.FactHit)}, {shot("b1", game.FactMiss)}, {shot("a2", game.FactMiss)}}, 2},
 		{"more hits than cells", small, []string{"a1", "a2", "b2"}, [][]game.Fact{{shot("a1", game.FactHit)}, {shot("a2", game.FactHit)}, {shot("b2", game.FactHit)}}, 2},
 		{"only misses", small, []string{"b1", "b2", "a1", "c1"}, [][]game.Fact{{shot("b1", game.FactMiss)}, {shot("b2", game.FactMiss)}, {shot("a1", game.FactMiss)}, {shot("c1", game.FactMiss)}}, 3},
+		{"a hit that only the board shows becomes a miss", small, []string{"a1", "a1"}, [][]game.Fact{{onBoard("a1", game.HitText)}, {onBoard("a1", game.MissText)}}, 1},
 		{"nothing is told", small, []string{"a1", "b1"}, [][]game.Fact{nil, nil}, -1},
 		{"a card twice", "blackjack:rounds=1", []string{"10", "hit"}, [][]game.Fact{
 			{card(game.First, "QH"), card(game.First, "2S"), card(game.Second, "5C")},

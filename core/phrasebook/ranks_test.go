@@ -20,6 +20,7 @@ func TestRanks(t *testing.T) {
 		"As good as each other: you get 12 back.": "",
 		"Credit: 110.5":                           "",
 		"hand 1 of 10":                            "10",
+		"Guest: Ace of Clubs, Queen of Hearts":    "A* Q*",
 	} {
 		var got []string
 		for _, p := range Ranks(line) {
