@@ -92,6 +92,7 @@ type Definition struct {
 	Title  string  `json:"title"`
 	Doc    string  `json:"doc"`   // the rules in a few sentences
 	Moves  string  `json:"moves"` // how a move is written
+	Makes  string  `json:"makes"` // what a program does that makes the hidden set-up itself; empty where nothing is hidden
 	Params []Param `json:"params"`
 	// New makes the rules. Every parameter is present and within its bounds; New
 	// checks what only their combination decides, with a *ParamError.

@@ -44,10 +44,11 @@ const program = ref<File>()
 const rehearsal = ref<Rehearsal>()
 const short = computed(() => name.value || game.value.split(':')[0]!)
 watch([game, channel, phrasebook, suite, maker], () => { rehearsal.value = undefined })
-const makers = [
-  { value: 'given', text: 'are given the word, the fleet or the cards' },
-  { value: 'own', text: 'choose the word, hide the fleet or shuffle the cards themselves' },
-]
+const makers = computed(() => [
+  { value: 'given', text: 'are given what is hidden, another one for each script' },
+  { value: 'own', text: `${guide.value?.makes} themselves` },
+])
+const own = computed(() => maker.value === 'own' && !!guide.value?.own && !suite.value)
 
 const channels = [
   { value: 'terminal', text: 'on a terminal, as people play' },
@@ -56,7 +57,7 @@ const channels = [
   { value: 'page', text: 'as pages in a browser' },
 ]
 const { notice, failure, act } = useAct()
-const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: suite.value || (maker.value === 'own' && guide.value?.own ? 'own' : ''), ...termsBody(terms.value) })
+const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: own.value ? 'own' : suite.value, ...termsBody(terms.value) })
 const trying = ref(false)
 
 const rehearse = () => act(async () => {
@@ -104,7 +105,8 @@ const adopt = () => act(async () => {
         </section>
         <section class="panel">
           <h2 class="mt-0">3. Try it</h2>
-          <p>It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.</p>
+          <p v-if="own">A solution of your own is graded, if you give one; what must be seen is known only with a program.</p>
+          <p v-else>It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.</p>
           <div class="fields"><FileField v-model="program" label="Your solution" hint="A source file or an archive; it is not kept" /></div>
           <BButton variant="outline-secondary" :disabled="trying" @click="rehearse">{{ trying ? 'Trying …' : 'Try it' }}</BButton>
           <RehearsalPanel v-if="rehearsal" class="mt-3" :rehearsal="rehearsal" />

@@ -98,6 +98,7 @@ func Hangman() game.Definition {
 		Title: "Hangman",
 		Doc:   "One player guesses a hidden word letter by letter. A letter of the word is shown wherever it stands, another one costs a life. The guesser wins when the whole word is shown, and loses with the last life.",
 		Moves: "A guess is one letter, or = and the whole word, as in =apple.",
+		Makes: "choose the word",
 		Params: []game.Param{
 			game.Number("lives", 6, 1, 26, "wrong guesses until the game is lost"),
 			game.Choice("repeat", "what guessing a letter again does", "refused", "free", "costs"),
