@@ -61,35 +61,61 @@ func Start(spec Spec, stream *os.File) (*Box, error) { return startOn(spec, stre
 func StartHeard(spec Spec, stream *os.File) (*Box, error) { return startOn(spec, stream, true) }
 
 func startOn(spec Spec, stream *os.File, heard bool) (*Box, error) {
-	cmd, err := spec.command()
-	if err != nil {
-		return nil, err
-	}
-	cmd.Stdin, cmd.Stdout, cmd.Stderr = stream, stream, stream
-	return start(cmd, spec, heard)
+	return start(spec, heard, func(cmd *exec.Cmd) { cmd.Stdin, cmd.Stdout, cmd.Stderr = stream, stream, stream })
 }
 
 // StartApart runs spec with its input and output on stream, and what it prints to standard
 // error kept apart: the first limit bytes of it are in the function returned, once the box
 // is done.
 func StartApart(spec Spec, stream *os.File, limit int) (*Box, func() string, error) {
-	cmd, err := spec.command()
-	if err != nil {
-		return nil, nil, err
-	}
 	out := &capped{limit: limit}
-	cmd.Stdin, cmd.Stdout, cmd.Stderr = stream, stream, out
-	cmd.WaitDelay = time.Second
-	b, err := start(cmd, spec, false)
+	b, err := start(spec, false, func(cmd *exec.Cmd) {
+		cmd.Stdin, cmd.Stdout, cmd.Stderr = stream, stream, out
+		cmd.WaitDelay = time.Second
+	})
 	return b, out.String, err
 }
 
-func start(cmd *exec.Cmd, spec Spec, heard bool) (*Box, error) {
+// errNotMade means that the kernel has refused the namespaces of a box, as on a machine that has no more
+// processes. The program was not started.
+var errNotMade = errors.New("bubblewrap cannot make a box: the machine refuses new namespaces, or has no room for processes now (durchgang sandbox check says more)")
+
+const mostStarts = 6 // of a box that cannot be made, at longer and longer intervals
+
+// start makes a box and starts the program in it; connect gives the command its streams.
+func start(spec Spec, heard bool, connect func(*exec.Cmd)) (b *Box, err error) {
 	defer func() {
-		for _, f := range cmd.ExtraFiles {
+		for _, f := range spec.Passed {
 			f.Close()
 		}
 	}()
+	for try := range mostStarts {
+		time.Sleep(time.Duration(try*try) * 100 * time.Millisecond)
+		if b, err = startOnce(spec, heard, connect); !errors.Is(err, errNotMade) {
+			break
+		}
+	}
+	return b, err
+}
+
+func startOnce(spec Spec, heard bool, connect func(*exec.Cmd)) (*Box, error) {
+	made, status, err := os.Pipe()
+	if err != nil {
+		return nil, fmt.Errorf("prepare a box: %w", err)
+	}
+	cmd, err := spec.command(status)
+	if err != nil {
+		made.Close()
+		status.Close()
+		return nil, err
+	}
+	handedOver := sync.OnceFunc(func() {
+		for _, f := range cmd.ExtraFiles[len(spec.Passed):] {
+			f.Close()
+		}
+	})
+	defer handedOver()
+	connect(cmd)
 	cmd.SysProcAttr = &syscall.SysProcAttr{Setsid: true}
 	if id, root := nextID(); root {
 		cmd.SysProcAttr.Credential = &syscall.Credential{Uid: id, Gid: id}
@@ -105,13 +131,25 @@ func start(cmd *exec.Cmd, spec Spec, heard bool) (*Box, error) {
 	cmd.Env = []string{}
 	s, err := takeStarter(heard)
 	if err != nil {
+		made.Close()
 		return nil, fmt.Errorf("prepare a box: %w", err)
 	}
 	b := &Box{cmd: cmd, limits: spec.Limits, starter: s, heard: heard, done: make(chan struct{}), left: make(chan struct{})}
 	s.boxes <- b
 	if err := <-s.begun; err != nil {
 		close(b.left)
+		made.Close()
 		return nil, fmt.Errorf("start the box: %w", err)
+	}
+	handedOver() // bubblewrap has them
+	n, _ := made.Read(make([]byte, 1))
+	go func() {
+		<-b.done // until then bubblewrap may write, which would end it where nobody reads
+		made.Close()
+	}()
+	if n == 0 {
+		b.Kill()
+		return nil, errNotMade
 	}
 	go b.watch()
 	return b, nil
@@ -307,14 +345,11 @@ func (b *Box) short() bool {
 // Run runs spec to its end without input and returns the first limit bytes of what
 // it printed. A cancelled context kills it.
 func Run(ctx context.Context, spec Spec, limit int) (string, Exit, error) {
-	cmd, err := spec.command()
-	if err != nil {
-		return "", Exit{}, err
-	}
 	out := &capped{limit: limit}
-	cmd.Stdout, cmd.Stderr = out, out
-	cmd.WaitDelay = time.Second
-	b, err := start(cmd, spec, false)
+	b, err := start(spec, false, func(cmd *exec.Cmd) {
+		cmd.Stdout, cmd.Stderr = out, out
+		cmd.WaitDelay = time.Second
+	})
 	if err != nil {
 		return "", Exit{}, err
 	}

@@ -58,9 +58,9 @@ var shown = []string{"/usr", "/bin", "/sbin", "/lib", "/lib32", "/lib64", "/etc/
 // as its terminal is the one that it was given.
 var devices = []string{"null", "zero", "random", "urandom"}
 
-// command returns the command line that runs the spec in a box. Its ExtraFiles are
-// closed by start.
-func (s Spec) command() (*exec.Cmd, error) {
+// command returns the command line that runs the spec in a box, of which bubblewrap writes to made once
+// it is there. Its ExtraFiles, made among them, are closed by start.
+func (s Spec) command(made *os.File) (*exec.Cmd, error) {
 	bwrap, err := exec.LookPath("bwrap")
 	if err != nil {
 		return nil, ErrNoBox
@@ -110,13 +110,13 @@ func (s Spec) command() (*exec.Cmd, error) {
 		return nil, err
 	}
 	const firstExtra = 3 // descriptor of the first of ExtraFiles
-	args = append(args, "--seccomp", strconv.Itoa(firstExtra+len(s.Passed)))
+	args = append(args, "--seccomp", strconv.Itoa(firstExtra+len(s.Passed)), "--json-status-fd", strconv.Itoa(firstExtra+len(s.Passed)+1))
 	args = append(args, "--")
 	if !hears() {
 		args = append(args, s.Limits.prlimit()...)
 	}
 	cmd := exec.Command(bwrap, append(args, s.Argv...)...)
-	cmd.ExtraFiles = append(slices.Clip(s.Passed), file)
+	cmd.ExtraFiles = append(slices.Clip(s.Passed), file, made)
 	return cmd, nil
 }
 
