@@ -163,8 +163,9 @@ func (s supposed) fits() (n int) {
 
 func (l *learner) suppose(rules game.Rules) supposed {
 	s := supposed{contradicted: make([]bool, len(l.plays))}
+	with := l.wordsWith()
 	for i, p := range l.plays {
-		mask := masked(p)
+		mask := masked(p, with)
 		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
 			s.contradicted[i] = cut(m, o) || !l.blind && contradicts(m, o)
 			if !s.contradicted[i] && !o.Untyped {
@@ -183,8 +184,9 @@ func (l *learner) suppose(rules game.Rules) supposed {
 	return s
 }
 
-// masked returns what writes slotWord for the word that is guessed in a play, so that no phrase has it.
-func masked(p Play) func(phrasebook.Screen) phrasebook.Screen {
+// masked returns what writes slotWord for the word that is guessed in a play, so that no phrase has it; not
+// on lines that stand in plays with other words too.
+func masked(p Play, with map[string]map[string]bool) func(phrasebook.Screen) phrasebook.Screen {
 	word := p.Script.Setup.Values()["word"]
 	if word == "" {
 		return func(s phrasebook.Screen) phrasebook.Screen { return s }
@@ -193,6 +195,9 @@ func masked(p Play) func(phrasebook.Screen) phrasebook.Screen {
 	return func(s phrasebook.Screen) phrasebook.Screen {
 		list := slices.Clone(s)
 		for i, line := range list {
+			if len(with[line]) > 1 {
+				continue
+			}
 			list[i] = whole.ReplaceAllString(line, "${1}"+slotWord+"${2}")
 		}
 		return list
@@ -215,10 +220,9 @@ func (l *learner) words(m mistake.Mistake, s supposed) Wording {
 	return w
 }
 
-// always finds lines that name the word of one play and stand in plays with other words too: they do not
-// tell it.
-func (l *learner) always(w *Wording) {
-	in := map[string]map[string]bool{} // words of the plays in which a line stands
+// wordsWith are the words of the plays in which each line stands.
+func (l *learner) wordsWith() map[string]map[string]bool {
+	in := map[string]map[string]bool{}
 	for _, p := range l.plays {
 		word := p.Script.Setup.Values()["word"]
 		for _, screen := range p.Screens {
@@ -230,6 +234,13 @@ func (l *learner) always(w *Wording) {
 			}
 		}
 	}
+	return in
+}
+
+// always finds lines that name the word of one play and stand in plays with other words too: they do not
+// tell it.
+func (l *learner) always(w *Wording) {
+	in := l.wordsWith()
 	for _, line := range sortedKeys(in) {
 		for word := range in[line] {
 			if len(in[line]) > 1 && word != "" && slices.Contains(tokensOf(strings.ToLower(line)), word) {
