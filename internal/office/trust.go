@@ -26,6 +26,9 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 	unread := slices.Clone(list)
 	for i := range unread {
 		p := &unread[i]
+		if p.verdict.Script.Own && p.witness == nil { // what it shows contradicts itself
+			continue
+		}
 		seen := make([]judge.Observation, len(p.seen))
 		for k, o := range p.seen {
 			seen[k] = o.Without(doubtful)
