@@ -124,7 +124,10 @@ func assignmentRehearseCommand(o *options) *cobra.Command {
 }
 
 func printRehearsal(w io.Writer, r record.Rehearsal) {
-	fmt.Fprintf(w, "%s, of which %d are public, %s points\na right program gets %s\n", plural(r.Scripts, "script"), r.Public, r.Of, r.Right)
+	fmt.Fprintf(w, "%s, of which %d are public, %s points\n", plural(r.Scripts, "script"), r.Public, r.Of)
+	if len(r.Mistakes) > 0 {
+		fmt.Fprintf(w, "a right program gets %s\n", r.Right)
+	}
 	if p := r.Program; p != nil && p.Problem != "" {
 		fmt.Fprintf(w, "your program could not be graded: %s\n", printable(p.Problem))
 	} else if p != nil {
@@ -134,6 +137,9 @@ func printRehearsal(w io.Writer, r record.Rehearsal) {
 				fmt.Fprintf(w, "  it loses %s of %s for %q: %s\n", k.Of-k.Points, k.Of, k.Title, k.Reason)
 			}
 		}
+	}
+	if len(r.Mistakes) == 0 { // known only with a program, or not of functions
+		return
 	}
 	t := newTable(w)
 	t.AppendHeader(table.Row{"mistake", "gets", "loses"})
