@@ -8,7 +8,8 @@ import (
 )
 
 // Seated finds by what a line with cards says whose they are, where nothing is known of the cards: when the
-// player is first asked for a decision, two cards are the player's and a single one is the dealer's.
+// player is first asked for a decision, two cards are the player's and a single one is the dealer's. There
+// are no phrases where that tells one of them only.
 func Seated(plays []Play) Wording {
 	w := Wording{Phrases: map[string][]string{}}
 	var h hands
@@ -28,10 +29,7 @@ func Seated(plays []Play) Wording {
 		}
 		over := ""
 		for _, line := range p.Screens[1] {
-			c := cardLine{text: line, words: wordsOn(line)}
-			if len(c.words) == 0 {
-				c.words = wordsOn(over)
-			}
+			c := cardLine{text: line, words: wordsNear(line, over)}
 			switch len(h.cards(line)) {
 			case 1:
 				c.owner = game.Second
@@ -46,12 +44,12 @@ func Seated(plays []Play) Wording {
 			}
 		}
 	}
-	for key, owner := range map[string]game.Player{"cards.player": game.First, "cards.dealer": game.Second} {
-		is := func(c cardLine) bool { return c.owner == owner }
-		if patterns := tellApart(lines, is, func(c cardLine) bool { return !is(c) }); len(patterns) > 0 {
-			w.Phrases[key] = patterns
-			w.Learned = append(w.Learned, Learned{About: key, Text: strings.Join(patterns, ", "), Held: len(lines), Of: len(lines)})
+	w.whose(lines)
+	for _, key := range sortedKeys(w.Phrases) {
+		if len(w.Phrases[key]) == 0 {
+			return Wording{}
 		}
+		w.Learned = append(w.Learned, Learned{About: key, Text: strings.Join(w.Phrases[key], ", "), Held: len(lines), Of: len(lines)})
 	}
 	return w
 }

@@ -211,9 +211,7 @@ func (l *learner) owners(w *Wording, steps []Seen) {
 			for _, part := range parts(line, h) {
 				c, found := h.on(part, len(h.mine) > max(n, 2))
 				if found {
-					if c.words = wordsOn(part); len(c.words) == 0 {
-						c.words = wordsOn(over)
-					}
+					c.words = wordsNear(part, over)
 					lines = append(lines, c)
 				}
 			}
@@ -222,11 +220,7 @@ func (l *learner) owners(w *Wording, steps []Seen) {
 			}
 		}
 	}
-	mine := func(c cardLine) bool { return c.owner == game.First }
-	theirs := func(c cardLine) bool { return c.owner == game.Second }
-	for key, is := range map[string]func(cardLine) bool{"cards.player": mine, "cards.dealer": theirs} {
-		w.Phrases[key] = tellApart(lines, is, func(c cardLine) bool { return !is(c) })
-	}
+	w.whose(lines)
 	for _, owner := range []game.Player{game.First, game.Second} {
 		of := func(drawn bool) func(cardLine) bool {
 			return func(c cardLine) bool { return c.owner == owner && c.drawn == drawn }
@@ -234,6 +228,14 @@ func (l *learner) owners(w *Wording, steps []Seen) {
 		w.Phrases["cards.drawn"] = append(w.Phrases["cards.drawn"], tellApart(lines, of(true), of(false))...)
 	}
 	w.totals(lines)
+}
+
+// whose finds words that tell the player's lines and the dealer's apart.
+func (w *Wording) whose(lines []cardLine) {
+	for key, owner := range map[string]game.Player{"cards.player": game.First, "cards.dealer": game.Second} {
+		is := func(c cardLine) bool { return c.owner == owner }
+		w.Phrases[key] = tellApart(lines, is, func(c cardLine) bool { return !is(c) })
+	}
 }
 
 // parts divides a line that shows the hands of both into one of each.
@@ -301,6 +303,14 @@ func partOf(cards []phrasebook.Placed, hand []string) bool {
 }
 
 var cardWords = regexp.MustCompile(`(?i)^(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two|of|and|the|spades?|hearts?|diamonds?|clubs?)$`)
+
+// wordsNear are the words on a line beside its cards, or where there are none, on the line over it.
+func wordsNear(line, over string) []string {
+	if words := wordsOn(line); len(words) > 0 {
+		return words
+	}
+	return wordsOn(over)
+}
 
 // wordsOn are the words of a line that are not of its cards.
 func wordsOn(line string) (words []string) {
@@ -423,13 +433,7 @@ func Answered(plays []Play) (more, over int) {
 		if last < 2 || p.Seen[last].Untyped || len(ranksOn(p.Screens[last])) == 0 {
 			continue
 		}
-		ask := func(i int) string {
-			if p.Seen[i].Condition == judge.Ended {
-				return ""
-			}
-			return number.ReplaceAllString(p.Screens[i].Prompt(), anyNumber)
-		}
-		if ask(last) == ask(last-1) {
+		if p.Seen[last].Condition != judge.Ended && asks(p.Screens[last]) == asks(p.Screens[last-1]) {
 			more++
 		} else {
 			over++
@@ -438,9 +442,11 @@ func Answered(plays []Play) (more, over int) {
 	return more, over
 }
 
+// asks is what a screen asks, whatever its numbers are.
+func asks(s phrasebook.Screen) string { return number.ReplaceAllString(s.Prompt(), anyNumber) }
+
 func followed(before, after Seen) bool {
-	ask := func(s Seen) string { return number.ReplaceAllString(s.Screen.Prompt(), anyNumber) }
-	if over := has(after.Facts, kind(game.FactResult)); over == (ask(before) == ask(after)) {
+	if over := has(after.Facts, kind(game.FactResult)); over == (asks(before.Screen) == asks(after.Screen)) {
 		return false // it asks for a decision when the round is over, or for something else before
 	}
 	was, is := allCards(before.View), allCards(after.View)

@@ -125,16 +125,22 @@ func (w Wording) told() bool {
 type learner struct {
 	plays   []Play
 	names   [3][]string
-	lines   map[string][]string // tokens of lines
-	phrases map[spelled]said    // that were found before
-	solo    bool                // one player guesses a word
-	blind   bool                // boards are not compared
-	singles bool                // a line that stands at one step only may tell something
-	suited  bool                // cards are written with their suits
+	screens [][]phrasebook.Screen // of the plays, without the words that are guessed
+	lines   map[string][]string   // tokens of lines
+	phrases map[spelled]said      // that were found before
+	solo    bool                  // one player guesses a word
+	blind   bool                  // boards are not compared
+	singles bool                  // a line that stands at one step only may tell something
+	suited  bool                  // cards are written with their suits
 }
 
 func newLearner(plays []Play, names [3][]string) *learner {
-	return &learner{plays: plays, names: names, lines: map[string][]string{}, phrases: map[spelled]said{}}
+	l := &learner{plays: plays, names: names, lines: map[string][]string{}, phrases: map[spelled]said{}}
+	with := wordsWith(plays)
+	for _, p := range plays {
+		l.screens = append(l.screens, masked(p, with))
+	}
+	return l
 }
 
 // spelled is what the phrases of a step depend on.
@@ -163,9 +169,7 @@ func (s supposed) fits() (n int) {
 
 func (l *learner) suppose(rules game.Rules) supposed {
 	s := supposed{contradicted: make([]bool, len(l.plays))}
-	with := l.wordsWith()
 	for i, p := range l.plays {
-		mask := masked(p, with)
 		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
 			s.contradicted[i] = cut(m, o) || !l.blind && contradicts(m, o)
 			if !s.contradicted[i] && !o.Untyped {
@@ -174,7 +178,7 @@ func (l *learner) suppose(rules game.Rules) supposed {
 					stands = p.Stands[k]
 				}
 				s.steps = append(s.steps, Seen{
-					Screen: mask(p.Screens[k]), stands: stands, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
+					Screen: l.screens[i][k], stands: stands, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
 					claims: winnerOf(o.Facts), ships: l.blind, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
 				})
 			}
@@ -184,24 +188,24 @@ func (l *learner) suppose(rules game.Rules) supposed {
 	return s
 }
 
-// masked returns what writes slotWord for the word that is guessed in a play, so that no phrase has it; not
-// on lines that stand in plays with other words too.
-func masked(p Play, with map[string]map[string]bool) func(phrasebook.Screen) phrasebook.Screen {
+// masked are the screens of a play with slotWord for the word that is guessed in it, so that no phrase has
+// it; not on lines that stand in plays with other words too.
+func masked(p Play, with map[string]map[string]bool) []phrasebook.Screen {
 	word := p.Script.Setup.Values()["word"]
 	if word == "" {
-		return func(s phrasebook.Screen) phrasebook.Screen { return s }
+		return p.Screens
 	}
 	whole := regexp.MustCompile(`(?i)(^|[^\pL\pN])` + regexp.QuoteMeta(word) + `($|[^\pL\pN])`)
-	return func(s phrasebook.Screen) phrasebook.Screen {
-		list := slices.Clone(s)
-		for i, line := range list {
-			if len(with[line]) > 1 {
-				continue
+	screens := make([]phrasebook.Screen, len(p.Screens))
+	for k, screen := range p.Screens {
+		screens[k] = slices.Clone(screen)
+		for i, line := range screen {
+			if len(with[line]) < 2 {
+				screens[k][i] = whole.ReplaceAllString(line, "${1}"+slotWord+"${2}")
 			}
-			list[i] = whole.ReplaceAllString(line, "${1}"+slotWord+"${2}")
 		}
-		return list
 	}
+	return screens
 }
 
 // words finds the phrases of what is said in plays.
@@ -220,11 +224,14 @@ func (l *learner) words(m mistake.Mistake, s supposed) Wording {
 	return w
 }
 
-// wordsWith are the words of the plays in which each line stands.
-func (l *learner) wordsWith() map[string]map[string]bool {
+// wordsWith are the words of the plays in which each line stands; nothing where no word is guessed.
+func wordsWith(plays []Play) map[string]map[string]bool {
 	in := map[string]map[string]bool{}
-	for _, p := range l.plays {
+	for _, p := range plays {
 		word := p.Script.Setup.Values()["word"]
+		if word == "" {
+			continue
+		}
 		for _, screen := range p.Screens {
 			for _, line := range screen {
 				if in[line] == nil {
@@ -240,10 +247,10 @@ func (l *learner) wordsWith() map[string]map[string]bool {
 // always finds lines that name the word of one play and stand in plays with other words too: they do not
 // tell it.
 func (l *learner) always(w *Wording) {
-	in := l.wordsWith()
+	in := wordsWith(l.plays)
 	for _, line := range sortedKeys(in) {
 		for word := range in[line] {
-			if len(in[line]) > 1 && word != "" && slices.Contains(tokensOf(strings.ToLower(line)), word) {
+			if len(in[line]) > 1 && slices.Contains(tokensOf(strings.ToLower(line)), word) {
 				w.Phrases["solo.always"] = append(w.Phrases["solo.always"], `^`+regexp.QuoteMeta(strings.TrimSpace(line)))
 				break
 			}

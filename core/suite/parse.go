@@ -309,7 +309,7 @@ func (p *parser) setup(head word, rest []word) error {
 	setup := game.Setup(rest[0].text)
 	if own {
 		if !game.OwnSetups(p.suite.Rules) || p.suite.Program != game.Nobody {
-			return p.fail(rest[0].column, errors.New("in this variant it cannot be told what a program has set up; it can in hangman, battleship:sides=one and blackjack:rounds=1"))
+			return p.fail(rest[0].column, errNoOwn)
 		}
 		setup = ""
 	} else if _, err := p.suite.Rules.Start(setup); err != nil {

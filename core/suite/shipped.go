@@ -2,6 +2,7 @@ package suite
 
 import (
 	"embed"
+	"errors"
 	"fmt"
 	"strings"
 
@@ -39,6 +40,8 @@ func ShippedFor(rules game.Rules, own bool, games game.Registry) (*Suite, string
 	return nil, "", err
 }
 
+var errNoOwn = errors.New("in this variant it cannot be told what a program has set up; it can in hangman, battleship:sides=one and blackjack:rounds=1")
+
 // shippedOwn returns the suite that comes with Durchgang for programs that make the hidden set-up of a
 // variant themselves, and its text. The error says where there is none.
 func shippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
@@ -49,7 +52,7 @@ func shippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
 		return nil, "", fmt.Errorf("in %s a program has nothing to set up by itself", v)
 	}
 	if !game.OwnSetups(rules) {
-		return nil, "", fmt.Errorf("in %s it cannot be told what a program has set up: take battleship:sides=one or blackjack:rounds=1", v)
+		return nil, "", fmt.Errorf("%s: %w", v, errNoOwn)
 	}
 	lines := strings.SplitAfter(string(text), "\n")
 	for i, line := range lines {

@@ -213,6 +213,9 @@ func (s *Suite) Example(script Script) game.Setup {
 	return script.Setup
 }
 
+// HasOpen reports whether a script is open.
+func (s *Suite) HasOpen() bool { return slices.ContainsFunc(s.Scripts, s.Open) }
+
 // Has reports whether a step of the script does that.
 func (s Script) Has(act Act) bool {
 	return slices.ContainsFunc(s.Steps, func(step Step) bool { return step.Act == act })

@@ -77,9 +77,6 @@ func (o Own) playChosen(ctx context.Context, spec sandbox.Spec, rules game.Choos
 // add adds set-ups to the candidates, with the points for the screens so far.
 func (g *chosen) add(setups []game.Setup) {
 	for _, setup := range setups {
-		if slices.ContainsFunc(g.candidates, func(c candidate) bool { return strings.EqualFold(string(c.setup), string(setup)) }) {
-			continue
-		}
 		c := candidate{setup: setup, table: phrasebook.TableOf(g.rules, setup)}
 		var err error
 		if c.pos, err = g.rules.Start(setup); err != nil {
@@ -209,7 +206,9 @@ func (g *chosen) told() {
 		}
 	}
 	known := len(g.candidates)
-	g.add(g.rules.Choices(strings.Join(words, " ")))
+	g.add(slices.DeleteFunc(g.rules.Choices(strings.Join(words, " ")), func(setup game.Setup) bool {
+		return slices.ContainsFunc(g.candidates, func(c candidate) bool { return strings.EqualFold(string(c.setup), string(setup)) })
+	}))
 	over := slices.DeleteFunc(g.candidates[known:], func(c candidate) bool { return !c.over || !c.shown })
 	g.candidates = g.candidates[:known+len(over)]
 }

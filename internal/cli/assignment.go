@@ -1,7 +1,6 @@
 package cli
 
 import (
-	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -34,11 +33,11 @@ type assignmentFlags struct {
 // suite is the text of the suite, or the word that stands for the one that ships for programs that make
 // the set-up themselves.
 func (f *assignmentFlags) suite() (string, error) {
-	if f.own && f.scripts != "" {
-		return "", &office.InputError{Field: "own", Err: errors.New("a suite says itself who makes the set-up: leave out --own or --suite")}
+	if err := ownOrSuite(f.own, f.scripts); err != nil {
+		return "", err
 	}
 	if f.own {
-		return "own", nil
+		return office.OwnSuite, nil
 	}
 	return readText(f.scripts)
 }
@@ -188,15 +187,22 @@ func assignmentChangeCommand(o *options) *cobra.Command {
 func (f *assignmentFlags) upon(c *cobra.Command, a *record.Assignment) (client.Times, error) {
 	times := client.Times{Opens: instant(a.OpensAt), Due: instant(a.DueAt), Closes: instant(a.ClosesAt)}
 	var failed error
-	text := func(file string, into *string) {
-		read, err := readText(file)
+	text := func(into *string, read string, err error) {
 		if *into = read; err != nil {
 			failed = err
 		}
 	}
+	scripts := func() {
+		read, err := f.suite()
+		text(&a.Suite, read, err)
+	}
 	for name, set := range map[string]func(){
 		"title": func() { a.Title = f.Title }, "game": func() { a.Game = f.Game }, "channel": func() { a.Channel = f.Channel },
-		"phrasebook": func() { text(f.book, &a.Phrasebook) }, "suite": func() { text(f.scripts, &a.Suite) },
+		"phrasebook": func() {
+			read, err := readText(f.book)
+			text(&a.Phrasebook, read, err)
+		},
+		"suite": scripts, "own": scripts,
 		"opens": func() { times.Opens = f.Opens }, "due": func() { times.Due = f.Due }, "closes": func() { times.Closes = f.Closes },
 		"attempts": func() { a.Attempts = f.Attempts }, "tries": func() { a.Tries = f.Tries },
 		"seconds": func() { a.Seconds = f.Seconds }, "megabytes": func() { a.Megabytes = f.Megabytes },

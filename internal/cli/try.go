@@ -107,8 +107,8 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 
 // grader grades as the flags say; own with the suite for programs that make the set-up themselves.
 func (f tryFlags) grader(own bool) (office.Grader, error) {
-	if own && f.suite != "" {
-		return office.Grader{}, &office.InputError{Field: "own", Err: errors.New("a suite says itself who makes the set-up: leave out --own or --suite")}
+	if err := ownOrSuite(own, f.suite); err != nil {
+		return office.Grader{}, err
 	}
 	s, err := readScripts(f.game, f.suite, own)
 	if err != nil {
@@ -127,6 +127,14 @@ func (f tryFlags) grader(own bool) (office.Grader, error) {
 	}
 	g.Parallel = runtime.NumCPU()
 	return g, nil
+}
+
+// ownOrSuite is an error where both --own and --suite are given.
+func ownOrSuite(own bool, file string) error {
+	if own && file != "" {
+		return &office.InputError{Field: "own", Err: errors.New("a suite says itself who makes the set-up: leave out --own or --suite")}
+	}
+	return nil
 }
 
 const gameFlag = "game or variant; without it the suite's, or tic-tac-toe"

@@ -21,8 +21,9 @@ type Form struct {
 	Opens, Due, Closes string
 }
 
-// ownSuite stands for the suite that ships for programs that make the hidden set-up themselves.
-const ownSuite = "own"
+// OwnSuite stands for the suite that ships for programs that make the hidden set-up themselves, in place
+// of a suite's text.
+const OwnSuite = "own"
 
 // CreateAssignment adds an assignment to a course. Without a suite it takes the one
 // that ships for its game, without a phrasebook the built-in wording.
@@ -52,9 +53,9 @@ func (d Form) check(c record.Course) (record.Assignment, error) {
 		return a, &InputError{"game", err}
 	}
 	a.Channel, a.Game = cmp.Or(a.Channel, record.Terminal), string(rules.Variant())
-	shipped := a.Suite == "" || a.Suite == ownSuite
+	shipped := a.Suite == "" || a.Suite == OwnSuite
 	if shipped {
-		if _, a.Suite, err = suite.ShippedFor(rules, a.Suite == ownSuite, games.All()); err != nil {
+		if _, a.Suite, err = suite.ShippedFor(rules, a.Suite == OwnSuite, games.All()); err != nil {
 			return a, &InputError{"suite", err}
 		}
 	}

@@ -143,15 +143,16 @@ func (d *drafter) table() phrasebook.Table {
 // told finds what is said where boards are not compared.
 func (d *drafter) told() error {
 	table := d.table()
-	t, err := d.hearAll(d.tapes())
+	tapes := d.tapes()
+	t, err := d.hearAll(tapes)
 	if err != nil {
 		return err
 	}
 	switch {
 	case table.Rounds():
-		if w := draft.Seated(t.plays); d.suite.Scripts[0].Own && len(w.Phrases) == 2 {
+		if w := draft.Seated(t.plays); d.suite.Scripts[0].Own && len(w.Phrases) > 0 {
 			d.learn(w)
-			if t, err = d.hearAll(d.tapes()); err != nil {
+			if t, err = d.hearAll(tapes); err != nil {
 				return err
 			}
 		}

@@ -19,8 +19,6 @@ import (
 // played is one script as a program played it.
 type played struct {
 	verdict  judge.ScriptVerdict
-	moments  []suite.Moment
-	seen     []judge.Observation
 	witness  *judge.Witness // nil where no rules can be asked what they say of the script
 	evidence record.Evidence
 }
@@ -103,10 +101,6 @@ func (g Grader) prepared() (*diagnosis.Cases, error) {
 	g.cases.once.Do(func() { g.cases.cases, g.cases.err = diagnosis.Prepare(g.Suite, mistakes.For(g.Suite.Rules)) })
 	return g.cases.cases, g.cases.err
 }
-
-// unsteered reports whether the program has a part in what is played, so that no script can be made
-// that shows something.
-func (g Grader) unsteered() bool { return slices.ContainsFunc(g.Suite.Scripts, g.Suite.Open) }
 
 // run plays a script beside those of the suite and keeps its evidence.
 func (e *examination) run(script suite.Script, note string) (played, error) {
@@ -196,7 +190,7 @@ func (e *examination) diagnose() error {
 		e.found = nil // what is not shown may be what is not read
 	}
 	for range mostDecisions {
-		if len(e.found) < 2 || !e.found[0].Whole || !e.found[1].Whole || e.found[0].Omits || e.unsteered() {
+		if len(e.found) < 2 || !e.found[0].Whole || !e.found[1].Whole || e.found[0].Omits || e.Suite.HasOpen() {
 			return nil
 		}
 		script, ok := e.cases.Decide(e.found[0], e.found[1])
@@ -234,7 +228,7 @@ func (e *examination) detour() error {
 				continue
 			}
 		}
-		if e.unsteered() {
+		if e.Suite.HasOpen() {
 			continue
 		}
 		if len(e.found) > 0 {

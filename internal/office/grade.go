@@ -278,7 +278,6 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
 		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}
-	r.moments, r.seen = moments, performance.Observations
 	if !script.Has(suite.Look) && !script.Has(suite.Reload) {
 		told := script
 		if performance.Played != nil {

@@ -163,7 +163,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	if err != nil {
 		return nil, "", err
 	}
-	if !d.learnable() && !g.betters(other, list) { // where nothing else tells which reading is the better one
+	if !d.learnable() && !g.better(other, list) { // where nothing else tells which reading is the better one
 		return list, "", nil
 	}
 	for _, e := range evidence {
@@ -180,10 +180,10 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	return other, learned, nil
 }
 
-// betters reports whether one reading of a program is better than another: more of it fits the rules, or where
+// better reports whether one reading of a program is better than another: more of it fits the rules, or where
 // the program did something else each time, more of the suite does.
-func (g Grader) betters(one, other []played) bool {
-	if g.unsteered() {
+func (g Grader) better(one, other []played) bool {
+	if g.Suite.HasOpen() {
 		return judge.Judge(g.Suite, verdictsOf(one), 0).Points >= judge.Judge(g.Suite, verdictsOf(other), 0).Points
 	}
 	return worth(one) > worth(other)
@@ -302,11 +302,17 @@ func accepted(list []played) bool {
 func endless(list []played) bool {
 	over := 0
 	for _, p := range list {
-		n := len(p.seen)
-		if !p.verdict.Script.Own || n == 0 || n > len(p.moments) || !p.moments[n-1].Result.Over() {
+		if !p.verdict.Script.Own {
 			continue
 		}
-		if c := p.seen[n-1].Condition; c != judge.Asking && c != judge.Waiting {
+		if p.witness == nil {
+			return false // what it shows is a fault
+		}
+		n := len(p.witness.Seen)
+		if n == 0 || n > len(p.witness.Moments) || !p.witness.Moments[n-1].Result.Over() {
+			continue
+		}
+		if c := p.witness.Seen[n-1].Condition; c != judge.Asking && c != judge.Waiting {
 			return false
 		}
 		over++
@@ -325,7 +331,7 @@ func given(list []played) bool {
 		if p.verdict.Script.Own {
 			continue
 		}
-		switch state := firstOf("cards", p.verdict); state {
+		switch firstOf("cards", p.verdict) {
 		case judge.NotShown:
 		case judge.Agrees:
 			cards, dealt = cards+1, dealt+1

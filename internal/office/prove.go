@@ -38,7 +38,7 @@ func (e *examination) prove() error {
 }
 
 func (e *examination) proveCause(c *diagnosis.Cause) error {
-	if e.unsteered() {
+	if e.Suite.HasOpen() {
 		return nil
 	}
 	if c.Mistake != "" {

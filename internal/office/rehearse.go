@@ -5,7 +5,6 @@ import (
 	"bytes"
 	"context"
 	"errors"
-	"slices"
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
@@ -43,8 +42,7 @@ func (o *Office) Rehearse(ctx context.Context, course string, form Form, program
 	for _, k := range s.Criteria {
 		r.Criteria = append(r.Criteria, record.Criterion{Name: k.Name, Title: k.Title, Of: k.Points})
 	}
-	open := slices.ContainsFunc(s.Scripts, s.Open) // what must be seen is known only with a program
-	if a.Channel != record.Function && !open {     // functions show parts of a game
+	if a.Channel != record.Function && !s.HasOpen() { // functions show parts of a game, and open scripts need a program
 		if err := rehearseModels(&r, s); err != nil {
 			return r, err
 		}

@@ -26,17 +26,15 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 	unread := slices.Clone(list)
 	for i := range unread {
 		p := &unread[i]
-		if p.verdict.Script.Own && p.witness == nil { // what it shows contradicts itself
+		if p.witness == nil {
 			continue
 		}
-		seen := make([]judge.Observation, len(p.seen))
-		for k, o := range p.seen {
+		seen := make([]judge.Observation, len(p.witness.Seen))
+		for k, o := range p.witness.Seen {
 			seen[k] = o.Without(doubtful)
 		}
-		p.seen, p.verdict = seen, judge.JudgeScript(g.Suite, p.verdict.Script, p.moments, seen)
-		if p.witness != nil {
-			p.witness = g.witnessOf(p.witness.Script, p.verdict, p.moments, seen)
-		}
+		p.verdict = judge.JudgeScript(g.Suite, p.verdict.Script, p.witness.Moments, seen)
+		p.witness = g.witnessOf(p.witness.Script, p.verdict, p.witness.Moments, seen)
 		p.evidence.State, p.evidence.Parting = p.verdict.State, -1
 		if f := p.verdict.Finding; f != nil {
 			p.evidence.Parting = f.Step

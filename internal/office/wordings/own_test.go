@@ -6,13 +6,10 @@ import (
 	"slices"
 	"strings"
 	"testing"
-	"testing/fstest"
 
 	"durchgang/core/games"
 	"durchgang/core/suite"
-	"durchgang/internal/office"
 	"durchgang/internal/portion"
-	"durchgang/internal/record"
 )
 
 // Programs that choose the word, hide the fleet or shuffle the cards by themselves, in words of their own,
@@ -58,23 +55,18 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			g, err := office.NewGrader(record.Terminal, s, "", "")
-			if err != nil {
-				t.Fatal(err)
-			}
-			text := strings.Replace(string(source), tt.old, tt.new, 1)
-			graded, err := g.Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(text), Mode: 0o644}}, nil)
-			if err != nil {
-				t.Fatal(err)
+			g := gradeBy(t, s, tt.file, strings.Replace(string(source), tt.old, tt.new, 1))
+			if g.err != nil {
+				t.Fatal(g.err)
 			}
 			var lost []string
-			for _, c := range graded.Verdict.Criteria {
+			for _, c := range g.graded.Verdict.Criteria {
 				if c.Points < c.Of {
 					lost = append(lost, c.Name)
 				}
 			}
 			if tt.loses == "" && len(lost) > 0 || tt.loses != "" && !slices.Contains(lost, tt.loses) {
-				t.Errorf("lost %v, want %q: %+v\n%s", lost, tt.loses, graded.Verdict.Findings, graded.Learned)
+				t.Errorf("lost %v, want %q: %+v\n%s", lost, tt.loses, g.graded.Verdict.Findings, g.graded.Learned)
 			}
 		})
 	}

@@ -128,6 +128,11 @@ func gradeText(t *testing.T, game, file, source string) (g grading) {
 	if err != nil {
 		return grading{err: err}
 	}
+	return gradeBy(t, s, file, source)
+}
+
+// gradeBy grades a program by a suite, with no hint.
+func gradeBy(t *testing.T, s *suite.Suite, file, source string) (g grading) {
 	began := time.Now()
 	g.graded, g.err = office.Grader{Suite: s, Book: phrasebook.Default(), Learn: !*plainly, Parallel: 1}.
 		Grade(t.Context(), fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}, nil)
