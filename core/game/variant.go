@@ -94,6 +94,9 @@ type Definition struct {
 	Moves  string  `json:"moves"` // how a move is written
 	Makes  string  `json:"makes"` // what a program does that makes the hidden set-up itself; empty where nothing is hidden
 	Params []Param `json:"params"`
+	// Tells are parameters of which a variant has to have these values for what a program sets up by
+	// itself to be told; nil where it can be told in each variant, or nothing is hidden.
+	Tells Values `json:"-"`
 	// New makes the rules. Every parameter is present and within its bounds; New
 	// checks what only their combination decides, with a *ParamError.
 	New func(v Variant, values Values) (Rules, error) `json:"-"`
@@ -147,6 +150,32 @@ func (r Registry) Rules(text string) (Rules, error) {
 		}
 	}
 	return nil, &ParamError{Variant: text, Err: ErrUnknownGame, Hint: "known games are " + strings.Join(r.names(), ", ")}
+}
+
+// OwnSetups returns the rules by which programs of a variant are judged that make the hidden set-up
+// themselves: those of the variant, or of the one that is next to it in which the set-up can be told.
+// ok is false where there is none.
+func (r Registry) OwnSetups(rules Rules) (own Rules, ok bool) {
+	if OwnSetups(rules) {
+		return rules, true
+	}
+	name, params, _ := strings.Cut(string(rules.Variant()), ":")
+	i := slices.IndexFunc(r.games, func(d Definition) bool { return d.Name == name })
+	if i < 0 || r.games[i].Tells == nil {
+		return nil, false
+	}
+	var parts []string
+	for part := range strings.SplitSeq(params, ",") {
+		key, _, _ := strings.Cut(part, "=")
+		if _, changed := r.games[i].Tells[key]; part != "" && !changed {
+			parts = append(parts, part)
+		}
+	}
+	for key, value := range r.games[i].Tells {
+		parts = append(parts, key+"="+value)
+	}
+	own, err := r.games[i].rules(name, strings.Join(parts, ","))
+	return own, err == nil && OwnSetups(own)
 }
 
 func (r Registry) names() []string {

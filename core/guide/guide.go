@@ -21,7 +21,7 @@ type Guide struct {
 	Criteria []Criterion       `json:"criteria" description:"Of the suite that ships for the variant; empty when none does."`
 	Mistakes []mistake.Mistake `json:"mistakes" description:"What is known to go wrong in this variant."`
 	House    []house.Entry     `json:"house" description:"The house players, the weakest first."`
-	Own      bool              `json:"own" description:"Programs may choose the word, hide the fleet or shuffle the cards by themselves; a suite for them ships."`
+	Own      game.Variant      `json:"own" description:"The variant by which programs are graded that choose the word, hide the fleet or shuffle the cards by themselves; empty where there is none."`
 }
 
 // Criterion is one thing that is graded.
@@ -42,7 +42,9 @@ func For(variant string) (Guide, error) {
 		Variant: rules.Variant(), Kind: rules.MoveKind(), Criteria: []Criterion{},
 		Mistakes: append([]mistake.Mistake{}, mistakes.For(rules).Mistakes...), // a list, also when it is empty
 		House:    house.Players(rules),
-		Own:      game.OwnSetups(rules),
+	}
+	if own, ok := games.All().OwnSetups(rules); ok {
+		g.Own = own.Variant()
 	}
 	for _, d := range games.All().Games() {
 		if d.Name == rules.Variant().Game() {

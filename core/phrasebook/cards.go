@@ -5,6 +5,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"durchgang/core/game"
 )
@@ -22,7 +23,7 @@ type cards struct {
 const hiddenCard = "?"
 
 var (
-	cardToken = regexp.MustCompile(`(?i)(?:^|[\s\[(,:|])(?P<hidden>\?+(?:\s*of\s*\?+)?)(?:$|[\s\]),|])|(?:\bXX\b|\*\*+|##+|█+|▒+|░+|🂠|[<\[(]?\b(?:hidden|face[- ]?down|hole|unknown|concealed)(?: card)?\b[>\])]?)` +
+	cardToken = regexp.MustCompile(`(?i)(?:^|[\s\[(,:|])(?P<hidden>\?+(?:\s*of\s*\?+)?)(?:$|[\s\]),|])|(?:\bXX\b|\*\*+|##+|█+|▒+|░+|🂠|[<\[(]?\b(?:cards? )?(?:hidden|face[- ]?down|hole|unknown|concealed)(?: card)?\b[>\])]?)` +
 		`|(?:^|[^\pL\pN.$€£])(?P<rank>10|[2-9]|[AJQK]|ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)(?:\s*-?\s*(?:of\s+)?(?P<suit>[♠♤♥♡♦♢♣♧]\x{fe0f}?|spades?|hearts?|diamonds?|clubs?)|(?P<letter>[SHDC]))(?:$|[^\pL\pN])`)
 	suitFirst = regexp.MustCompile(`(?P<suit>[♠♤♥♡♦♢♣♧]\x{fe0f}?)\s*(?P<rank>10|[2-9]|[AJQKajqk])(?:$|[^\pL\pN])`)
 	rankList  = regexp.MustCompile(`(?i)[\[({:]\s*(?P<cards>['"]?(?:10|11|[1-9]|[AJQK]|ace|king|queen|jack|\?+|hidden|XX)['"]?(?:\s*(?:,|\+|and|&|\s)\s*['"]?(?:10|11|[1-9]|[AJQK]|ace|king|queen|jack|\?+|hidden|XX)['"]?)*)\s*(?:[\])}.;(]|$|\s{2,}|-|=)`)
@@ -147,7 +148,7 @@ func cardsIn(line string) (found []string, rest string) {
 		if at == nil {
 			break
 		}
-		if isWord(strings.TrimSpace(strings.Trim(rest[at[0]:at[1]], ".,:;!?()[]<>|"))) {
+		if isWord(strings.TrimSpace(strings.Trim(rest[at[0]:at[1]], ".,:;!?()[]<>|"))) || plural(rest, at) {
 			rest = rest[:at[0]] + strings.Repeat(" ", at[1]-at[0]) + rest[at[1]:] // a word, and no ace
 			continue
 		}
@@ -192,6 +193,13 @@ func cardsIn(line string) (found []string, rest string) {
 	return found, rest
 }
 
+// plural reports whether what the card token found at a place of a line is the name of a rank in the
+// plural, and no card of spades.
+func plural(line string, at []int) bool {
+	rank, letter := 2*cardToken.SubexpIndex("rank"), 2*cardToken.SubexpIndex("letter")
+	return at[letter] >= 0 && at[letter] == at[rank+1] && at[rank+1]-at[rank] > 2 && line[at[letter]] == 's'
+}
+
 // covered reports whether every card lies face down.
 func covered(cards []string) bool {
 	return !slices.ContainsFunc(cards, func(c string) bool { return c != hiddenCard })
@@ -208,14 +216,38 @@ func rankOf(word string) string {
 // last, what they count, how the round ended, and the bank.
 func (b *Book) readCards(screen Screen, step Step) []game.Fact {
 	r := tableReader{step: step, seats: map[seatOf]*seatHand{}, bank: -1}
-	for _, line := range screen {
+	for _, line := range Gather(screen) {
 		for _, part := range b.hold(line) {
 			if strings.TrimSpace(part) != "" {
 				r.line(b.hands.get(part, func() handLine { return b.hand(part) }))
 			}
 		}
 	}
+	if step.Opening && !slices.ContainsFunc(r.order, func(at seatOf) bool { return r.seats[at].cards != nil }) {
+		r.order = nil // before anything is dealt, rules are told and no hand
+	}
 	return r.facts()
+}
+
+// Gather returns the screen of a table of cards with cards that stand one below the other in one line, behind
+// what stands over them.
+func Gather(screen Screen) Screen {
+	only := func(line string) bool {
+		cards, rest := cardsIn(line)
+		return len(cards) > 0 && !strings.ContainsFunc(rest, func(c rune) bool { return unicode.IsLetter(c) || unicode.IsDigit(c) })
+	}
+	gathered := make(Screen, 0, len(screen))
+	list := false // the last line takes cards
+	for _, line := range screen {
+		last := len(gathered) - 1
+		if list && only(line) {
+			gathered[last] = strings.TrimRight(gathered[last], " ") + " " + strings.TrimSpace(line)
+			continue
+		}
+		gathered = append(gathered, line)
+		list = only(line) || strings.HasSuffix(strings.TrimSpace(line), ":")
+	}
+	return gathered
 }
 
 // hold divides a line that shows the cards of both into one of each.

@@ -1,6 +1,7 @@
 package phrasebook
 
 import (
+	"cmp"
 	"slices"
 	"strconv"
 	"strings"
@@ -58,7 +59,7 @@ func (b *Book) seat(line string) seat {
 func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 	var facts []game.Fact
 	lives, shown, told := -1, "", false
-	prompt := screen.Asks()
+	prompt, hiders := screen.Asks(), cmp.Or(step.Known.Hiders, usualHiders)
 	for i, line := range screen {
 		s := b.seats.get(line, func() seat { return b.seat(line) })
 		if t.cards {
@@ -75,7 +76,7 @@ func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 				lives = t.lives - s.lives
 			}
 		}
-		if word, found := t.letters(line); found {
+		if word, found := t.letters(line, hiders); found {
 			shown = word
 		}
 		told = told || t.hidden != nil && t.hidden.MatchString(line) && !matchesAny(b.solo.always, line)

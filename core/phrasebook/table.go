@@ -17,12 +17,16 @@ type Table struct {
 	ships      []string       // their names
 	names      bool           // a hit tells the ship's name
 	cards      bool           // hands are dealt and paid
+	once       bool           // in one round only
 	lives      int            // at the start, 0 where there are none
 }
 
 // Rounds reports whether a game has several rounds, each of which a program may end with
 // an offer of another one.
 func (t Table) Rounds() bool { return t.cards }
+
+// Once reports whether a game of rounds is over after one.
+func (t Table) Once() bool { return t.once }
 
 // Afloat reports whether boards are the players' own, and are shot at.
 func (t Table) Afloat() bool { return t.oceans }
@@ -55,6 +59,9 @@ func TableOf(rules game.Rules, s game.Setup) Table {
 			t.oceans = t.oceans || f.Owner() != game.Nobody
 		}
 	}
+	if r, is := rules.(interface{ Rounds() int }); is {
+		t.once = r.Rounds() == 1
+	}
 	if f, is := rules.(fleet); is {
 		t.ships, t.names = slices.Clone(f.ShipNames()), f.NamesHits()
 	}
@@ -63,16 +70,18 @@ func TableOf(rules game.Rules, s game.Setup) Table {
 
 // Step is what is known of the line typed before a screen.
 type Step struct {
-	Usual []string    // skeletons of the prompts for a move, which are never a refusal
-	Mover game.Player // whose turn it was
-	Move  *game.Move  // what was typed; nil when it was no move
-	Known Known
+	Usual   []string    // skeletons of the prompts for a move, which are never a refusal
+	Opening bool        // a game is about to begin
+	Mover   game.Player // whose turn it was
+	Move    *game.Move  // what was typed; nil when it was no move
+	Known   Known
 }
 
 // Known is what the earlier screens of a game have shown.
 type Known struct {
-	Sea   string      // how a cell is drawn of which nothing is known; empty when no board was seen
-	Hands [3][]string // cards by owner
+	Sea    string      // how a cell is drawn of which nothing is known; empty when no board was seen
+	Hiders string      // signs that stand for hidden letters of the word; empty where it was not seen which do
+	Hands  [3][]string // cards by owner
 }
 
 func (s Step) usual(skeleton string) bool { return slices.Contains(s.Usual, skeleton) }

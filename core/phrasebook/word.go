@@ -6,15 +6,43 @@ import (
 	"unicode"
 )
 
-// hiders stand for letters that are hidden; a sign of the word is none while an earlier
-// one of them is in the line.
-const hiders = "_*?#.-"
+// usualHiders stand for letters that are hidden, where it was not seen which sign does; a sign of the
+// word is none while an earlier one of them is in the line.
+const usualHiders = "_*?#.-"
+
+// Hiders are the signs that stand for hidden letters, as the first screen of a game shows them: each of
+// them, alone, for all letters of the word. They are the usual ones where none is seen so.
+func (t Table) Hiders(screen Screen) string {
+	var usual, other []rune
+	for _, line := range screen {
+		for _, sign := range line {
+			if unicode.IsLetter(sign) || unicode.IsDigit(sign) || unicode.IsSpace(sign) || unicode.IsControl(sign) || slices.Contains(usual, sign) || slices.Contains(other, sign) {
+				continue
+			}
+			if shown, found := t.letters(line, string(sign)); !found || strings.ContainsFunc(shown, unicode.IsLetter) {
+				continue
+			}
+			if strings.ContainsRune(usualHiders, sign) {
+				usual = append(usual, sign)
+			} else {
+				other = append(other, sign)
+			}
+		}
+	}
+	switch {
+	case len(usual) > 0:
+		return string(usual)
+	case len(other) > 0:
+		return string(other)
+	}
+	return usualHiders
+}
 
 // letters reads a line that shows the word: as many characters as it has, each in a
-// place of its own or all together, the hidden ones as one of the hiders, with whatever stands
+// place of its own or all together, the hidden ones as one of hiders, with whatever stands
 // before and behind. One without any hidden letter has to be spaced, since as many letters may be
 // anything.
-func (t Table) letters(line string) (shown string, found bool) {
+func (t Table) letters(line, hiders string) (shown string, found bool) {
 	n := len([]rune(t.Word))
 	if n == 0 {
 		return "", false
@@ -44,7 +72,7 @@ func (t Table) letters(line string) (shown string, found bool) {
 			if spaced {
 				cells = apart(cells, n)
 			}
-			if word, hidden, is := t.uncover(cells); is && (hidden || spaced) {
+			if word, hidden, is := t.uncover(cells, hiders); is && (hidden || spaced) {
 				return word, true
 			}
 		}
@@ -52,11 +80,11 @@ func (t Table) letters(line string) (shown string, found bool) {
 	return "", false
 }
 
-// Shown is what a screen shows of the word, with _ for what is hidden, and whether it tells the word
-// as a whole.
-func (t Table) Shown(screen Screen) (shown string, told bool) {
+// Shown is what a screen shows of the word, with _ for what one of hiders hides, and whether it tells
+// the word as a whole.
+func (t Table) Shown(screen Screen, hiders string) (shown string, told bool) {
 	for _, line := range screen {
-		if word, found := t.letters(line); found {
+		if word, found := t.letters(line, hiders); found {
 			shown = word
 		}
 		told = told || t.hidden != nil && t.hidden.MatchString(line)
@@ -83,7 +111,7 @@ func apart(text []rune, n int) []rune {
 // uncover writes _ for each hidden letter, and reports whether there is one. What
 // stands where the word has a sign is that sign. It is no word of the game when it
 // has a letter that the hidden word has nowhere, or another sign than it has there.
-func (t Table) uncover(cells []rune) (word string, hidden, is bool) {
+func (t Table) uncover(cells []rune, hiders string) (word string, hidden, is bool) {
 	secret := []rune(t.Word)
 	if len(cells) != len(secret) {
 		return "", false, false

@@ -12,7 +12,7 @@ func TestLettersAreAllOfTheWord(t *testing.T) {
 		"Word: _ _ _ _ _ _ _ a  left 6": "",
 		"[_______] 6":                   "_______",
 	} {
-		if got, _ := table.letters(line); got != want {
+		if got, _ := table.letters(line, usualHiders); got != want {
 			t.Errorf("%q shows %q, want %q", line, got, want)
 		}
 	}

@@ -2,6 +2,7 @@ package phrasebook
 
 import (
 	"regexp"
+	"slices"
 	"strings"
 )
 
@@ -30,6 +31,7 @@ var (
 	cut     = regexp.MustCompile(`(?i)[\[(<]([a-z])[\])>]([a-z]+)`)                    // (h)it
 	letters = regexp.MustCompile(`(?i)[\[(<]\s*([a-z](?:\s*[/,|]\s*[a-z])+)\s*[\])>]`) // (h/s)
 	eitherY = regexp.MustCompile(`(?i)\by\s*(?:/|or|,|\|)\s*n\b`)
+	quoted  = regexp.MustCompile(`(?i)['"‘“]([a-z])['"’”]`) // 'h' or 's'
 	yesOrNo = regexp.MustCompile(`(?i)\byes\s*(?:/|or|,|\|)\s*no\b`)
 )
 
@@ -78,7 +80,7 @@ func (v verb) asked(text string) (key string, found bool) {
 	if called == "" {
 		return "", false
 	}
-	for _, m := range letters.FindAllStringSubmatch(text, -1) {
+	for _, m := range slices.Concat(letters.FindAllStringSubmatch(text, -1), quoted.FindAllStringSubmatch(text, -1)) {
 		for _, letter := range strings.FieldsFunc(m[1], func(r rune) bool { return strings.ContainsRune(" /,|", r) }) {
 			if strings.EqualFold(letter, called[:1]) {
 				return letter, true

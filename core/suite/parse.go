@@ -309,7 +309,7 @@ func (p *parser) setup(head word, rest []word) error {
 	setup := game.Setup(rest[0].text)
 	if own {
 		if !game.OwnSetups(p.suite.Rules) || p.suite.Program != game.Nobody {
-			return p.fail(rest[0].column, errNoOwn)
+			return p.fail(rest[0].column, noOwn(p.suite.Rules, p.games))
 		}
 		setup = ""
 	} else if _, err := p.suite.Rules.Start(setup); err != nil {

@@ -25,7 +25,8 @@ func Shipped(v game.Variant, games game.Registry) (*Suite, string, error) {
 }
 
 // ShippedFor returns the suite that comes with Durchgang for a variant, and its text: where own is set
-// or there is no other, the one for programs that make the hidden set-up themselves.
+// or there is no other, the one for programs that make the hidden set-up themselves, which is for
+// another variant where what they set up cannot be told in this one.
 func ShippedFor(rules game.Rules, own bool, games game.Registry) (*Suite, string, error) {
 	if own {
 		return shippedOwn(rules, games)
@@ -40,7 +41,13 @@ func ShippedFor(rules game.Rules, own bool, games game.Registry) (*Suite, string
 	return nil, "", err
 }
 
-var errNoOwn = errors.New("in this variant it cannot be told what a program has set up; it can in hangman, battleship:sides=one and blackjack:rounds=1")
+// noOwn says that programs of a variant cannot make the set-up themselves, and in which they can.
+func noOwn(rules game.Rules, games game.Registry) error {
+	if own, ok := games.OwnSetups(rules); ok {
+		return fmt.Errorf("in this variant it cannot be told what a program has set up; it can in %s", own.Variant())
+	}
+	return errors.New("in this variant it cannot be told what a program has set up")
+}
 
 // shippedOwn returns the suite that comes with Durchgang for programs that make the hidden set-up of a
 // variant themselves, and its text. The error says where there is none.
@@ -51,9 +58,11 @@ func shippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
 	if err != nil {
 		return nil, "", fmt.Errorf("in %s a program has nothing to set up by itself", v)
 	}
-	if !game.OwnSetups(rules) {
-		return nil, "", fmt.Errorf("%s: %w", v, errNoOwn)
+	own, ok := games.OwnSetups(rules)
+	if !ok {
+		return nil, "", fmt.Errorf("%s: %w", v, noOwn(rules, games))
 	}
+	v = own.Variant()
 	lines := strings.SplitAfter(string(text), "\n")
 	for i, line := range lines {
 		if strings.HasPrefix(line, "game ") {

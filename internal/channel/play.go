@@ -186,7 +186,7 @@ func (p *player) performance() (*Performance, error) { return &p.done, p.console
 // moment implements seat.
 func (p *player) moment(m suite.Moment) bool {
 	p.opening = m.Step.Act == suite.Start || m.Step.Act == suite.Again
-	p.step = phrasebook.Step{Usual: p.usual, Mover: m.Mover, Known: p.known}
+	p.step = phrasebook.Step{Usual: p.usual, Opening: p.opening, Mover: m.Mover, Known: p.known}
 	if m.Step.Act == suite.MakeMove {
 		p.step.Move = &m.Step.Move
 	}
@@ -227,7 +227,7 @@ func (p *player) moment(m suite.Moment) bool {
 // that has more of them.
 func (p *player) nextRound(m suite.Moment) {
 	yes, offered := p.Book.Offers(p.shown.Question())
-	if m.Result.Over() || !p.table.Rounds() || p.now.Condition != judge.Offering || !offered {
+	if m.Result.Over() || !p.table.Rounds() || p.table.Once() || p.now.Condition != judge.Offering || !offered {
 		return
 	}
 	before, from := p.text, p.from
@@ -397,6 +397,10 @@ func (p *player) observe() {
 	if p.known.Sea == "" {
 		p.known.Sea = p.Book.Sea(p.shown, p.table)
 		p.step.Known.Sea = p.known.Sea
+	}
+	if p.opening && p.table.Word != "" {
+		p.known.Hiders = p.table.Hiders(p.shown)
+		p.step.Known.Hiders = p.known.Hiders
 	}
 	facts := p.Book.Read(p.shown, p.table, p.step)
 	marks, shown := count(facts)

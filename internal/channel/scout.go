@@ -36,6 +36,8 @@ type Scouted struct {
 	Marks   [2]string // in the order in which they were seen; the second is empty where it was not
 	Against string    // what the program says, and Move and Base follow, though it does otherwise; empty when it does as it says
 
+	Replies bool // the program answers a move with one of its own
+
 	labels string // of columns that the way to type is against
 }
 
@@ -61,7 +63,8 @@ type scout struct {
 }
 
 // Find looks for the program's board and how to type to it. It is false where nothing that
-// was tried had an effect that can be one of a move.
+// was tried had an effect that can be one of a move. Where what is asked first decides whether
+// two people play or one against the program, two do.
 func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, bool, error) {
 	if s.Tape == nil {
 		s.Tape = &Tape{}
@@ -71,7 +74,7 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 		lines   []string
 		answers [][2]string
 	}
-	paths := []path{{}}
+	paths, alone := []path{{}}, Scouted{}
 	for n := 0; n < len(paths) && n < mostPaths && len(w.seen) < mostRuns; n++ {
 		p := paths[n]
 		before, err := w.play(p.lines)
@@ -94,6 +97,12 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 		found, ok, err := w.moves(p.lines, screen)
 		if err != nil || ok {
 			found.Answers = p.answers
+			if err == nil && found.Replies {
+				if alone.Move == nil {
+					alone = found
+				}
+				continue
+			}
 			return found, ok, err
 		}
 		if len(p.lines) >= mostQuestions {
@@ -110,7 +119,7 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 			}
 		}
 	}
-	return Scouted{}, false, nil
+	return alone, alone.Move != nil, nil
 }
 
 const (
@@ -297,6 +306,7 @@ func (s *scout) fit(before []string, w way, screens [3]phrasebook.Screen, spots 
 			continue
 		}
 		found := Scouted{Move: move, Base: base, Board: board, Free: g.free(screens[0], s.Rows, s.Cols, spots[0]), Marks: [2]string{string(mark)}, labels: g.labelled(screens[0], move, s.Cols)}
+		found.Replies = s.replies(before, screens[0], g)
 		if second := r.last(len(lines)); second != nil { // a program with a fault may have no second mark
 			if other, ok := secondMark(second, screens[0], g, at, mark); ok {
 				found.Marks[1] = other
@@ -337,7 +347,31 @@ func (s *scout) fitDrops(before []string, w way, screens [3]phrasebook.Screen, s
 	if other == mark { // the same player moves again
 		marks[1] = ""
 	}
-	return Scouted{Move: []string{w.first.col}, Base: w.first.base, Board: board, Free: g.free(screens[0], s.Rows, s.Cols, spots[0]), Marks: marks}, true, nil
+	return Scouted{Move: []string{w.first.col}, Base: w.first.base, Board: board, Free: g.free(screens[0], s.Rows, s.Cols, spots[0]), Marks: marks,
+		Replies: s.replies(before, screens[0], g)}, true, nil
+}
+
+// replies reports whether a program has put a mark of its own beside the first one that was typed.
+func (s *scout) replies(before []string, after phrasebook.Screen, g grid) bool {
+	start := s.seen[strings.Join(before, "\n")].last(len(before))
+	fewest, other := s.Rows*s.Cols, false
+	for shift := -len(start); shift <= len(start); shift++ {
+		var put []rune
+		for r := range s.Rows {
+			for c := range s.Cols {
+				at := g.at(r, c)
+				is := signAt(after, at)
+				at.line += shift
+				if signAt(start, at) != is {
+					put = append(put, is)
+				}
+			}
+		}
+		if len(put) < fewest {
+			fewest, other = len(put), len(put) == 2 && put[0] != put[1]
+		}
+	}
+	return other
 }
 
 // Scouts reports whether programs of a game can be scouted: two players type cells of a board.

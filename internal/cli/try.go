@@ -83,7 +83,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 		if own, none := f.grader(true); none == nil {
 			clear(evidence)
 			if other, failed := own.Grade(c.Context(), folder, keep); failed == nil {
-				fmt.Fprintf(c.ErrOrStderr(), "%s makes the set-up by itself: graded with the suite for such programs, as with --own\n", filepath.Base(path))
+				fmt.Fprintf(c.ErrOrStderr(), "%s makes the set-up by itself: graded as with --game %s --own\n", filepath.Base(path), own.Suite.Rules.Variant())
 				graded, err = other, nil
 			}
 		}

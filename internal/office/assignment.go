@@ -55,8 +55,13 @@ func (d Form) check(c record.Course) (record.Assignment, error) {
 	a.Channel, a.Game = cmp.Or(a.Channel, record.Terminal), string(rules.Variant())
 	shipped := a.Suite == "" || a.Suite == OwnSuite
 	if shipped {
-		if _, a.Suite, err = suite.ShippedFor(rules, a.Suite == OwnSuite, games.All()); err != nil {
+		own := a.Suite == OwnSuite
+		var s *suite.Suite
+		if s, a.Suite, err = suite.ShippedFor(rules, own, games.All()); err != nil {
 			return a, &InputError{"suite", err}
+		}
+		if own {
+			rules, a.Game = s.Rules, string(s.Rules.Variant())
 		}
 	}
 	s, err := suite.Parse("suite", a.Suite, games.All())

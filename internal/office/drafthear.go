@@ -3,6 +3,7 @@ package office
 import (
 	"cmp"
 	"fmt"
+	"maps"
 	"regexp"
 	"slices"
 	"strings"
@@ -121,6 +122,13 @@ func (d *drafter) read() error {
 	if err != nil {
 		return err
 	}
+	if paused, err := d.pauses(t); err != nil {
+		return err
+	} else if paused {
+		if t, err = d.hearAll(tapes); err != nil {
+			return err
+		}
+	}
 	known, without, learned := d.known(), d.text.clone(), len(d.learned)
 	before := draft.Fits(known, t.plays)
 	if err := d.words(known, t); err != nil {
@@ -136,6 +144,80 @@ func (d *drafter) read() error {
 		return nil // another game is begun by a click, or not played
 	}
 	return d.again()
+}
+
+// Bounds of the search for pauses: how many prompts may be ones, and in how many scripts each is tried.
+const (
+	mostPauses   = 3
+	pauseScripts = 3
+)
+
+// pauses finds prompts at which a program waits until somebody is ready, as after a refusal: what is
+// typed there is lost, and the prompt for a move follows. It reports whether there are any.
+func (d *drafter) pauses(t trial) (found bool, err error) {
+	if d.page != nil || d.suite.Program != game.Nobody {
+		return false, nil
+	}
+	known := d.known()
+	prompts, at := pausing(t.plays)
+	for _, prompt := range prompts[:min(len(prompts), mostPauses)] {
+		text := d.text.clone()
+		text.pauses = append(text.pauses, literal(prompt)+"$")
+		var scripts []suite.Script
+		var before []draft.Play
+		for _, play := range at[prompt][:min(len(at[prompt]), pauseScripts)] {
+			scripts, before = append(scripts, play.Script), append(before, play)
+		}
+		after, err := d.try(text, scripts)
+		if err != nil {
+			return found, err
+		}
+		if draft.Shows(known, after.plays) > draft.Shows(known, before) {
+			d.text, found = text, true
+			d.learned = append(d.learned, draft.Learned{About: "answers", Text: prompt + ": Enter"})
+		}
+	}
+	return found, nil
+}
+
+// sentences finds where a sentence of a prompt ends and another one begins.
+var sentences = regexp.MustCompile(`[.!?]\s+`)
+
+// lastSentence is the last sentence of a prompt, which is what is asked; before it may stand why.
+func lastSentence(prompt string) string {
+	parts := sentences.Split(strings.TrimSpace(prompt), -1)
+	return parts[len(parts)-1]
+}
+
+// pausing are the last sentences of prompts that may be pauses, with the plays in which they are: each is
+// followed by another prompt whatever is typed, and no play begins with it.
+func pausing(plays []draft.Play) (prompts []string, at map[string][]draft.Play) {
+	asked := map[string]bool{} // prompts at a start, and those that come twice in a row
+	at = map[string][]draft.Play{}
+	for _, play := range plays {
+		before := ""
+		for k, screen := range play.Screens {
+			prompt := lastSentence(screen.Prompt())
+			if k >= len(play.Seen) || play.Seen[k].Untyped {
+				break
+			}
+			if k == 0 || prompt == before {
+				asked[prompt] = true
+			}
+			before = prompt
+			if typed := k+1 < len(play.Seen) && !play.Seen[k+1].Untyped; !typed || slices.ContainsFunc(at[prompt], func(p draft.Play) bool { return p.Script.Title == play.Script.Title }) {
+				continue
+			}
+			at[prompt] = append(at[prompt], play)
+		}
+	}
+	for _, prompt := range slices.Sorted(maps.Keys(at)) {
+		if !asked[prompt] && prompt != "" {
+			prompts = append(prompts, prompt)
+		}
+	}
+	slices.SortStableFunc(prompts, func(a, b string) int { return cmp.Compare(len(at[a]), len(at[b])) })
+	return prompts, at
 }
 
 // tapes are what the scripts are played on: several times where the program does something else each

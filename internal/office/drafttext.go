@@ -19,6 +19,7 @@ type bookText struct {
 	colors  bool              // a sign in another color is another one
 	own     bool              // the built-in phrases are left out
 	answers [][2]string       // what is asked, as a pattern, and what is typed
+	pauses  []string          // prompts, as patterns, at which the program goes on after Enter
 	setup   string            // as it stands in the YAML
 	verbs   map[string]string // what is typed for a thing to do
 	again   string
@@ -27,13 +28,14 @@ type bookText struct {
 }
 
 func (b bookText) clone() bookText {
-	b.answers, b.phrases, b.verbs = slices.Clone(b.answers), maps.Clone(b.phrases), maps.Clone(b.verbs)
+	b.answers, b.pauses = slices.Clone(b.answers), slices.Clone(b.pauses)
+	b.phrases, b.verbs = maps.Clone(b.phrases), maps.Clone(b.verbs)
 	return b
 }
 
 // typing is the part of the phrasebook that says what is typed.
 func (b bookText) typing() string {
-	return bookText{move: b.move, base: b.base, codes: b.codes, answers: b.answers, setup: b.setup, verbs: b.verbs, again: b.again, yes: b.yes}.String()
+	return bookText{move: b.move, base: b.base, codes: b.codes, answers: b.answers, pauses: b.pauses, setup: b.setup, verbs: b.verbs, again: b.again, yes: b.yes}.String()
 }
 
 // quoted writes a text for YAML.
@@ -81,11 +83,14 @@ func (b bookText) String() string {
 	if len(b.names[0]) > 0 {
 		fmt.Fprintf(&w, "names: {first: [%s], second: [%s]}\n", quotedAll(b.names[0]), quotedAll(b.names[1]))
 	}
-	if len(b.answers) > 0 {
+	if len(b.answers)+len(b.pauses) > 0 {
 		w.WriteString("answers:\n")
-		for _, a := range b.answers {
-			fmt.Fprintf(&w, "  - {ask: %s, type: %s, opening: true}\n", quoted(a[0]), quoted(a[1]))
-		}
+	}
+	for _, a := range b.answers {
+		fmt.Fprintf(&w, "  - {ask: %s, type: %s, opening: true}\n", quoted(a[0]), quoted(a[1]))
+	}
+	for _, ask := range b.pauses {
+		fmt.Fprintf(&w, "  - {ask: %s, type: ''}\n", quoted(ask))
 	}
 	if b.setup != "" {
 		fmt.Fprintf(&w, "setup: %s\n", b.setup)

@@ -67,16 +67,17 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 	if err := players.Wait(); err != nil {
 		return t, err
 	}
+	cards := d.table().Rounds()
 	for i, performance := range performances {
 		if o := performance.Observations; len(o) > 0 && o[0].Condition != judge.Ended && o[0].Condition != judge.Crashed && o[0].Condition != judge.Exceeded {
 			t.silent = false
 		}
-		t.add(g.Book, judge.JudgeScript(d.suite, scripts[i], moments[i], performance.Observations), moments[i], performance)
+		t.add(g.Book, judge.JudgeScript(d.suite, scripts[i], moments[i], performance.Observations), moments[i], performance, cards)
 	}
 	return t, nil
 }
 
-func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance) {
+func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suite.Moment, p channel.Performance, cards bool) {
 	t.verdicts = append(t.verdicts, v)
 	var before []byte
 	play := draft.Play{Script: v.Script, Seen: p.Observations, Stands: p.Stands, Moments: p.Moments}
@@ -90,6 +91,9 @@ func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suit
 		} else {
 			screen = book.Look(before, printed(p.Events[i]))
 			before = append(append(before, printed(p.Events[i])...), '\n')
+		}
+		if cards {
+			screen = phrasebook.Gather(screen)
 		}
 		play.Screens = append(play.Screens, screen)
 		if o.Untyped {

@@ -88,7 +88,7 @@ func (d *drafter) verbs() error {
 			case more > 0: // after a stand nothing is asked
 				return 0, false
 			default:
-				return over, over*4 > len(scripts)*3
+				return over, over*2 >= len(scripts) // the others are over as they are dealt
 			}
 		}, t)
 		if found.whole {

@@ -10,6 +10,7 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
+	"durchgang/core/mistakes"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
@@ -250,7 +251,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 	if g.pages != nil || !g.learns() { // a page whose map was found takes moves
 		return nil
 	}
-	if !given(list) {
+	if !given(list) || !g.fleetsGiven(list) {
 		return notRead(list, true)
 	}
 	if accepted(list) {
@@ -354,6 +355,44 @@ func given(list []played) bool {
 		}
 	}
 	return dealt*2 >= cards && seen*3 >= len(words)*2
+}
+
+// fleetsGiven reports whether the fleets that a program is given are those that it plays with: by the rules
+// or with a known mistake at least a third of the shots are told as hits that must be, which are more than
+// shots at a fleet that lies anywhere.
+func (g Grader) fleetsGiven(list []played) bool {
+	for _, rules := range mistakes.For(g.Suite.Rules).Rules() {
+		hits, seen := 0, 0
+		for _, p := range list {
+			if p.witness == nil || p.verdict.Script.Own {
+				continue
+			}
+			k := -1
+			_ = p.witness.Script.Retell(rules, true, func(m suite.Moment) bool { // rules that cannot be told end the script
+				if k++; k >= len(p.witness.Seen) {
+					return false
+				}
+				told := p.witness.Seen[k].Facts
+				switch {
+				case !kindAt(m.Facts, game.FactHit):
+				case kindAt(told, game.FactHit):
+					hits, seen = hits+1, seen+1
+				case kindAt(told, game.FactMiss):
+					hits++
+				}
+				return true
+			})
+		}
+		if seen*3 >= hits {
+			return true
+		}
+	}
+	return false
+}
+
+// kindAt reports whether a fact of a kind is among facts.
+func kindAt(facts []game.Fact, kind game.Kind) bool {
+	return slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == kind })
 }
 
 // firstOf is how the first comparison of a subject came out that was shown.

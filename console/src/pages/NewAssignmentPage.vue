@@ -105,7 +105,7 @@ const adopt = () => act(async () => {
         </section>
         <section class="panel">
           <h2 class="mt-0">3. Try it</h2>
-          <p v-if="own">A solution of your own is graded, if you give one; what must be seen is known only with a program.</p>
+          <p v-if="own">A solution of your own is graded, if you give one; what must be seen is known only with a program.<template v-if="guide?.own !== guide?.variant"> The variant will be {{ guide?.own }}.</template></p>
           <p v-else>It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.</p>
           <div class="fields"><FileField v-model="program" label="Your solution" hint="A source file or an archive; it is not kept" /></div>
           <BButton variant="outline-secondary" :disabled="trying" @click="rehearse">{{ trying ? 'Trying …' : 'Try it' }}</BButton>

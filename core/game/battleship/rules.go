@@ -88,6 +88,7 @@ func Battleship() game.Definition {
 		Doc:   "Each player has a hidden fleet and shoots at the cells of the other's board. A ship is sunk when all its cells are hit; who first sinks the whole fleet wins.",
 		Moves: "A shot is a letter for the column and a number for the row, as in b3. A ship is placed with b3> from b3 to the right, or b3v down.",
 		Makes: "hide the fleet",
+		Tells: game.Values{"sides": "one", "placing": "given"},
 		Params: []game.Param{
 			game.Number("rows", 10, 1, 26, "rows of each board"),
 			game.Number("cols", 10, 1, 26, "columns of each board"),

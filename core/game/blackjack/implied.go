@@ -16,6 +16,7 @@ func (r *Rules) Implied() bool { return r.rounds == 1 }
 // left; of one that stays face down, any.
 func (r *Rules) Imply(moves []game.Move, seen [][]game.Fact) (game.Setup, error) {
 	hands := map[[2]int][]string{}
+	house, up := [2]int{int(game.Second), 1}, "" // the dealer's hand, and its card that lies face up
 	left := map[string]int{}
 	for _, c := range freshShoe(r.decks) {
 		left[c.String()]++
@@ -27,6 +28,9 @@ func (r *Rules) Imply(moves []game.Move, seen [][]game.Fact) (game.Setup, error)
 				key := [2]int{int(f.Player), f.N}
 				now[key] = append(now[key], f.Text)
 			}
+		}
+		if cards := now[house]; up == "" && len(cards) == 2 && cards[1] == "?" {
+			up = cards[0]
 		}
 		for key, cards := range now {
 			if before := hands[key]; len(cards) >= len(before) {
@@ -40,6 +44,10 @@ func (r *Rules) Imply(moves []game.Move, seen [][]game.Fact) (game.Setup, error)
 				Seen:     again,
 			}
 		}
+	}
+	if cards := slices.Clone(hands[house]); len(cards) > 1 && cards[0] != up && cards[1] == up { // the card dealt first lay face down
+		cards[0], cards[1] = cards[1], cards[0]
+		hands[house] = cards
 	}
 	cards := dealt(hands)
 	done := make([]bool, len(cards))

@@ -110,6 +110,7 @@ func Blackjack() game.Definition {
 		Doc:   "The player draws cards to come closer to 21 than the dealer, without going over. Pictures count ten, an ace one or eleven. An ace and a ten-card at once is a natural. The dealer draws to 17.",
 		Moves: "A bet is a number; then hit, stand, double, split, surrender, insure or decline.",
 		Makes: "shuffle the cards",
+		Tells: game.Values{"rounds": "1"},
 		Params: []game.Param{
 			game.Number("decks", 1, 1, 8, "decks of 52 cards"),
 			game.Choice("soft17", "what the dealer does with a soft 17", "stands", "hits"),
