@@ -329,7 +329,7 @@ func literal(line string) string {
 }
 
 // shots are ways to type a cell, with a bar between two prompts.
-var shots = []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}", "{letter}{row}", "{small-letter}{row}", "{row-letter}{col}", "{number}", "{number-from-bottom}", "{row}|{col}", "{col}|{row}"}
+var shots = []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}", "{letter}{row}", "{small-letter}{row}", "{letter} {row}", "{small-letter} {row}", "{row-letter}{col}", "{number}", "{number-from-bottom}", "{row}|{col}", "{col}|{row}"}
 
 // aims tries every way to type a shot, where what becomes of shots is not told as typed so far.
 func (d *drafter) aims(best trial, few []suite.Script) error {

@@ -12,9 +12,10 @@ import (
 )
 
 var (
-	variables  = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|ENV\.fetch\(\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
-	readsFiles = regexp.MustCompile(`(?i)\b(?:f?open|ifstream|read_?all\w*|read_?file\w*|filereader|readlines?|files)\b`)
-	textFiles  = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
+	variables      = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|ENV\.fetch\(\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
+	readsArguments = regexp.MustCompile(`\b(?:argv|ARGV|args|arg|Args)(?:\s*\[|\.length|\.Length|\.slice|\.map|\.each)|\$\*`)
+	readsFiles     = regexp.MustCompile(`(?i)\b(?:f?open|ifstream|read_?all\w*|read_?file\w*|filereader|readlines?|files)\b`)
+	textFiles      = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
 )
 
 // namesIn are what a pattern finds in the source, each once.
@@ -69,6 +70,9 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 		}
 		ways = append(ways, "arguments: ["+strings.Join(arguments, ", ")+"], files: {"+strings.Join(files, ", ")+"}")
 	}
+	if readsArguments.MatchString(d.source) && parts[0] != "{cards}" && parts[0] != "{word}" {
+		ways = append(ways, "arguments: ['"+strings.Join(parts, "', '")+"']")
+	}
 	if parts[0] == "{cards}" {
 		ways = append(ways, "arguments: ['{cards...}']")
 	}
@@ -113,6 +117,9 @@ func (d *drafter) ships() (ways []string) {
 		}
 		return []int{1, 0}
 	}
+	for _, way := range append(slices.Clone(named), others[:min(len(others), 1)]...) {
+		d.laidOut(func(text string, base int, between string) { write(text, base, way, between) })
+	}
 	shapes := []string{"%s {way}", "{name} %s {way}", "{name},%s,{way}", "{length} %s {way}", "{name} {length} %s {way}", "{name} {way} %s"}
 	for _, list := range [][][2]string{named, others[:min(len(others), 2)]} {
 		for _, shape := range shapes {
@@ -137,10 +144,41 @@ func (d *drafter) ships() (ways []string) {
 	return ways
 }
 
+// laidOut yields the ways to write a ship in the order in which the source reads its fields, with the
+// signs between them that it divides by.
+func (d *drafter) laidOut(yield func(text string, base int, between string)) {
+	within, between := []string{" "}, []string{`"\n"`}
+	for _, sign := range []string{",", ";", ":", "|"} {
+		if strings.Contains(d.source, `"`+sign+`"`) || strings.Contains(d.source, "'"+sign+"'") {
+			within, between = append([]string{sign}, within...), append(between, `"`+sign+`"`)
+		}
+	}
+	cells := []struct {
+		row, col string
+		bases    []int
+	}{{"{row}", "{col}", []int{0, 1}}, {"{row}", "{letter}", []int{1}}, {"{row-letter}", "{col}", []int{1}}}
+	for _, layout := range draft.Layouts(d.source) {
+		for _, sign := range within {
+			for _, apart := range between {
+				if strings.Trim(apart, `"`) == sign {
+					continue
+				}
+				for _, cell := range cells {
+					text := strings.NewReplacer("{row}", cell.row, "{col}", cell.col).Replace(strings.Join(layout, sign))
+					for _, base := range cell.bases {
+						yield(text, base, apart)
+					}
+				}
+			}
+		}
+	}
+}
+
 // Bounds of looking for how a set-up is given, in runs of the program.
 const (
 	mostSetups = 120 // that are only started
 	mostTried  = 24  // that are played with
+	mostShotAt = 4   // with which every way to type a shot is tried
 )
 
 // setups finds how a set-up is given, where what is seen does not fit it.
@@ -195,6 +233,11 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 			if err := d.consider(found, text, few); err != nil {
 				return best, err
 			}
+			if as != "" && len(written) > len(cards) && tried <= mostShotAt {
+				if err := d.shotAt(found, text, few); err != nil {
+					return best, err
+				}
+			}
 		}
 	}
 	best = found.trial
@@ -209,6 +252,21 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
 	}
 	return best, nil
+}
+
+// shotAt tries every way to type a shot with one way to give the fleets, first in one script.
+func (d *drafter) shotAt(found *fitting, text bookText, few []suite.Script) error {
+	kept := d.text
+	first := &fitting{of: d.given, n: -1}
+	if err := d.aimed(first, text, few[:1]); err != nil {
+		return err
+	}
+	shot := d.text
+	d.text = kept
+	if !first.whole {
+		return nil
+	}
+	return d.consider(found, shot, few)
 }
 
 // given is how well what is seen fits the set-ups of scripts, and whether it does in all: words of their
@@ -227,5 +285,5 @@ func (d *drafter) given(t trial) (n int, whole bool) {
 		return 0, false
 	}
 	w := draft.ShotsTold(d.suite.Rules, t.plays)
-	return w.Explained*1000 + w.Ends, w.Explained == len(t.plays)
+	return w.Explained*1000 + w.Ends + 1, w.Explained == len(t.plays) // at least it goes on
 }
