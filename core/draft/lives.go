@@ -22,7 +22,8 @@ func (w *Wording) lives(steps []Seen) {
 		}
 	}
 	name := func(way int) string { return [...]string{"n", "gone"}[way] }
-	patterns, held, _ := numberIn(lines, name, max(2, of/2))
+	patterns, held, wrong := numberIn(lines, name, max(2, of/2))
+	w.unsure = wrong > 0
 	if len(patterns) == 0 {
 		pattern, n := signsIn(lines, name, max(2, of/2))
 		if pattern == "" {

@@ -34,8 +34,14 @@ type Wording struct {
 	unsure    bool   // a number is wrong here and there
 }
 
-// score is how much is explained.
-func (w Wording) score() int { return w.Explained + w.Ends }
+// score is how much is explained; that no number is wrong counts as two plays.
+func (w Wording) score() int {
+	n := w.Explained + w.Ends
+	if !w.unsure {
+		n += 2
+	}
+	return n
+}
 
 // Words finds what the words of a program mean, for two players at one board or one who guesses a
 // word. What should be said at a step depends on the rules that the program keeps, which may have a mistake: of the reference

@@ -33,6 +33,8 @@ func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
 	}
 	h.add("bytes", "Letters outside ASCII are never found.",
 		"Your program does not find letters such as ä.", func(r *hangman.Rules) hangman.Steps { return asciiOnly{r} })
+	h.family("bytes", "bytes-refused", "Letters outside ASCII are refused as no letters.",
+		"Your program does not take letters such as ä for letters.", func(r *hangman.Rules) hangman.Steps { return asciiLetters{r} })
 	h.wrapped("bytes", "bytes-twice", "A letter outside ASCII takes two places.",
 		"Your program shows too many places for letters such as ä.", func(r *hangman.Rules) game.Rules { return takesTwo{r} })
 	h.add("word-first-letter", "Of a whole word that is typed only the first letter is taken.",

@@ -56,6 +56,16 @@ func (m asciiOnly) Same(p *hangman.Position, guess rune, place int) bool {
 	return p.Word[place] < utf8.RuneSelf && m.Rules.Same(p, guess, place)
 }
 
+type asciiLetters struct{ *hangman.Rules }
+
+func (m asciiLetters) Refuse(p *hangman.Position, g game.Move) game.Refusal {
+	refusal := m.Rules.Refuse(p, g)
+	if refusal == game.Accepted && g.Verb != hangman.Word && g.Text[0] >= utf8.RuneSelf {
+		return hangman.NoLetter
+	}
+	return refusal
+}
+
 type firstLetter struct{ *hangman.Rules }
 
 func (m firstLetter) Read(g game.Move) game.Move {

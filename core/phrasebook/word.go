@@ -109,7 +109,7 @@ func apart(text []rune, n int) []rune {
 }
 
 // uncover writes _ for each hidden letter, and reports whether there is one. What
-// stands where the word has a sign is that sign. It is no word of the game when it
+// stands where the word has a sign is that sign, unless other signs of it are hidden. It is no word of the game when it
 // has a letter that the hidden word has nowhere, or another sign than it has there.
 func (t Table) uncover(cells []rune, hiders string) (word string, hidden, is bool) {
 	secret := []rune(t.Word)
@@ -123,8 +123,12 @@ func (t Table) uncover(cells []rune, hiders string) (word string, hidden, is boo
 		if !hidden {
 			continue
 		}
+		hidesSigns := false
 		for i, c := range cells {
-			if c == hider && secret[i] != hider {
+			hidesSigns = hidesSigns || c == hider && secret[i] != hider && !unicode.IsLetter(secret[i])
+		}
+		for i, c := range cells {
+			if c == hider && (hidesSigns || secret[i] != hider) {
 				cells[i] = '_'
 			}
 		}
