@@ -58,7 +58,7 @@ func (b *Book) lastBoard(lines []string, rows, cols int) (facts []game.Fact, beg
 	if rows == 0 {
 		return nil, -1, -1
 	}
-	if b.drawnAs != nil && b.drawnAs.cols == cols {
+	if b.drawnAs != nil && (b.drawnAs.cols == cols || len(b.drawnAs.rows) == 1 && b.drawnAs.cols == rows*cols) {
 		return b.drawnAs.last(b, lines, rows)
 	}
 	read := make([]row, len(lines))

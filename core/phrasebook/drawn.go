@@ -9,7 +9,7 @@ import (
 )
 
 // ErrBoard means that a board's rows are not drawn as they should be.
-var ErrBoard = errors.New("a board's rows have a {} for each cell, as many in each, and there is a line for each row, with the lines between them as they are printed")
+var ErrBoard = errors.New("a board's rows have a {} for each cell, as many in each, and there is a line for each row or one for all of them, with the lines between them as they are printed")
 
 // slot is where a cell stands in a drawn row, one character wide.
 const slot = "{}"
@@ -84,7 +84,10 @@ func (d *drawnBoard) last(b *Book, lines []string, rows int) (facts []game.Fact,
 // read reads a board that begins on the first line, and tells how many of its cells are not blank;
 // nil where none does.
 func (d *drawnBoard) read(b *Book, lines []string, rows int) (facts []game.Fact, signs int) {
-	r := 0
+	r, cols := 0, d.cols
+	if len(d.rows) == 1 && d.cols%rows == 0 { // all rows are on one line
+		cols = d.cols / rows
+	}
 	for i, row := range d.rows {
 		if row == nil {
 			continue
@@ -93,11 +96,11 @@ func (d *drawnBoard) read(b *Book, lines []string, rows int) (facts []game.Fact,
 		if len(cells) != d.cols {
 			return nil, 0
 		}
-		for c, cell := range cells {
+		for k, cell := range cells {
 			if !b.holds(cell) {
 				return nil, 0
 			}
-			f := game.Fact{Kind: game.FactCell, Cell: game.Cell{Row: int16(r), Col: int16(c)}}
+			f := game.Fact{Kind: game.FactCell, Cell: game.Cell{Row: int16(r + k/cols), Col: int16(k % cols)}}
 			for p := game.First; p <= game.Second; p++ {
 				if cell == b.marks[p] {
 					f.Player = p
@@ -108,7 +111,7 @@ func (d *drawnBoard) read(b *Book, lines []string, rows int) (facts []game.Fact,
 			}
 			facts = append(facts, f)
 		}
-		r++
+		r += len(cells) / cols
 	}
 	if r != rows {
 		return nil, 0

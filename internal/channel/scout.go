@@ -22,6 +22,7 @@ type Scout struct {
 	Drops    bool // a move names a column, and the mark falls
 	Patience Patience
 	Tape     *Tape
+	Source   string           // of the program, in which names of cells may stand in quotes
 	Book     *phrasebook.Book // how what is printed is looked at
 }
 
@@ -330,7 +331,7 @@ func (s *scout) fitDrops(before []string, w way, screens [3]phrasebook.Screen, s
 	}
 	down, other := above(screens[0], second, spots[0], mark)
 	right := (spots[1].col - spots[0].col) / (cells[1][1] - cells[0][1])
-	g := grid{spots[0].line - (s.Rows-1)*down, spots[0].col - right, down, right}
+	g := grid{line: spots[0].line - (s.Rows-1)*down, col: spots[0].col - right, down: down, right: right}
 	if down == 0 || right <= 0 || g.line < 0 || g.col < 0 {
 		return Scouted{}, false, nil
 	}

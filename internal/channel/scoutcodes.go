@@ -13,8 +13,37 @@ var (
 	codeGroup = regexp.MustCompile(`[(\[{<]([^)\]}>]+)[)\]}>]`)
 )
 
-// longestCode is how many characters a name of a cell has at most.
-const longestCode = 3
+// Bounds of names of cells: how many characters one has at most on a screen and in quotes in a source, and
+// how many lists are taken from there.
+const (
+	longestCode   = 3
+	longestQuoted = 16
+	mostQuoted    = 16
+)
+
+// inQuotes finds a short text in quotes.
+var inQuotes = regexp.MustCompile(`"([\pL\pN][\pL\pN _-]*)"|'([\pL\pN][\pL\pN _-]*)'`)
+
+// codesIn are the same in a program's source: texts in quotes that follow each other.
+func codesIn(source string, cells int) (lists [][]string) {
+	var all []string
+	for _, m := range inQuotes.FindAllStringSubmatch(source, -1) {
+		all = append(all, m[1]+m[2])
+	}
+	for from := 0; from+cells <= len(all) && len(lists) < mostQuoted; from++ {
+		list := all[from : from+cells]
+		distinct := map[string]bool{}
+		for _, text := range list {
+			if len([]rune(text)) <= longestQuoted {
+				distinct[text] = true
+			}
+		}
+		if len(distinct) == cells {
+			lists = append(lists, list)
+		}
+	}
+	return lists
+}
 
 // codesOn are lists of as many different names as there are cells or columns, as a screen may name them: in
 // brackets, on a line of their own, one sign each in a row without blanks, or row by row as on the board.
@@ -71,7 +100,7 @@ func (w way) names(places int) (list []string) {
 
 // coded are the ways in which a cell or column is typed by a name of the program's own.
 func (s Scout) coded(screen phrasebook.Screen) (ways []way) {
-	for _, list := range codesOn(screen, s.places(), s.Cols) {
+	for _, list := range slices.Concat(codesOn(screen, s.places(), s.Cols), codesIn(s.Source, s.places())) {
 		ways = append(ways, way{first: writing{func(n int) string { return list[n] }, "", "{code}", "{code}", 1}})
 	}
 	return ways

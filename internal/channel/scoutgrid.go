@@ -56,10 +56,13 @@ func appear(screens [3]phrasebook.Screen) (spots [3]spot, mark rune, ok bool) {
 	return spots, mark, signs[1][0] == mark && signs[2][0] == mark
 }
 
-// grid is where cells are on a screen: those of a row and column, from the first.
-type grid struct{ line, col, down, right int }
+// grid is where cells are on a screen: those of a row and column, from the first. Where all rows stand
+// on one line, down is 0, and a row is so many characters behind the one before it.
+type grid struct{ line, col, down, right, behind int }
 
-func (g grid) at(row, col int) spot { return spot{g.line + row*g.down, g.col + col*g.right} }
+func (g grid) at(row, col int) spot {
+	return spot{g.line + row*g.down, g.col + row*g.behind + col*g.right}
+}
 
 // place is where a pair of numbers that was typed is on the board.
 type placing struct {
@@ -103,8 +106,11 @@ func gridOf(at [3][2]int, spots [3]spot) (g grid, ok bool) {
 			}
 		}
 	}
-	g.line, g.col = spots[0].line-at[0][0]*g.down, spots[0].col-at[0][1]*g.right
-	if g.down <= 0 || g.right <= 0 || g.line < 0 || g.col < 0 {
+	if spots[0].line == spots[1].line && spots[0].line == spots[2].line {
+		g = onOneLine(at, spots)
+	}
+	g.line, g.col = spots[0].line-at[0][0]*g.down, spots[0].col-at[0][0]*g.behind-at[0][1]*g.right
+	if g.down+g.behind <= 0 || g.right <= 0 || g.line < 0 || g.col < 0 {
 		return g, false
 	}
 	for i := range 3 {
@@ -115,24 +121,42 @@ func gridOf(at [3][2]int, spots [3]spot) (g grid, ok bool) {
 	return g, true
 }
 
+// onOneLine is the grid in which cells are at spots of one line, as far as it can be told.
+func onOneLine(at [3][2]int, spots [3]spot) (g grid) {
+	rows := [2]int{at[1][0] - at[0][0], at[2][0] - at[0][0]}
+	cols := [2]int{at[1][1] - at[0][1], at[2][1] - at[0][1]}
+	wide := [2]int{spots[1].col - spots[0].col, spots[2].col - spots[0].col}
+	if det := rows[0]*cols[1] - rows[1]*cols[0]; det != 0 {
+		g.behind = (wide[0]*cols[1] - wide[1]*cols[0]) / det
+		g.right = (rows[0]*wide[1] - rows[1]*wide[0]) / det
+	}
+	return g
+}
+
 // draw is the board as a phrasebook draws it; nil where it does not stand on the screen.
 func (g grid) draw(screen phrasebook.Screen, rows, cols int) (board []string) {
 	last := g.at(rows-1, 0).line
 	if last >= len(screen) {
 		return nil
 	}
+	cells := map[spot]bool{}
+	for r := range rows {
+		for c := range cols {
+			cells[g.at(r, c)] = true
+		}
+	}
 	for l := g.line; l <= last; l++ {
-		if (l-g.line)%g.down != 0 {
+		if !cells[spot{l, g.col}] {
 			board = append(board, "")
 			continue
 		}
 		text := []rune(screen[l])
-		for len(text) <= g.at(0, cols-1).col {
+		for len(text) <= g.at(rows-1, cols-1).col {
 			text = append(text, ' ')
 		}
 		var line strings.Builder
 		for c, r := range text {
-			if n := c - g.col; n >= 0 && n%g.right == 0 && n/g.right < cols {
+			if cells[spot{l, c}] {
 				line.WriteString("{}")
 			} else {
 				line.WriteRune(r)

@@ -381,7 +381,7 @@ func (d *drafter) scoutFor(text bookText) (channel.Scouted, bool, error) {
 	rows, cols := d.suite.Rules.Shape()
 	patience := channel.DefaultPatience()
 	patience.Rest /= 2
-	return channel.Scout{Rows: rows, Cols: cols, Drops: d.suite.Rules.MoveKind() == game.NamesColumn, Patience: patience, Tape: d.tape, Book: book}.Find(d.ctx, d.spec)
+	return channel.Scout{Rows: rows, Cols: cols, Drops: d.suite.Rules.MoveKind() == game.NamesColumn, Patience: patience, Tape: d.tape, Source: d.source, Book: book}.Find(d.ctx, d.spec)
 }
 
 // took says in the report what was found of how a move is typed.
