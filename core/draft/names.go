@@ -92,7 +92,7 @@ func (l *learner) winners(steps []Seen, known [3][]string) (names [3]string, ok 
 			}
 			sentence := slices.ContainsFunc(slices.Concat(one[:at.from], one[at.to[0]:]), func(t string) bool { return lettered(t) && len(t) > 2 })
 			if p, _ := nameAt(one[at.from:], known); sentence && p == game.Nobody {
-				most, ok, names = n, true, inOrder(at.names(one, other))
+				most, ok, names = n, true, asKnown(inOrder(at.names(one, other)), known)
 			}
 		}
 	}
@@ -108,6 +108,22 @@ func inOrder(names [3]string) [3]string {
 		if slices.Contains(one, usual[1]) && slices.Contains(other, usual[0]) {
 			return [3]string{game.First: names[game.Second], game.Second: names[game.First]}
 		}
+	}
+	return names
+}
+
+// asKnown are the names of two players, the first one's first where names that are known share their words,
+// as Anna does with "Anna X".
+func asKnown(names [3]string, known [3][]string) [3]string {
+	share := func(p, of game.Player) bool {
+		words := strings.Fields(strings.ToLower(strings.Join(known[of], " ")))
+		return slices.ContainsFunc(strings.Fields(strings.ToLower(names[p])), func(word string) bool {
+			return lettered(word) && slices.Contains(words, word)
+		})
+	}
+	crossed := share(game.First, game.Second) && share(game.Second, game.First)
+	if crossed && !share(game.First, game.First) && !share(game.Second, game.Second) {
+		names[game.First], names[game.Second] = names[game.Second], names[game.First]
 	}
 	return names
 }

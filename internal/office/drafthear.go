@@ -351,6 +351,10 @@ func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
 // marksOf are the players' marks, by those that were seen to be put first and second. A program in
 // which the mark that is usually the second player's comes first has a fault, and no marks of its own.
 func marksOf(seen [2]string) [2]string {
+	drawn := func(mark string, p game.Player) bool { return slices.Contains(phrasebook.Drawings(p), mark) }
+	if drawn(seen[0], game.Second) && drawn(seen[1], game.First) {
+		return [2]string{seen[1], seen[0]}
+	}
 	for _, usual := range [][2]string{{"X", "O"}, {"A", "B"}, {"1", "2"}} {
 		first, second := strings.ToUpper(seen[0]), strings.ToUpper(seen[1])
 		switch {
