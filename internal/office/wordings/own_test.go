@@ -29,6 +29,8 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 		{"subs.c", sea7, "", "", ""},
 		{"Sea.java", sea8, "", "", ""},
 		{"fleet.py", "battleship:sides=one", "", "", ""},
+		{"menagerie.py", "hangman", "", "", ""},
+		{"seek.py", "battleship", "", "", ""},
 		{"hang.c", "hangman", "if (w[i] == c) {", "if (w[i] == c && !hit) {", "letters"},
 		{"hang.c", "hangman", "if (miss == 6)", "if (miss == 7)", "lost"},
 		{"gallow.py", "hangman", "if guess in found or guess in wrong:", "if guess in found:", "repeated"},
@@ -38,6 +40,8 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 		{"subs.c", sea7, "if (shot[y][x])", "if (0)", "repeated"},
 		{"fleet.py", "battleship:sides=one", "if not left[name]:", "if left[name] == 1:", "ships"},
 		{"subs.c", sea7, "while (open)", "while (open > 1)", "win"},
+		{"seek.py", "battleship", "if not any(fleet.values()):", "if sum(map(bool, fleet.values())) < 2:", "win"},
+		{"menagerie.py", "hangman", "== len(HANGMANPICS) - 1", "== len(HANGMANPICS)", "lost"},
 	}
 	for i, tt := range tests {
 		t.Run(tt.file+" "+tt.loses, func(t *testing.T) {
