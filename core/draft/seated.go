@@ -5,6 +5,7 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
 )
 
 // Seated finds by what a line with cards says whose they are, where nothing is known of the cards: when the
@@ -23,9 +24,10 @@ func Seated(plays []Play) Wording {
 		}
 	}
 	var lines []cardLine
+	decision := Decision(plays)
 	for _, p := range plays {
-		if len(p.Screens) < 2 || p.Seen[1].Untyped || p.Seen[1].Condition == judge.Ended {
-			continue
+		if !goesOn(p) || asks(p.Screens[1]) != asks(decision) {
+			continue // the round is over as it is dealt
 		}
 		over := ""
 		for _, line := range p.Screens[1] {
@@ -52,4 +54,24 @@ func Seated(plays []Play) Wording {
 		w.Learned = append(w.Learned, Learned{About: key, Text: strings.Join(w.Phrases[key], ", "), Held: len(lines), Of: len(lines)})
 	}
 	return w
+}
+
+// goesOn reports whether a program waits for something after the first bet.
+func goesOn(p Play) bool {
+	return len(p.Screens) > 1 && !p.Seen[1].Untyped && p.Seen[1].Condition != judge.Ended
+}
+
+// Decision is a screen on which the player is asked for a decision: by what is asked most often after the
+// first bet, since some rounds are over as they are dealt. It is nil where nothing is asked then.
+func Decision(plays []Play) (screen phrasebook.Screen) {
+	counts, most := map[string]int{}, 0
+	for _, p := range plays {
+		if goesOn(p) {
+			counts[asks(p.Screens[1])]++
+			if n := counts[asks(p.Screens[1])]; n > most {
+				screen, most = p.Screens[1], n
+			}
+		}
+	}
+	return screen
 }

@@ -302,7 +302,7 @@ func partOf(cards []phrasebook.Placed, hand []string) bool {
 	return false
 }
 
-var cardWords = regexp.MustCompile(`(?i)^(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two|of|and|the|spades?|hearts?|diamonds?|clubs?|cards?|hidden|hole|unknown|concealed|face|down)$`)
+var cardWords = regexp.MustCompile(`(?i)^(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two|of|and|the|spades?|hearts?|diamonds?|clubs?|cards?|hidden|hole|unknown|concealed|face|down|[ajqk][shdc])$`)
 
 // wordsNear are the words on a line beside its cards, or where there are none, on the line over it.
 func wordsNear(line, over string) []string {

@@ -1,6 +1,7 @@
 package phrasebook
 
 import (
+	"cmp"
 	"slices"
 	"strings"
 	"unicode"
@@ -36,6 +37,21 @@ func (t Table) Hiders(screen Screen) string {
 		return string(other)
 	}
 	return usualHiders
+}
+
+// Narrow returns those of hiders that a screen shows among letters of the word, and all where it shows none.
+func (t Table) Narrow(hiders string, screen Screen) string {
+	mixed := ""
+	for _, sign := range hiders {
+		for _, line := range screen {
+			shown, found := t.letters(line, string(sign))
+			if found && strings.ContainsRune(shown, '_') && strings.ContainsFunc(shown, unicode.IsLetter) {
+				mixed += string(sign)
+				break
+			}
+		}
+	}
+	return cmp.Or(mixed, hiders)
 }
 
 // letters reads a line that shows the word: as many characters as it has, each in a

@@ -105,6 +105,7 @@ func (c *candidate) compare(rules game.Rules, screen phrasebook.Screen) {
 	if c.hiders == "" {
 		c.hiders = c.table.Hiders(screen)
 	}
+	c.hiders = c.table.Narrow(c.hiders, screen)
 	shown, told := c.table.Shown(screen, c.hiders)
 	over := c.pos.Result().Over()
 	switch {

@@ -398,8 +398,11 @@ func (p *player) observe() {
 		p.known.Sea = p.Book.Sea(p.shown, p.table)
 		p.step.Known.Sea = p.known.Sea
 	}
-	if p.opening && p.table.Word != "" {
-		p.known.Hiders = p.table.Hiders(p.shown)
+	if p.table.Word != "" {
+		if p.opening {
+			p.known.Hiders = p.table.Hiders(p.shown)
+		}
+		p.known.Hiders = p.table.Narrow(p.known.Hiders, p.shown)
 		p.step.Known.Hiders = p.known.Hiders
 	}
 	facts := p.Book.Read(p.shown, p.table, p.step)

@@ -1,12 +1,12 @@
 package office
 
 import (
+	"fmt"
 	"regexp"
 	"slices"
 	"strings"
 
 	"durchgang/core/draft"
-	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 )
@@ -72,11 +72,9 @@ func (d *drafter) verbs() error {
 		if err != nil {
 			return err
 		}
-		i := slices.IndexFunc(t.plays, func(p draft.Play) bool { return len(p.Screens) > 1 && p.Seen[1].Condition != judge.Ended })
-		if i < 0 {
+		if prompt = draft.Decision(t.plays); prompt == nil {
 			continue
 		}
-		prompt = t.plays[i].Screens[1]
 		found := fit(func(t trial) (int, bool) {
 			if !scripts[0].Own {
 				n := draft.Followed(d.suite.Rules, t.plays)
@@ -129,7 +127,7 @@ func (b bookText) with(name, word string) bookText {
 // With how many scripts what is typed is tried: more where the cards are others each time.
 const (
 	mostLeading    = 4
-	mostLeadingOwn = 8
+	mostLeadingOwn = 12
 )
 
 // leading are scripts whose second step is a thing to do, up to there.
@@ -143,6 +141,11 @@ func (d *drafter) leading(name string) (list []suite.Script) {
 			s.Steps = s.Steps[:2]
 			list = append(list, s)
 		}
+	}
+	for n := 0; d.suite.Scripts[0].Own && len(list) > 0 && len(list) < most; n++ {
+		again := list[n]
+		again.Title = fmt.Sprintf("%s (%d)", again.Title, n) // another game
+		list = append(list, again)
 	}
 	return list
 }

@@ -255,7 +255,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		return notRead(list, true)
 	}
 	if accepted(list) {
-		if endless(list) {
+		if endless(list) || g.unheeded(list) {
 			return notRead(list, false)
 		}
 		return nil
@@ -321,6 +321,39 @@ func endless(list []played) bool {
 	return over >= 3
 }
 
+// unheeded reports whether something that a player does at a table of cards has no effect, however often it
+// is typed: the program asks the same again and shows no card. What is typed is not what it wants.
+func (g Grader) unheeded(list []played) bool {
+	if !phrasebook.TableOf(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0])).Rounds() {
+		return false
+	}
+	type count struct{ typed, heeded int }
+	counts := map[string]count{}
+	for _, p := range list {
+		for i, step := range p.verdict.Script.Steps {
+			if step.Act != suite.MakeMove || step.Refused || step.Move.Verb == "" || p.witness == nil || i+1 >= len(p.witness.Seen) {
+				continue
+			}
+			o := p.witness.Seen[i+1]
+			if o.Untyped || o.Skipped {
+				continue
+			}
+			c := counts[step.Move.Verb]
+			c.typed++
+			if !o.Repeats || kindAt(o.Facts, game.FactCard) {
+				c.heeded++
+			}
+			counts[step.Move.Verb] = c
+		}
+	}
+	for _, c := range counts {
+		if c.typed >= 3 && c.heeded == 0 {
+			return true
+		}
+	}
+	return false
+}
+
 // given reports whether the cards or the words that a program is given are those that it plays with: in
 // at least half of the scripts whose first cards are seen, and with two thirds of the words, which have
 // their lengths at the start of a script. Where they are not, it takes them in another way or chooses
@@ -332,7 +365,11 @@ func given(list []played) bool {
 		if p.verdict.Script.Own {
 			continue
 		}
-		switch firstOf("cards", p.verdict) {
+		first := firstOf("cards", p.verdict)
+		if first == judge.NotShown {
+			first = firstOf("dealer", p.verdict)
+		}
+		switch first {
 		case judge.NotShown:
 		case judge.Agrees:
 			cards, dealt = cards+1, dealt+1
