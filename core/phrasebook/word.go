@@ -54,6 +54,17 @@ func (t Table) Narrow(hiders string, screen Screen) string {
 	return cmp.Or(mixed, hiders)
 }
 
+// Hide keeps which signs stand for hidden letters, by the screens of a game from its first one on.
+func (k *Known) Hide(t Table, screen Screen, opening bool) {
+	if t.Word == "" {
+		return
+	}
+	if opening {
+		k.Hiders = t.Hiders(screen)
+	}
+	k.Hiders = t.Narrow(k.Hiders, screen)
+}
+
 // letters reads a line that shows the word: as many characters as it has, each in a
 // place of its own or all together, the hidden ones as one of hiders, with whatever stands
 // before and behind. One without any hidden letter has to be spaced, since as many letters may be

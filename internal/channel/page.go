@@ -164,6 +164,7 @@ type pageSeat struct {
 	started    time.Time
 	given      phrasebook.Given
 	table      phrasebook.Table
+	known      phrasebook.Known // from the screens before
 	rows, cols int
 	cursor     game.Cell // where the map's is
 	done       Performance
@@ -363,7 +364,10 @@ func (s *pageSeat) seen(m suite.Moment) pagemap.Seen {
 	if m.Step.Act == suite.MakeMove {
 		step.Move = &m.Step.Move
 	}
-	return pagemap.Seen{Look: s.looked, Before: s.before, Said: s.said, Dialogs: s.dialogs, Table: s.table, Step: step, Rows: s.rows, Cols: s.cols}
+	seen := pagemap.Seen{Look: s.looked, Before: s.before, Said: s.said, Dialogs: s.dialogs, Table: s.table, Step: step, Rows: s.rows, Cols: s.cols}
+	s.known.Hide(s.table, s.Map.Screen(seen), m.Step.Act == suite.Start || m.Step.Act == suite.Again)
+	seen.Step.Known.Hiders = s.known.Hiders
+	return seen
 }
 
 // observe turns what the page shows into the observation of this moment.

@@ -65,6 +65,8 @@ type Drafting struct {
 	Site     browser.Site
 	Rules    game.Rules
 	Setup    game.Setup
+	Own      bool        // the page makes the hidden set-up itself, and Setup is any
+	Source   string      // of the page, in which set-ups may be listed that it chooses from
 	Program  game.Player // that the page plays itself; Nobody where people play both
 	Patience Patience
 }

@@ -31,6 +31,11 @@ func (d *pageDrafter) words() error {
 			d.found("letters", "typed into "+s.Field.String())
 		}
 	}
+	if rules, is := d.Rules.(game.Chooses); is && d.Own {
+		if err := d.revealWord(rules); err != nil {
+			return err
+		}
+	}
 	secret := d.Rules.Spell(d.Setup).Values()["word"]
 	v, err := d.open()
 	if err != nil {
@@ -150,10 +155,6 @@ func (d *pageDrafter) sea() error {
 	two := !d.Rules.Solo()
 	options := d.first.Boards(d.rows, d.cols)
 	shooter := game.First
-	pos, err := d.Rules.Start(d.Setup)
-	if err != nil {
-		return err
-	}
 	var target *pagemap.Thing
 	for _, t := range options {
 		d.sketch.Boards = map[string]pagemap.Board{pagemap.Second: {Cells: &t, Order: pagemap.ByPlace}}
@@ -189,6 +190,18 @@ func (d *pageDrafter) sea() error {
 				break
 			}
 		}
+		if len(boards) < 2 {
+			return fmt.Errorf("%w: there is one board of %d × %d cells, and not one for each player to shoot at", ErrNoMap, d.rows, d.cols)
+		}
+	}
+	if rules, is := d.Rules.(game.Implies); is && d.Own {
+		if err := d.revealFleet(rules); err != nil {
+			return err
+		}
+	}
+	pos, err := d.Rules.Start(d.Setup)
+	if err != nil {
+		return err
 	}
 	return d.shoot(pos)
 }

@@ -398,13 +398,8 @@ func (p *player) observe() {
 		p.known.Sea = p.Book.Sea(p.shown, p.table)
 		p.step.Known.Sea = p.known.Sea
 	}
-	if p.table.Word != "" {
-		if p.opening {
-			p.known.Hiders = p.table.Hiders(p.shown)
-		}
-		p.known.Hiders = p.table.Narrow(p.known.Hiders, p.shown)
-		p.step.Known.Hiders = p.known.Hiders
-	}
+	p.known.Hide(p.table, p.shown, p.opening)
+	p.step.Known.Hiders = p.known.Hiders
 	facts := p.Book.Read(p.shown, p.table, p.step)
 	marks, shown := count(facts)
 	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == "", ByTurn: !p.table.Solo}

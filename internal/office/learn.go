@@ -241,6 +241,13 @@ func (e *NotReadError) Error() string {
 	return text + "\nIt prints:\n" + e.Printed
 }
 
+// NotRead reports whether a program could not be graded since it was not understood: a *NotReadError, or a
+// page on which the game was not found.
+func NotRead(err error) bool {
+	var unread *NotReadError
+	return errors.As(err, &unread) || errors.Is(err, channel.ErrNoMap)
+}
+
 // mostPrinted is how many lines of what an unread program prints are told.
 const mostPrinted = 12
 
@@ -248,11 +255,14 @@ const mostPrinted = 12
 //
 // A program that does one thing at one time and another at the next gets a few more tries.
 func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
-	if g.pages != nil || !g.learns() { // a page whose map was found takes moves
+	if !g.learns() {
 		return nil
 	}
 	if !given(list) || !g.fleetsGiven(list) {
 		return notRead(list, true)
+	}
+	if g.pages != nil { // whose map was found, so that it takes moves
+		return nil
 	}
 	if accepted(list) {
 		if endless(list) || g.unheeded(list) {

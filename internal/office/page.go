@@ -4,6 +4,9 @@ import (
 	"context"
 	"fmt"
 	"io/fs"
+	"path"
+	"slices"
+	"strings"
 
 	"durchgang/core/game"
 	"durchgang/core/pagemap"
@@ -50,10 +53,12 @@ func (g Grader) openPage(ctx context.Context, p *playing, folder fs.FS) error {
 		return fmt.Errorf("lend a browser: %w", err)
 	}
 	p.language, p.close, p.spec = "page", p.loan.Return, func() sandbox.Spec { return sandbox.Spec{} }
+	p.source = siteText(site)
 	p.page = channel.Page{Map: g.pages.chart, Site: site, Rules: g.Suite.Rules, Album: &channel.Album{}}
 	if p.page.Map == nil {
 		p.draft, err = channel.DraftPage(ctx, p.loan, channel.Drafting{
-			Site: site, Rules: g.Suite.Rules, Setup: g.Suite.Scripts[0].Setup, Program: g.Suite.Program, Patience: g.patience(),
+			Site: site, Rules: g.Suite.Rules, Setup: g.Suite.Example(g.Suite.Scripts[0]), Own: g.Suite.Scripts[0].Own, Source: p.source,
+			Program: g.Suite.Program, Patience: g.patience(),
 		})
 		p.page.Map = p.draft.Map
 	} else {
@@ -64,6 +69,26 @@ func (g Grader) openPage(ctx context.Context, p *playing, folder fs.FS) error {
 	}
 	return err
 }
+
+// siteText is what stands in a page's files of text.
+func siteText(site browser.Site) string {
+	var b strings.Builder
+	_ = fs.WalkDir(site.Files, ".", func(name string, d fs.DirEntry, err error) error { // what cannot be read is left out
+		switch {
+		case err != nil || d.IsDir() && d.Name() == "node_modules":
+			return fs.SkipDir
+		case slices.Contains([]string{".html", ".htm", ".js", ".mjs", ".json", ".txt"}, strings.ToLower(path.Ext(name))) && b.Len() < mostSource:
+			if data, err := fs.ReadFile(site.Files, name); err == nil {
+				b.Write(data)
+			}
+		}
+		return nil
+	})
+	return b.String()
+}
+
+// mostSource bounds what is read of a page's files, in bytes.
+const mostSource = 1 << 20
 
 // page is the page as it plays a script for the n-th time.
 func (g Grader) page(p *playing, script suite.Script, n int) channel.Page {
