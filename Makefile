@@ -3,7 +3,7 @@
 # make bench  print the figures, as ratios measured in one run
 # make validity  grade programs made wrong by hand, and write docs/validity.md
 # make soak   all cases of all tables, and attacks, faults and crowds at length; see docs/reliability.md
-# make reading  grade programs in wordings of their own, and write docs/reading.md
+# make reading  grade programs in wordings of their own, and write the tables to bin/reading.md
 # make lint   vet, staticcheck, vue-tsc, eslint
 
 SHELL := /bin/bash
@@ -49,7 +49,7 @@ validity: build
 	go test -count=1 -timeout 30m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md
 
 reading: build
-	go test -count=1 -timeout 120m ./internal/office/wordings -run 'TestReading$$' -programs 32 -reading $(CURDIR)/docs/reading.md
+	go test -count=1 -timeout 120m ./internal/office/wordings -run 'TestReading$$' -programs 32 -reading $(CURDIR)/bin/reading.md
 
 lint: build
 	go vet ./...

@@ -74,6 +74,7 @@ type drafter struct {
 	tape     *channel.Tape   // of what was played; nil where the program always runs
 	parallel int             // scripts that are played at the same time
 	silent   bool            // the program ends before it asks for anything
+	replies  bool            // it answers a move with one of its own
 	played   map[string]bool // titles of the scripts that were played with the built-in wording
 }
 

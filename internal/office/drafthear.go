@@ -334,6 +334,7 @@ func (d *drafter) scout(best trial, few []suite.Script) (trial, error) {
 	if err != nil || !ok {
 		return best, err
 	}
+	d.replies = found.Replies
 	text.move, text.base, text.codes, text.board = found.Move, found.Base, found.Codes, found.Board
 	text.marks, text.empty = marksOf(found.Marks), found.Free
 	for _, a := range found.Answers {

@@ -199,6 +199,7 @@ type playing struct {
 	recorded  bool            // what is on the tape is not played again
 	rehearsed bool            // so is what a program did that has a part in the course of a game
 	heard     map[string]bool // titles of scripts of which the same holds
+	replies   bool            // it answers a move with one of its own, whatever it is asked first
 	stuck     atomic.Int32    // scripts in which it got stuck
 	judging   atomic.Int64    // nanoseconds
 }

@@ -126,7 +126,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		defer func() { p.tape = nil }()
 		if d.learnable() {
 			err = d.typing()
-			p.heard = d.played
+			p.heard, p.replies = d.played, d.replies
 		}
 	}
 	if err == nil && d.text.String() == "" {
@@ -218,6 +218,7 @@ type NotReadError struct {
 	Condition string // what it does when it is started
 	Printed   string // the last lines of what it printed then
 	Chooses   bool   // it plays with another set-up than it is given
+	Replies   bool   // it answers a move with one of its own
 }
 
 func (e *NotReadError) Error() string {
@@ -225,6 +226,8 @@ func (e *NotReadError) Error() string {
 	crash = strings.Trim(crash, " ()")
 	var text string
 	switch {
+	case e.Replies:
+		text = "not graded yet: the program answers a move with one of its own, and two players were expected.\nGrade it with a suite for programs that play one side (docs/scripts.md); if it has two players as well, say in a phrasebook what is answered to get there."
 	case e.Chooses:
 		text = "not graded yet: the program does not play with the word or the cards that it is given.\nIf it chooses them by itself, grade it with the suite for such programs; if it is given them in another way, say so in a phrasebook."
 	case crashed && crash != "":
@@ -259,14 +262,17 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		return nil
 	}
 	if !given(list) || !g.fleetsGiven(list) {
-		return notRead(list, true)
+		return notRead(list, NotReadError{Chooses: true})
+	}
+	if p.replies && doubtful(list) {
+		return notRead(list, NotReadError{Replies: true})
 	}
 	if g.pages != nil { // whose map was found, so that it takes moves
 		return nil
 	}
 	if accepted(list) {
 		if endless(list) || g.unheeded(list) {
-			return notRead(list, false)
+			return notRead(list, NotReadError{})
 		}
 		return nil
 	}
@@ -279,7 +285,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 			return nil
 		}
 	}
-	return notRead(list, false)
+	return notRead(list, NotReadError{})
 }
 
 const moreTries = 5
@@ -454,10 +460,10 @@ func firstOf(subject string, v judge.ScriptVerdict) judge.State {
 	return judge.NotShown
 }
 
-// notRead says what a program does when it is started, and whether it plays with another set-up than it is
-// given; it is nil where what it does is a fault, whatever is said.
-func notRead(list []played, chooses bool) error {
-	e := &NotReadError{Chooses: chooses}
+// notRead adds to what is known of a program what it does when it is started; it is nil where what it does
+// is a fault, whatever is said.
+func notRead(list []played, known NotReadError) error {
+	e := &known
 	for _, p := range list {
 		if len(p.evidence.Steps) == 0 {
 			continue

@@ -144,32 +144,84 @@ func TestPagesOfOthers(t *testing.T) {
 		{"wortpage", "hangman", "n--", "n-=2", "lives"},
 		{"svgfive", "five-in-a-row", "", "", ""},
 		{"menu", "five-in-a-row", "", "", ""},
+		{"table", "tic-tac-toe", "", "", ""},
+		{"render", "tic-tac-toe", "", "", ""},
+		{"discs", "connect-four", "", "", ""},
 	}
 	for i, tt := range tests {
 		t.Run(tt.page+" "+tt.loses, func(t *testing.T) {
 			portion.Every(t, 3, i)
 			t.Parallel()
-			text, err := os.ReadFile(filepath.Join("testdata", tt.page, "index.html"))
+			fares(t, pageGrader(t, tt.suite, ""), tt.page, tt.old, tt.new, tt.loses)
+		})
+	}
+}
+
+// Pages that choose the word or hide the fleet by themselves are read with no hint, also where they are
+// graded as if they were given it; a fault costs the criterion of its rule.
+func TestPagesThatMakeTheSetUp(t *testing.T) {
+	t.Cleanup(office.CloseBrowsers)
+	tests := []struct{ page, game, old, new, loses string }{
+		{"gallows", "hangman", "", "", ""},
+		{"gallows", "hangman", "else if(left===0)", "else if(left<0)", "lost"},
+		{"gallows", "hangman", "if(word.includes(c))found.add(c);else left--;", "if(word.includes(c)){found.add(c);if(c>'n')left--;}else left--;", "lives"},
+		{"hunt", "battleship", "", "", ""},
+		{"hunt", "battleship", "if(shots.has(key))", "if(false)", "repeated"},
+	}
+	for i, tt := range tests {
+		t.Run(tt.page+" "+tt.loses, func(t *testing.T) {
+			portion.Every(t, 3, i)
+			t.Parallel()
+			rules, err := games.All().Rules(tt.game)
 			if err != nil {
 				t.Fatal(err)
 			}
-			if tt.old != "" && strings.Count(string(text), tt.old) != 1 {
-				t.Fatal("the place of the fault is not there once")
+			grader := func(own bool) office.Grader {
+				s, _, err := suite.ShippedFor(rules, own, games.All())
+				if err != nil {
+					t.Fatal(err)
+				}
+				g, err := office.NewGrader(record.Page, s, "map", "")
+				if err != nil {
+					t.Fatal(err)
+				}
+				g.Parallel = 2
+				return g
 			}
-			page := fstest.MapFS{"index.html": {Data: []byte(strings.Replace(string(text), tt.old, tt.new, 1))}}
-			graded, err := pageGrader(t, tt.suite, "").Grade(t.Context(), page, nil)
-			if err != nil {
-				t.Fatal(err)
+			fares(t, grader(true), tt.page, tt.old, tt.new, tt.loses)
+			if tt.loses != "" {
+				return
 			}
-			v := graded.Verdict
-			if (tt.loses == "") != (v.Points == v.Of) {
-				t.Errorf("%s of %s points: %+v", v.Points, v.Of, v.Findings)
-			}
-			lost := slices.ContainsFunc(v.Criteria, func(c judge.CriterionVerdict) bool { return c.Name == tt.loses && c.Points < c.Of })
-			if tt.loses != "" && !lost {
-				t.Errorf("%s is not lost: %+v", tt.loses, v.Criteria)
+			folder := os.DirFS(filepath.Join("testdata", tt.page))
+			if graded, err := grader(false).Grade(t.Context(), folder, nil); !office.NotRead(err) {
+				t.Errorf("graded as if it were given the set-up: %s points, %v", graded.Verdict.Points, err)
 			}
 		})
+	}
+}
+
+// fares grades a page in which a text is replaced, and reports whether it loses what it should.
+func fares(t *testing.T, g office.Grader, page, old, replaced, loses string) {
+	t.Helper()
+	text, err := os.ReadFile(filepath.Join("testdata", page, "index.html"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	if old != "" && strings.Count(string(text), old) != 1 {
+		t.Fatal("the place of the fault is not there once")
+	}
+	folder := fstest.MapFS{"index.html": {Data: []byte(strings.Replace(string(text), old, replaced, 1))}}
+	graded, err := g.Grade(t.Context(), folder, nil)
+	if err != nil {
+		t.Fatal(err)
+	}
+	v := graded.Verdict
+	if (loses == "") != (v.Points == v.Of) {
+		t.Errorf("%s of %s points: %+v", v.Points, v.Of, v.Findings)
+	}
+	lost := slices.ContainsFunc(v.Criteria, func(c judge.CriterionVerdict) bool { return c.Name == loses && c.Points < c.Of })
+	if loses != "" && !lost {
+		t.Errorf("%s is not lost: %+v", loses, v.Criteria)
 	}
 }
 
