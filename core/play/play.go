@@ -24,12 +24,12 @@ type Game struct {
 	answered int         // of them, when a house player moved last
 }
 
-// Try is a move that was tried, and what came of it.
+// Try is a move that was tried, and its result.
 type Try struct {
 	Player  string   `json:"player" description:"Who was to move."`
 	Move    string   `json:"move"`
 	Refused string   `json:"refused,omitempty" description:"Why the move was refused; empty when it was not."`
-	Says    []string `json:"says" description:"What came of it, in words."`
+	Says    []string `json:"says" description:"The result, in words."`
 }
 
 // Table is how a game stands, as one of the players sees it.

@@ -141,8 +141,8 @@ func (o *options) signedIn(c *cobra.Command, by *client.Client, t record.Token, 
 
 func signInCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "sign-in LOGIN", Short: "Let this command line act for you", Args: exactly("a LOGIN"),
-		Long: `Let this command line act for you. The password is asked for, or read from standard input.
+		Use: "sign-in LOGIN", Short: "Sign in", Args: exactly("a LOGIN"),
+		Long: `Sign in. The password is asked for, or read from standard input.
 A token is kept, good for 90 days, in your configuration folder; ` + tokenVariable + ` is used in
 its place where it is set.`,
 		Example: "  durchgang sign-in ida\n  durchgang sign-in ida < password.txt",
@@ -333,11 +333,11 @@ func withoutLink(i record.Invitation) string {
 	if i.Chosen {
 		return "there is a password already"
 	}
-	return "no password yet: ask whoever keeps the office for the link"
+	return "no password yet: ask an administrator for the link"
 }
 
 func personCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "person", Short: "Accounts, for those who keep the office", Example: "  durchgang person add ben --name 'Ben Oster'"}
+	c := &cobra.Command{Use: "person", Short: "Accounts, for administrators", Example: "  durchgang person add ben --name 'Ben Oster'"}
 	var p record.Person
 	add := &cobra.Command{
 		Use: "add LOGIN", Short: "Add an account, and print the link with which its password is chosen", Args: exactly("a LOGIN"), Example: "  durchgang person add ben --name 'Ben Oster'",
@@ -380,7 +380,7 @@ func personCommand(o *options) *cobra.Command {
 	for _, with := range []*cobra.Command{add, change} {
 		with.Flags().StringVar(&p.Name, "name", "", "what people call them")
 		with.Flags().StringVar(&p.Mail, "mail", "", "mail address")
-		with.Flags().BoolVar(&p.Keeper, "keeper", false, "keeps the office: people, courses, the trail")
+		with.Flags().BoolVar(&p.Keeper, "keeper", false, "administrator: people, courses, the audit log")
 	}
 	change.Flags().BoolVar(&p.Disabled, "disabled", false, "may not sign in")
 	c.AddCommand(list, add, invite, change)
@@ -408,7 +408,7 @@ func printPeople(w io.Writer, people []record.Person) {
 		for _, note := range []struct {
 			is   bool
 			says string
-		}{{p.Keeper, "keeps the office"}, {!p.Chosen, "has not signed in"}, {p.Disabled, "disabled"}} {
+		}{{p.Keeper, "administrator"}, {!p.Chosen, "has not signed in"}, {p.Disabled, "disabled"}} {
 			if note.is {
 				notes = append(notes, note.says)
 			}
@@ -424,7 +424,7 @@ func memberCommand(o *options) *cobra.Command {
 	var role string
 	add := &cobra.Command{
 		Use: "add COURSE LOGIN", Short: "Make somebody a teacher or assistant of a course", Args: exactly("a COURSE", "a LOGIN"),
-		Long:    "Make somebody a teacher or assistant of a course. Where nobody has the login, an account is\nmade; the link with which its password is chosen is printed for those who keep the office.",
+		Long:    "Make somebody a teacher or assistant of a course. Where nobody has the login, an account is\nmade; the link with which its password is chosen is printed for administrators.",
 		Example: "  durchgang member add evening-class ben --role assistant --name 'Ben Oster'",
 		RunE: func(c *cobra.Command, args []string) error {
 			p.Login, p.Role = args[1], record.Role(role)
@@ -463,7 +463,7 @@ func memberCommand(o *options) *cobra.Command {
 func trailCommand(o *options) *cobra.Command {
 	var before int64
 	c := &cobra.Command{
-		Use: "trail [COURSE]", Short: "Who did what, the newest first", Args: cobra.MaximumNArgs(1), Example: "  durchgang trail evening-class\n  durchgang trail --before 200 --json",
+		Use: "trail [COURSE]", Short: "Show the audit log, the newest entries first", Args: cobra.MaximumNArgs(1), Example: "  durchgang trail evening-class\n  durchgang trail --before 200 --json",
 		RunE: func(c *cobra.Command, args []string) error {
 			acts, err := o.client().Trail(c.Context(), strings.Join(args, ""), before)
 			return o.answer(c, acts, err, func(w io.Writer) {

@@ -231,7 +231,7 @@ func mineCommand(o *options) *cobra.Command {
 		},
 	}
 	c.Flags().BoolVar(&report, "report", false, "print the report that was handed back")
-	c.Flags().StringVar(&ask, "ask", "", "ask for another look at the result")
+	c.Flags().StringVar(&ask, "ask", "", "request a regrade of the result")
 	return c
 }
 

@@ -25,7 +25,7 @@ func contestCommand(o *options) *cobra.Command {
 		Example: "  durchgang contest create evening-class/noughts --game tic-tac-toe\n  durchgang contest enter evening-class/noughts demo/contest/tic-tac-toe\n  durchgang contest start evening-class/noughts --wait\n  durchgang contest show evening-class/noughts",
 	}
 	c.AddCommand(contestCreateCommand(o), contestListCommand(o), contestEnterCommand(o), contestDropCommand(o), contestSeedCommand(o), contestStartCommand(o))
-	for act, short := range map[string]string{"pause": "Let a contest rest: matches at work are played to their end", "resume": "Let a contest that rests go on", "cancel": "End a contest as it is"} {
+	for act, short := range map[string]string{"pause": "Pause a contest: matches in progress are finished", "resume": "Resume a paused contest", "cancel": "End a contest as it is"} {
 		c.AddCommand(&cobra.Command{
 			Use: act + " COURSE/CONTEST", Short: short, Args: exactly("a COURSE/CONTEST"), Example: "  durchgang contest " + act + " evening-class/noughts",
 			RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {

@@ -69,7 +69,7 @@ func printCourses(w io.Writer, courses []record.Course) {
 	t := newTable(w)
 	t.AppendHeader(table.Row{"course", "title", "assignments", "you are", "clock", "ends", "kept"})
 	for _, c := range courses {
-		kept := "for ever"
+		kept := "permanently"
 		if c.KeepDays != nil {
 			kept = plural(*c.KeepDays, "day") + " more"
 		}
@@ -188,7 +188,7 @@ func rosterForgetCommand(o *options) *cobra.Command {
 		Example: "  durchgang roster forget evening-class ada-brandt --yes",
 		RunE: func(c *cobra.Command, args []string) error {
 			if !sure {
-				return &usageError{c, fmt.Errorf("submissions, results, evidence and the account of %s will be deleted for ever: say --yes", args[1])}
+				return &usageError{c, fmt.Errorf("submissions, results, evidence and the account of %s will be deleted permanently: say --yes", args[1])}
 			}
 			n, err := o.client().Forget(c.Context(), args[0], args[1])
 			return o.answer(c, map[string]any{"student": args[1], "submissions": n}, err, func(w io.Writer) {

@@ -51,8 +51,8 @@ func runCommand(o *options) *cobra.Command {
 	c.Flags().BoolVar(&needed, "needed", false, "run only what failed or has changed")
 	for act, short := range map[string]string{
 		"cancel": "End a run: what is not graded yet will not be",
-		"pause":  "Let a run rest: nothing more of it is begun",
-		"resume": "Let a run that rests go on",
+		"pause":  "Pause a run: what is being graded is finished, nothing else is started",
+		"resume": "Resume a paused run",
 	} {
 		c.AddCommand(o.runAct("run", act, short))
 	}
@@ -306,7 +306,7 @@ func withdrawCommand(o *options) *cobra.Command {
 }
 
 func requestCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "request", Short: "Students' requests for another look", Example: "  durchgang request list evening-class/tic-tac-toe\n  durchgang request answer 4 'You are right: two points more.'"}
+	c := &cobra.Command{Use: "request", Short: "Students' regrade requests", Example: "  durchgang request list evening-class/tic-tac-toe\n  durchgang request answer 4 'You are right: two points more.'"}
 	c.AddCommand(&cobra.Command{
 		Use: "list COURSE/ASSIGNMENT", Short: "List the requests, open ones first", Args: exactly("COURSE/ASSIGNMENT"), Example: "  durchgang request list evening-class/tic-tac-toe",
 		RunE: func(c *cobra.Command, args []string) error {
@@ -320,7 +320,7 @@ func requestCommand(o *options) *cobra.Command {
 					printRequest(w, r)
 				}
 				if len(list) == 0 {
-					fmt.Fprintln(w, "nobody has asked for another look")
+					fmt.Fprintln(w, "there are no regrade requests")
 				}
 			})
 		},

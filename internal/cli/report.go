@@ -43,7 +43,7 @@ func classCommand(o *options) *cobra.Command {
 	var run int64
 	c := &cobra.Command{
 		Use:     "class COURSE/ASSIGNMENT",
-		Short:   "Sum a class up: criteria, misunderstandings, totals",
+		Short:   "Summarize a class: criteria, common mistakes, totals",
 		Example: "  durchgang class evening-class/tic-tac-toe\n  durchgang class evening-class/tic-tac-toe --json",
 		Args:    exactly("COURSE/ASSIGNMENT"),
 		RunE: func(c *cobra.Command, args []string) error {
@@ -85,7 +85,7 @@ func printClass(w io.Writer, c record.Class) {
 	if c.Hardest != "" {
 		fmt.Fprintf(w, "\nhardest: %s\n", c.Hardest)
 	}
-	fmt.Fprintln(w, "\nmisunderstandings")
+	fmt.Fprintln(w, "\ncommon mistakes")
 	for _, m := range c.Mistakes {
 		fmt.Fprintf(w, "  %3d  %s: %s\n       %s\n", len(m.Students), m.Name, m.Says, printable(list(m.Students, 8)))
 	}

@@ -55,7 +55,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
   durchgang import, run, matrix, show
                              a class, through the service
   durchgang class, groups, comment, report, finding
-                             what came of it, and what students are told
+                             results, and what students are told
   durchgang regrade, compare, by-hand
                              what a change would do, and points by hand
   durchgang publish, request, gradebook

@@ -132,7 +132,7 @@ func (c *Client) GiveByHand(ctx context.Context, result int64, h judge.ByHand, t
 	return answer[record.Result](ctx, c, "PUT", fmt.Sprintf("/results/%d/by-hand", result), object{"criterion": h.Criterion, "points": h.Points, "reason": h.Reason, "take": take})
 }
 
-// Ask asks for another look at a result.
+// Ask requests a regrade of a result.
 func (c *Client) Ask(ctx context.Context, result int64, question string) (record.Request, error) {
 	return answer[record.Request](ctx, c, "POST", fmt.Sprintf("/results/%d/requests", result), object{"question": question})
 }
@@ -142,7 +142,7 @@ func (c *Client) Reply(ctx context.Context, request int64, text string) (record.
 	return answer[record.Request](ctx, c, "PUT", fmt.Sprintf("/requests/%d", request), object{"answer": text})
 }
 
-// Requests lists the requests for another look, open ones first.
+// Requests lists the regrade requests, open ones first.
 func (c *Client) Requests(ctx context.Context, course, assignment string) ([]record.Request, error) {
 	return answer[[]record.Request](ctx, c, "GET", at(course, assignment)+"/requests", nil)
 }

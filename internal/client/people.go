@@ -116,7 +116,7 @@ func (c *Client) DropMember(ctx context.Context, course, login string) error {
 	return err
 }
 
-// Trail lists who did what before the act of that number, the newest first; without a course
+// Trail lists the audit log before the entry of that number, the newest first; without a course
 // in all.
 func (c *Client) Trail(ctx context.Context, course string, before int64) ([]record.Act, error) {
 	path := "/trail"

@@ -55,7 +55,7 @@ func (o *Office) SetCourse(ctx context.Context, c record.Course) (record.Course,
 		return c, &InputError{"ends_on", fmt.Errorf("%q is no date; write it as 2026-07-31", c.EndsOn)}
 	}
 	if c.KeepDays != nil && (*c.KeepDays < 0 || *c.KeepDays > 36_500) {
-		return c, &InputError{"keep_days", errors.New("days to keep are 0 to 36500; leave it out to keep for ever")}
+		return c, &InputError{"keep_days", errors.New("days to keep are 0 to 36500; leave it out to keep them permanently")}
 	}
 	if c.KeepDays != nil && c.EndsOn == "" {
 		return c, &InputError{"ends_on", errors.New("what is kept for some days after the last one needs a last day")}

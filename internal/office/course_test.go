@@ -168,7 +168,7 @@ func TestTimesOnTheCoursesClock(t *testing.T) {
 		{"2026-11-30T18:00", "2026-11-30T17:00:00Z", ""},
 		{"2026-07-30T18:00", "2026-07-30T16:00:00Z", ""},
 		{"2026-07-30T18:00:00-04:00", "2026-07-30T22:00:00Z", ""},
-		{"2026-03-29T02:30", "", "never is on the clock of Europe/Berlin"},
+		{"2026-03-29T02:30", "", "does not exist in Europe/Berlin"},
 		{"2026-10-25T02:30", "", "write 2026-10-25T02:30:00+02:00 or 2026-10-25T02:30:00+01:00"},
 		{"tomorrow", "", "is no time; write 2026-11-30T18:00"},
 	}

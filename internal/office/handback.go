@@ -273,7 +273,7 @@ func (o *Office) Withdraw(ctx context.Context, course, name string) (record.Assi
 	return o.Assignment(ctx, course, name)
 }
 
-// Ask keeps a student's request for another look at a result.
+// Ask keeps a student's regrade request at a result.
 func (o *Office) Ask(ctx context.Context, result int64, question string) (record.Request, error) {
 	if question = strings.TrimSpace(question); question == "" || len(question) > longestComment || strings.ContainsRune(question, 0) {
 		return record.Request{}, &InputError{"question", fmt.Errorf("say what should be looked at again, in at most %d bytes", longestComment)}
@@ -287,7 +287,7 @@ func (o *Office) Ask(ctx context.Context, result int64, question string) (record
 		return record.Request{}, err
 	}
 	if a.Published == nil || *a.Published != r.RunID {
-		return record.Request{}, &InputError{"result", errors.New("another look is asked for at a result that was handed back")}
+		return record.Request{}, &InputError{"result", errors.New("a regrade can be requested once the result is handed back")}
 	}
 	q, err := o.store.Ask(ctx, a.ID, r.Student, result, question)
 	if errors.Is(err, store.ErrTooMany) {

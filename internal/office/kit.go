@@ -69,7 +69,7 @@ func brief(a record.Assignment, whole *suite.Suite) (string, error) {
 	case record.Page:
 		b.WriteString("It is a page that is played with a mouse in a browser: a folder with `index.html` and all that it needs, since\nit reaches nothing else. Built pages are handed in as they were built. What chance settles is given in the\naddress, as in `index.html?word=lantern`. Say whose turn it is and who has won in words beside the board.\n")
 	default:
-		b.WriteString("It is played as people play it, on a terminal: it shows the board, asks for a move, reads a line, and says\nwhat came of it. The wording is yours. Say whose turn it is, refuse a move that is not allowed and ask\nagain, and say who has won.\n")
+		b.WriteString("It is played as people play it, on a terminal: it shows the board, asks for a move, reads a line, and says\nwhat the move did. The wording is yours. Say whose turn it is, refuse a move that is not allowed and ask\nagain, and say who has won.\n")
 	}
 	b.WriteString("\n## What earns points\n\n| points | what |\n|---:|---|\n")
 	for _, c := range whole.Criteria {
@@ -145,7 +145,7 @@ for request in sys.stdin:
         variant, _, setup = rest.partition(" ")
         answer()  # TODO: begin a game
     elif word == "move":
-        answer()  # TODO: try the move, and say what came of it
+        answer()  # TODO: try the move, and print the result
     elif word == "show":
         answer()  # TODO: say what everybody may see
     elif word == "again":

@@ -88,7 +88,7 @@ func checkPerson(p record.Person) (record.Person, error) {
 }
 
 // FirstLink makes a link for the first teacher, in the place of an earlier one; it is empty
-// when somebody keeps the office already.
+// when there is an administrator already.
 func (o *Office) FirstLink(ctx context.Context) (string, error) {
 	peopled, err := o.store.Peopled(ctx)
 	if err != nil || peopled {
@@ -384,7 +384,7 @@ func (o *Office) personOf(ctx context.Context, p record.Person) (record.Person, 
 }
 
 // welcome makes a link for who has no password yet, if who acts administers the account:
-// whoever keeps the office all of them, a course's teacher those that belong to the course.
+// an administrator all of them, a course's teacher those that belong to the course.
 // A link is as good as the account, and an account of the office may open other courses.
 func (o *Office) welcome(ctx context.Context, c record.Course, p record.Person) (record.Invitation, error) {
 	if p.Chosen || !By(ctx).Keeper && p.Course != c.Name {
@@ -440,7 +440,7 @@ func (o *Office) Note(ctx context.Context, a record.Act) error { return o.store.
 // trailPage is how many acts are listed at once.
 const trailPage = 100
 
-// Trail lists who did what before the act of that number, the newest first; in one course or,
+// Trail lists the audit log before the entry of that number, the newest first; in one course or,
 // with an empty name, in all.
 func (o *Office) Trail(ctx context.Context, course string, before int64) ([]record.Act, error) {
 	return o.store.Acts(ctx, course, before, trailPage)

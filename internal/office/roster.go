@@ -183,7 +183,7 @@ func (o *Office) DropPupil(ctx context.Context, course, name string) error {
 
 // InvitePupils makes accounts for students of the roster who have none, and links for those
 // who have not chosen a password; with a name for that student alone. An account of the
-// office has the mail address as its login; whoever keeps the office makes those, and their
+// office has the mail address as its login; an administrator makes those, and their
 // links. Where a teacher invites somebody who has none, the account belongs to the course, and
 // its login is the short name and the course's.
 func (o *Office) InvitePupils(ctx context.Context, course, name string) ([]record.Invitation, error) {

@@ -100,12 +100,12 @@ func (o *Office) CancelRun(ctx context.Context, id int64) (record.Run, error) {
 	return o.changeRun(ctx, id, func() error { return o.store.Cancel(ctx, id) })
 }
 
-// PauseRun lets a run rest: what is being graded is graded to its end, and nothing is begun.
+// PauseRun pauses a run: what is being graded is finished, and nothing else is started.
 func (o *Office) PauseRun(ctx context.Context, id int64) (record.Run, error) {
 	return o.changeRun(ctx, id, func() error { return o.store.Pause(ctx, id, true, o.enqueue) })
 }
 
-// ResumeRun lets a run that rests go on.
+// ResumeRun resumes a paused run.
 func (o *Office) ResumeRun(ctx context.Context, id int64) (record.Run, error) {
 	return o.changeRun(ctx, id, func() error { return o.store.Pause(ctx, id, false, o.enqueue) })
 }

@@ -79,7 +79,7 @@ type File struct {
 	Text string `json:"text" description:"Empty when it is no text; cut off after 200 kB."`
 }
 
-// Request is a student's request for another look at a result.
+// Request is a student's regrade request at a result.
 type Request struct {
 	ID         int64      `json:"id" db:"id"`
 	Result     int64      `json:"result" db:"result"`

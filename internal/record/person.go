@@ -64,7 +64,7 @@ type Invitation struct {
 	Login     string    `json:"login"`
 	Name      string    `json:"name"`
 	Link      string    `json:"link" description:"Path and fragment on this service; empty where none was made."`
-	Chosen    bool      `json:"chosen" description:"A password was chosen already. Without a link and a password, whoever keeps the office makes the link."`
+	Chosen    bool      `json:"chosen" description:"A password was chosen already. Without a link and a password, an administrator makes the link."`
 	ExpiresAt time.Time `json:"expires_at"`
 }
 

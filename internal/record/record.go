@@ -15,7 +15,7 @@ type Course struct {
 	Title       string    `json:"title" db:"title"`
 	Zone        string    `json:"zone" db:"zone" description:"The time zone of the course's clock, as in Europe/Berlin."`
 	EndsOn      string    `json:"ends_on" db:"ends_on" description:"The last day, as in 2026-07-31; empty when it is not said."`
-	KeepDays    *int      `json:"keep_days" db:"keep_days" description:"Days after the last one until what students handed in is deleted; null for ever."`
+	KeepDays    *int      `json:"keep_days" db:"keep_days" description:"Days after the last one until what students handed in is deleted; null to keep it."`
 	Assignments int       `json:"assignments" db:"assignments" description:"How many assignments it has."`
 	Role        Role      `json:"role" db:"role" enum:",teacher,assistant,student" description:"What who asks is in it; empty for a keeper who is no member."`
 	CreatedAt   time.Time `json:"created_at" db:"created_at"`

@@ -21,19 +21,19 @@ type rule int
 const (
 	anyone    rule = iota
 	person         // somebody who is signed in
-	keeper         // who keeps the office
+	keeper         // an administrator
 	student        // a member of the course
 	own            // the student whose record it is, once it is handed back; an assistant
 	assistant      // an assistant or teacher of the course
 	teacher        // a teacher of the course
-	appoint        // a teacher of the course, or who keeps the office
+	appoint        // a teacher of the course, or an administrator
 )
 
 // The errors of who may not.
 var (
 	errNobody = fiber.NewError(http.StatusUnauthorized, "sign in first: at the console, or with durchgang sign-in")
 	errForged = fiber.NewError(http.StatusForbidden, "the request lacks the session's token in the header X-CSRF-Token: load the page again")
-	errKeeper = fiber.NewError(http.StatusForbidden, "this is for those who keep the office")
+	errKeeper = fiber.NewError(http.StatusForbidden, "only administrators may do this")
 	errRole   = fiber.NewError(http.StatusForbidden, "your role in this course does not allow this; ask its teacher")
 )
 

@@ -22,7 +22,7 @@ type (
 		Title    string `json:"title"`
 		Zone     string `json:"zone"`
 		EndsOn   string `json:"ends_on" description:"The last day, as in 2026-07-31, or empty."`
-		KeepDays *int   `json:"keep_days" description:"Days after the last one until what students handed in is deleted; null for ever."`
+		KeepDays *int   `json:"keep_days" description:"Days after the last one until what students handed in is deleted; null to keep it."`
 	}
 	newRoster struct {
 		inCourse

@@ -111,7 +111,7 @@ func routes() []route {
 		{"POST", "/people", keeper, "addPerson", "Add an account; the answer has the link with which its password is chosen", newPerson{}, record.Invitation{}, created, "", (*Server).addPerson},
 		{"PUT", "/people/{login}", keeper, "changePerson", "Change an account", changedPerson{}, record.Person{}, ok, "", (*Server).setPerson},
 		{"POST", "/people/{login}/invitation", keeper, "invitePerson", "Make a new link with which a password is chosen", byLogin{}, record.Invitation{}, created, "", (*Server).invitePerson},
-		{"GET", "/trail", keeper, "listActs", "Who did what in all courses, the newest first", inTrail{}, []record.Act{}, ok, "", (*Server).trail},
+		{"GET", "/trail", keeper, "listActs", "The audit log of all courses, the newest entries first", inTrail{}, []record.Act{}, ok, "", (*Server).trail},
 		{"GET", "/courses", person, "listCourses", "All courses", nil, []record.Course{}, ok, "", (*Server).courses},
 		{"POST", "/courses", keeper, "createCourse", "Add a course", newCourse{}, record.Course{}, created, "", (*Server).createCourse},
 		{"GET", "/courses/{course}", student, "getCourse", "One course", inCourse{}, record.Course{}, ok, "", (*Server).course},
@@ -124,7 +124,7 @@ func routes() []route {
 		{"GET", "/courses/{course}/members", appoint, "listMembers", "The people of a course", inCourse{}, []record.Participant{}, ok, "", (*Server).members},
 		{"POST", "/courses/{course}/members", appoint, "addMember", "Make somebody a teacher or assistant", newMember{}, record.Invitation{}, created, "", (*Server).addMember},
 		{"DELETE", "/courses/{course}/members/{login}", appoint, "dropMember", "Take somebody out of a course; submissions stay", ofMember{}, nothing{}, ok, "", (*Server).dropMember},
-		{"GET", "/courses/{course}/trail", teacher, "listCourseActs", "Who did what in a course, the newest first", inCourseTrail{}, []record.Act{}, ok, "", (*Server).trail},
+		{"GET", "/courses/{course}/trail", teacher, "listCourseActs", "The audit log of a course, the newest entries first", inCourseTrail{}, []record.Act{}, ok, "", (*Server).trail},
 		{"GET", "/courses/{course}/assignments", assistant, "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
 		{"POST", "/courses/{course}/assignments", teacher, "createAssignment", "Add an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
 		{"POST", "/courses/{course}/rehearsals", teacher, "rehearse", "Try an assignment that need not be there yet on a right program, on every known mistake, and on a given program; nothing is kept", newRehearsal{}, record.Rehearsal{}, ok, "", (*Server).rehearse},
@@ -148,14 +148,14 @@ func routes() []route {
 		{"POST", inA + "/mine/tries", student, "try", "Play the public part of the suite with a program that is not handed in", newHandIn{}, record.Run{}, created, "", (*Server).try},
 		{"POST", inA + "/regrades", teacher, "regrade", "Grade what the assignment as it is now changes; the run counts once it is accepted", inAssignment{}, record.Run{}, created, "", (*Server).regrade},
 		{"POST", inA + "/withdraw", teacher, "withdraw", "Take back what was handed back: students see no result", inAssignment{}, record.Assignment{}, ok, "", (*Server).withdraw},
-		{"GET", inA + "/requests", assistant, "listRequests", "Students' requests for another look, open ones first", inAssignment{}, []record.Request{}, ok, "", (*Server).requests},
+		{"GET", inA + "/requests", assistant, "listRequests", "Students' regrade requests, open ones first", inAssignment{}, []record.Request{}, ok, "", (*Server).requests},
 		{"GET", "/courses/{course}/gradebook", assistant, "getGradebook", "The points of a course's students, as CSV", inGradebook{}, nil, ok, "text/csv", (*Server).gradebook},
 		{"GET", "/metrics", keeper, "getMetrics", "What the service does, in Prometheus' text form", nil, nil, ok, "text/plain", (*Server).metrics},
 		{"DELETE", "/courses/{course}/students/{student}", teacher, "forgetStudent", "Delete all that is kept of a student in a course; there is no way back", ofPupil{}, office.Forgotten{}, ok, "", (*Server).forget},
 		{"GET", "/office", keeper, "getOffice", "Which workers there are, and what waits for them", nil, record.Office{}, ok, "", (*Server).officePage},
 		{"POST", "/runs/{id}/cancel", assistant, "cancelRun", "End a run: what is not graded yet will not be", byID{}, record.Run{}, ok, "", byNumber((*office.Office).CancelRun)},
-		{"POST", "/runs/{id}/pause", assistant, "pauseRun", "Let a run rest: nothing more of it is begun", byID{}, record.Run{}, ok, "", byNumber((*office.Office).PauseRun)},
-		{"POST", "/runs/{id}/resume", assistant, "resumeRun", "Let a run that rests go on", byID{}, record.Run{}, ok, "", byNumber((*office.Office).ResumeRun)},
+		{"POST", "/runs/{id}/pause", assistant, "pauseRun", "Pause a run: what is being graded is finished, nothing else is started", byID{}, record.Run{}, ok, "", byNumber((*office.Office).PauseRun)},
+		{"POST", "/runs/{id}/resume", assistant, "resumeRun", "Resume a paused run", byID{}, record.Run{}, ok, "", byNumber((*office.Office).ResumeRun)},
 		{"POST", "/runs/{id}/accept", teacher, "acceptRun", "Let the results of a regrade count", byID{}, record.Run{}, ok, "", byNumber((*office.Office).AcceptRun)},
 		{"DELETE", "/runs/{id}", teacher, "discardRun", "Throw a regrade away that does not count", byID{}, record.Run{}, ok, "", byNumber((*office.Office).DiscardRun)},
 		{"POST", "/runs/{id}/publish", teacher, "publishRun", "Let students see their results of a run", byID{}, record.Run{}, ok, "", byNumber((*office.Office).Publish)},
@@ -163,8 +163,8 @@ func routes() []route {
 		{"GET", "/results/{id}/compare/{other}", assistant, "compareResults", "Two results side by side", againstOther{}, record.Pair{}, ok, "", (*Server).compareResults},
 		{"GET", "/results/{id}/files", assistant, "listFiles", "The files of a result's submission", byID{}, []record.File{}, ok, "", byNumber((*office.Office).Files)},
 		{"PUT", "/results/{id}/by-hand", teacher, "giveByHand", "Give points by hand, which stay through regrades, or take them away", byHand{}, record.Result{}, ok, "", (*Server).giveByHand},
-		{"POST", "/results/{id}/requests", own, "ask", "Ask for another look at a result", newRequest{}, record.Request{}, created, "", (*Server).ask},
-		{"PUT", "/requests/{id}", assistant, "reply", "Answer a student's request for another look", newAnswer{}, record.Request{}, ok, "", (*Server).reply},
+		{"POST", "/results/{id}/requests", own, "ask", "Request a regrade of a result", newRequest{}, record.Request{}, created, "", (*Server).ask},
+		{"PUT", "/requests/{id}", assistant, "reply", "Answer a student's regrade request", newAnswer{}, record.Request{}, ok, "", (*Server).reply},
 		{"GET", inA + "/runs", assistant, "listRuns", "The runs of an assignment, the newest first", inAssignment{}, []record.Run{}, ok, "", (*Server).runs},
 		{"POST", inA + "/runs", assistant, "startRun", "Grade every submission", newRun{}, record.Run{}, created, "", (*Server).startRun},
 		{"GET", "/runs/{id}", assistant, "getRun", "How far a run has come", byID{}, record.Run{}, ok, "", byNumber((*office.Office).Run)},
@@ -291,7 +291,7 @@ func param(c fiber.Ctx, name string) string {
 func number(c fiber.Ctx, name string) (int64, error) {
 	n, err := strconv.ParseInt(c.Params(name), 10, 32)
 	if err != nil || n < 1 {
-		return 0, fiber.NewError(http.StatusBadRequest, name+" "+strconv.Quote(c.Params(name))+" is no number of a record")
+		return 0, fiber.NewError(http.StatusBadRequest, name+" "+strconv.Quote(c.Params(name))+" is not a valid ID")
 	}
 	return n, nil
 }

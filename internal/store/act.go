@@ -8,7 +8,7 @@ import (
 	"durchgang/internal/record"
 )
 
-// AddAct adds to the trail of who did what.
+// AddAct adds to the audit log.
 func (s *Store) AddAct(ctx context.Context, a record.Act) error { return addAct(ctx, s.db, a) }
 
 func addAct(ctx context.Context, db sqlx.ExtContext, a record.Act) error {

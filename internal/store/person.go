@@ -44,21 +44,21 @@ func (s *Store) People(ctx context.Context) ([]record.Person, error) {
 
 const peopled = `select exists (select from person where keeper and password <> '' and disabled_at is null)`
 
-// Peopled reports whether somebody can sign in who keeps the office.
+// Peopled reports whether somebody can sign in an administrator.
 func (s *Store) Peopled(ctx context.Context) (is bool, err error) {
 	err = get(ctx, s.db, &is, peopled, nil)
 	return is, err
 }
 
-// ErrLastKeeper means that nobody would be left who keeps the office.
-var ErrLastKeeper = errors.New("nobody would be left who keeps the office")
+// ErrLastKeeper means that nobody would be left an administrator.
+var ErrLastKeeper = errors.New("nobody would be left an administrator")
 
 // lockedKeepers keeps this advisory lock apart from others.
 const lockedKeepers = "20488"
 
 // SetPerson changes what an account says, and whether it may be used. A disabled one loses
 // its sessions; its tokens are refused as long as it is disabled. It is ErrLastKeeper when
-// nobody could keep the office any more.
+// there would be no administrator.
 func (s *Store) SetPerson(ctx context.Context, p record.Person) error {
 	return s.in(ctx, func(tx *sqlx.Tx) error {
 		if err := exec(ctx, tx, `select pg_advisory_xact_lock(`+lockedKeepers+`)`, nil); err != nil {

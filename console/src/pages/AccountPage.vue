@@ -52,7 +52,7 @@ const revoke = (t: Token) => token.act(async () => {
     <form class="panel" @submit.prevent="change">
       <h2 class="mt-0">Password</h2>
       <ActState :notice="password.notice.value" :failure="password.failure.value" />
-      <TextField v-model="old" label="The one now" type="password" autocomplete="current-password" required />
+      <TextField v-model="old" label="Current password" type="password" autocomplete="current-password" required />
       <TextField v-model="next" label="A new one" hint="At least 10 characters. You sign in again with it." type="password" autocomplete="new-password" required />
       <BButton type="submit" variant="primary">Change it</BButton>
     </form>

@@ -54,7 +54,7 @@ const save = () => act(async () => {
         <BButton type="submit" variant="primary">Save</BButton>
       </form>
       <section class="panel mt-3">
-        <h2 class="mt-0">Who did what</h2>
+        <h2 class="mt-0">Audit log</h2>
         <ActTrail :course="props.course" />
       </section>
     </template>

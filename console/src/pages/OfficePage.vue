@@ -62,11 +62,11 @@ const change = (p: Person, to: Partial<Person>) => act(async () => {
             <tbody>
               <tr v-for="p in view.people" :key="p.id">
                 <th scope="row">{{ p.name }}</th><td>{{ p.login }}</td>
-                <td>{{ [p.keeper && 'keeps the office', !p.chosen && 'has not signed in', p.disabled && 'shut out'].filter(Boolean).join(', ') }}</td>
+                <td>{{ [p.keeper && 'administrator', !p.chosen && 'has not signed in', p.disabled && 'disabled'].filter(Boolean).join(', ') }}</td>
                 <td class="text-nowrap">
                   <BButton size="sm" variant="link" :aria-label="`New link for ${p.name}`" @click="invite(p)">New link</BButton>
-                  <BButton size="sm" variant="link" :aria-label="`${p.keeper ? 'Take the office' : 'Give the office'}: ${p.name}`" @click="change(p, { keeper: !p.keeper })">{{ p.keeper ? 'Take the office' : 'Give the office' }}</BButton>
-                  <BButton size="sm" variant="link" :aria-label="`${p.disabled ? 'Let in' : 'Shut out'}: ${p.name}`" @click="change(p, { disabled: !p.disabled })">{{ p.disabled ? 'Let in' : 'Shut out' }}</BButton>
+                  <BButton size="sm" variant="link" :aria-label="`${p.keeper ? 'Revoke admin' : 'Grant admin'}: ${p.name}`" @click="change(p, { keeper: !p.keeper })">{{ p.keeper ? 'Revoke admin' : 'Grant admin' }}</BButton>
+                  <BButton size="sm" variant="link" :aria-label="`${p.disabled ? 'Enable' : 'Disable'}: ${p.name}`" @click="change(p, { disabled: !p.disabled })">{{ p.disabled ? 'Enable' : 'Disable' }}</BButton>
                 </td>
               </tr>
             </tbody>
@@ -81,7 +81,7 @@ const change = (p: Person, to: Partial<Person>) => act(async () => {
         </form>
       </section>
       <section class="panel mt-3">
-        <h2 class="mt-0">Who did what</h2>
+        <h2 class="mt-0">Audit log</h2>
         <ActTrail />
       </section>
     </template>

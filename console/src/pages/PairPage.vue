@@ -40,7 +40,7 @@ const says = (r: Result) => `${r.student}, run ${r.run}: ${r.points} of ${r.of}`
         </table>
       </div>
       <section v-if="scripts.length" class="panel mt-3">
-        <h2 class="mt-0">Scripts that went otherwise</h2>
+        <h2 class="mt-0">Scripts with a different result</h2>
         <table class="comparisons">
           <thead><tr><th scope="col">script</th><th scope="col">left</th><th scope="col">right</th></tr></thead>
           <tbody>

@@ -51,8 +51,8 @@ useFollow(() => after.value, reload)
           <span class="quiet">{{ compared.after.kept }} did not need to be run again.</span>
         </span>
         <span v-if="proposed" class="d-flex gap-2">
-          <BButton v-if="compared.after.state === 'done'" variant="primary" @click="accept">Let it count</BButton>
-          <BButton variant="outline-danger" @click="discard">Throw it away</BButton>
+          <BButton v-if="compared.after.state === 'done'" variant="primary" @click="accept">Accept</BButton>
+          <BButton variant="outline-danger" @click="discard">Discard</BButton>
         </span>
       </div>
       <p v-if="over(compared.after.state) && !compared.changed.length" class="panel">Nothing is different for anybody.</p>

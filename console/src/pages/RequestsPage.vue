@@ -27,7 +27,7 @@ const answer = (r: LookRequest) => act(async () => {
 
 <template>
   <CourseCrumbs v-bind="path">requests</CourseCrumbs>
-  <h1 class="mb-3">Requests for another look</h1>
+  <h1 class="mb-3">Regrade requests</h1>
   <ActState :notice="notice" :failure="failure" />
   <LoadState :loading="loading" :error="error" :ready="!!requests" @retry="reload">
     <p v-if="!requests?.length" class="panel">Nobody has asked.</p>

@@ -39,7 +39,7 @@ async function submit() {
     <h1 class="mb-3">Welcome</h1>
     <LoadState :loading="loading" :error="error" :ready="!!invited" @retry="reload">
       <p v-if="invited?.login">This link is for <strong>{{ invited.name }}</strong>. Your login is <strong>{{ invited.login }}</strong>.</p>
-      <p v-else>You are the first teacher here, and will keep the office: people, courses and what was done.</p>
+      <p v-else>You are the first teacher here, and become the administrator: people, courses and the audit log.</p>
       <ActState :notice="notice" :failure="failure" />
       <form @submit.prevent="submit">
         <template v-if="!invited?.login">

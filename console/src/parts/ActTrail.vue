@@ -6,7 +6,7 @@ import { api, ask, type Act } from '../api/client'
 import { useLoad } from '../use/load'
 import LoadState from './LoadState.vue'
 
-/** Who did what, in a course or without one in all. */
+/** The audit log of a course, or without one of all. */
 const props = withDefaults(defineProps<{ course?: string }>(), { course: '' })
 const all = ref(true)
 
@@ -29,7 +29,7 @@ async function more() {
 <template>
   <LoadState :loading="loading" :error="error" :ready="!!acts" @retry="reload">
     <p v-if="!acts?.length" class="quiet">Nothing has been done yet.</p>
-    <div v-else class="scroll" tabindex="0" role="region" aria-label="Who did what">
+    <div v-else class="scroll" tabindex="0" role="region" aria-label="Audit log">
       <table class="comparisons">
         <thead><tr><th scope="col">when</th><th scope="col">who</th><th scope="col">what</th><th scope="col">about</th><th scope="col">status</th></tr></thead>
         <tbody>

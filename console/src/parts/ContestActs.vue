@@ -48,7 +48,7 @@ const drop = () => act(async () => {
     <BButton size="sm" variant="primary" :disabled="c.entrants.length < least" @click="start">Begin the contest</BButton>
   </div>
   <div v-else-if="c.state === 'running' || c.state === 'paused'" class="next">
-    <span role="status"><strong>{{ c.state === 'paused' ? 'The contest rests.' : 'It is being played.' }}</strong> {{ c.done }} of {{ c.matches }} matches so far.</span>
+    <span role="status"><strong>{{ c.state === 'paused' ? 'The contest is paused.' : 'It is being played.' }}</strong> {{ c.done }} of {{ c.matches }} matches so far.</span>
     <span class="d-flex gap-2">
       <BButton v-if="c.state === 'running'" size="sm" variant="outline-secondary" @click="hold('pause')">Pause</BButton>
       <BButton v-else size="sm" variant="primary" @click="hold('resume')">Go on</BButton>

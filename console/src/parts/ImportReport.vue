@@ -41,7 +41,7 @@ const decide = () => emit('decide', Object.fromEntries(
           </tr>
         </tbody>
       </table>
-      <BButton type="submit" variant="primary">Hand in so</BButton>
+      <BButton type="submit" variant="primary">Confirm</BButton>
     </form>
     <RouterLink v-else class="btn btn-primary" :to="back">On to grading</RouterLink>
   </section>

@@ -16,7 +16,7 @@ const whole = (link: string) => window.location.origin + link
           <th scope="row">{{ i.login }}</th>
           <td v-if="i.link" class="secret">{{ whole(i.link) }}</td>
           <td v-else-if="i.chosen" class="quiet">has a password already</td>
-          <td v-else class="quiet">no password yet: whoever keeps the office makes the link</td>
+          <td v-else class="quiet">no password yet: an administrator makes the link</td>
         </tr>
       </tbody>
     </table>

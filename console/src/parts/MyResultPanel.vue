@@ -6,7 +6,7 @@ import { api, ask, type Mine } from '../api/client'
 import { useAct } from '../use/act'
 import ActState from './ActState.vue'
 
-/** A student's result that was handed back, with requests for another look. */
+/** A student's result that was handed back, with regrade requests. */
 const props = defineProps<{ mine: Mine }>()
 const emit = defineEmits<{ asked: [] }>()
 const question = ref('')
@@ -33,7 +33,7 @@ const send = () => act(async () => {
     <ActState :notice="notice" :failure="failure" />
     <form v-if="!waits" class="d-grid gap-2 mt-2" @submit.prevent="send">
       <textarea v-model="question" class="form-control" rows="2" aria-label="What should be looked at again?" placeholder="What should be looked at again, and why?"></textarea>
-      <div><BButton type="submit" size="sm" variant="outline-secondary" :disabled="!question.trim()">Ask for another look</BButton></div>
+      <div><BButton type="submit" size="sm" variant="outline-secondary" :disabled="!question.trim()">Request a regrade</BButton></div>
     </form>
   </section>
 </template>

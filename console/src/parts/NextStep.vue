@@ -10,7 +10,7 @@ defineEmits<{ grade: []; regrade: []; publish: [] }>()
 
 <template>
   <div v-if="open" class="next">
-    <span><strong>{{ open === 1 ? 'A student asks' : `${open} students ask` }} for another look.</strong></span>
+    <span><strong>{{ open === 1 ? 'A student requests' : `${open} students request` }} a regrade.</strong></span>
     <RouterLink class="btn btn-sm btn-primary" :to="`${at}/requests`">Answer</RouterLink>
   </div>
   <div v-if="assignment.proposal && run" class="next">

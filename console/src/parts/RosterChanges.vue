@@ -19,6 +19,6 @@ const says = (p: Pupil) => [p.full_name, p.number, p.mail].filter(Boolean).join(
       <li v-for="p in changes.missing" :key="p.name" class="quiet">{{ says(p) }} is on the roster and not in the file, and stays</li>
       <li v-for="p in changes.problems" :key="p.entry" class="bad">{{ p.entry }}: {{ p.reason }}</li>
     </ul>
-    <BButton variant="primary" :disabled="!changes.added.length && !changes.changed.length" @click="$emit('keep')">Take them onto the roster</BButton>
+    <BButton variant="primary" :disabled="!changes.added.length && !changes.changed.length" @click="$emit('keep')">Apply</BButton>
   </div>
 </template>

@@ -97,7 +97,7 @@ func database(t testing.TB, template string) string {
 	return shared.URL(name)
 }
 
-// Service is a running service. Its client acts for ida, who keeps the office.
+// Service is a running service. Its client acts for ida, who is an administrator.
 type Service struct {
 	URL    string
 	Client *client.Client
