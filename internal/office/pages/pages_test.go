@@ -170,7 +170,7 @@ func TestPagesThatMakeTheSetUp(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.page+" "+tt.loses, func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 5, i)
 			t.Parallel()
 			rules, err := games.All().Rules(tt.game)
 			if err != nil {
