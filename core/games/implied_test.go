@@ -123,3 +123,27 @@ func TestContradictions(t *testing.T) {
 		})
 	}
 }
+
+// A variant in which it cannot be told what a program sets up has one next to it in which it can.
+func TestOwnSetupsOfVariants(t *testing.T) {
+	for variant, want := range map[string]game.Variant{
+		"hangman":                           "hangman",
+		"battleship":                        "battleship:sides=one",
+		"battleship:placing=by-hand,rows=8": "battleship:rows=8,sides=one",
+		"blackjack:peek=no":                 "blackjack:peek=no,rounds=1",
+		"blackjack:rounds=1":                "blackjack:rounds=1",
+		"tic-tac-toe":                       "",
+	} {
+		rules, err := games.All().Rules(variant)
+		if err != nil {
+			t.Fatal(err)
+		}
+		got := game.Variant("")
+		if own, ok := games.All().OwnSetups(rules); ok {
+			got = own.Variant()
+		}
+		if got != want {
+			t.Errorf("%s is graded as %q, want %q", variant, got, want)
+		}
+	}
+}

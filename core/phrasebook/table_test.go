@@ -3,6 +3,7 @@ package phrasebook
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -180,5 +181,23 @@ setup:
 		if _, err := Parse("book.yaml", text); !errors.Is(err, cause) {
 			t.Errorf("%s: error is %v, want %v", text, err, cause)
 		}
+	}
+}
+
+// Cards that stand one below the other belong to what stands over them; other lines stay.
+func TestGather(t *testing.T) {
+	screen := NewScreen("Dealer's Hand:\n <card hidden>\n Six of Hearts\n\nYour Hand:\n A♠\n 10♥\nTotal: 21\nK♦\nHit or stand? ")
+	want := []string{"Dealer's Hand: <card hidden> Six of Hearts", "", "Your Hand: A♠ 10♥", "Total: 21", "K♦", "Hit or stand? "}
+	if got := Gather(screen); !slices.Equal(got, want) {
+		t.Errorf("gathered %q, want %q", got, want)
+	}
+}
+
+// The name of a rank in the plural is no card of spades, and rules that are told before anything is dealt are
+// no hand.
+func TestRulesAreNoHand(t *testing.T) {
+	rules := NewScreen("Aces count 1 or 11, kings 10.\nYour bet? ")
+	if facts := Default().Read(rules, TableOf(rulesOf(t, "blackjack"), "cards=5S 9H 6D 9C KH"), Step{Opening: true}); len(facts) > 0 {
+		t.Errorf("read %v", facts)
 	}
 }

@@ -17,3 +17,28 @@ func TestLettersAreAllOfTheWord(t *testing.T) {
 		}
 	}
 }
+
+// What hides letters is the sign that stands for all of them when a game begins, or else among letters
+// later on; only where none does are they the usual signs.
+func TestHiders(t *testing.T) {
+	tests := []struct {
+		word, first, later string
+		want               string
+	}{
+		{"oo", "-- (6 left)", "There are 2 o.", "-"},
+		{"orange", "Word: ------  Lives: ******", "Word: --a---  Lives: ******", "-"},
+		{"orange", "Word: ------  Lives: ******", "Word: ------  Lives: *****", "-*"},
+		{"orange", "$ $ $ $ $ $", "", "$"},
+		{"orange", "Guess! It has 6 letters.", "", usualHiders},
+		{"a-b", "_-_", "", "_"},
+	}
+	for _, tt := range tests {
+		table := Table{Solo: true, Word: tt.word}
+		var known Known
+		known.Hide(table, NewScreen(tt.first), true)
+		known.Hide(table, NewScreen(tt.later), false)
+		if known.Hiders != tt.want {
+			t.Errorf("%q, then %q: letters of %s are hidden by %q, want %q", tt.first, tt.later, tt.word, known.Hiders, tt.want)
+		}
+	}
+}

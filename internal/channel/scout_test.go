@@ -47,6 +47,11 @@ func TestScout(t *testing.T) {
 		{"two prompts, the column's first, after names and a menu",
 			scouted("input('Wie? '); input('Und? ')\nwhile input('[k] oder [l]? ') != 'l': pass", "c = int(input('yy? ')) - 1; r = int(input('zz? ')) - 1", `print("\n".join("r%d|%s" % (r, "|".join("." if x is None else "AB"[x] for x in g[r*3:r*3+3])) + "\n==" for r in range(3)))`),
 			[]string{"{col}", "{row}"}, 1, []string{"r0|{}|{}|{}", "", "r1|{}|{}|{}", "", "r2|{}|{}|{}"}, "AB", 3, false},
+		{"two players where a menu has both", scouted("import sys\nsolo = input('(1) or (2) players? ') == '1'",
+			"s = input('zz? ') if not (solo and t) else '%d%d' % divmod(g.index(None), 3); r, c = (int(s[0]) - 1, int(s[1]) - 1) if not (solo and t) else (int(s[0]), int(s[1]))", plain),
+			[]string{"{row}{col}"}, 1, []string{"<{}~{}~{}>", "<{}~{}~{}>", "<{}~{}~{}>"}, "*+", 1, false},
+		{"all rows on one line", scouted("", "s = input('zz? '); r, c = int(s[0]) - 1, int(s[1]) - 1", `print([" *+"[0 if x is None else x + 1] for x in g])`),
+			[]string{"{row}{col}"}, 1, []string{"['{}', '{}', '{}', '{}', '{}', '{}', '{}', '{}', '{}']"}, "*+", 0, false},
 		{"from zero although it says one", scouted("print('1-3')", "r, c = map(int, input('1 to 3? ').split())", plain), []string{"{row} {col}"}, 1, []string{"<{}~{}~{}>", "<{}~{}~{}>", "<{}~{}~{}>"}, "*+", 0, true},
 	}
 	for _, tt := range tests {

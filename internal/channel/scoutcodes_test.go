@@ -22,3 +22,12 @@ func TestCodesOnAScreen(t *testing.T) {
 		}
 	}
 }
+
+// Names of cells may stand in quotes in the source, among other texts.
+func TestCodesInASource(t *testing.T) {
+	source := `print("Noughts!"); cells = {'top left': 0, 'top': 1, 'top right': 2, 'left': 3, 'middle': 4, 'right': 5, 'low left': 6, 'low': 7, 'low right': 8}; print("Draw.")`
+	got := fmt.Sprint(codesIn(source, 9))
+	if want := "[[top left top top right left middle right low left low low right]]"; got != want {
+		t.Errorf("found %s, want %s", got, want)
+	}
+}
