@@ -155,6 +155,8 @@ func (g *gridList) endings() {
 	r := g.r
 	rows, cols := r.Shape()
 	g.add("late-check", "A line is seen one move late.", "Your program sees a win too late.", func(r *grid.Rules) grid.Steps { return lateCheck{wrongWinner{r}} })
+	g.add("win-never", "No line is ever seen: the game goes on until the board is full.",
+		"Your program does not see that a player has won.", func(r *grid.Rules) grid.Steps { return neverWins{r} })
 	g.add("draw-before-win", "A line on the last free cell is called a draw.",
 		"Your program overlooks something when the board is full.", func(r *grid.Rules) grid.Steps { return drawFirst{r} })
 	g.add("draw-early", "The game is drawn with one cell free.", "Your program calls a draw too early.", func(r *grid.Rules) grid.Steps { return drawAt{r, rows*cols - 1} })

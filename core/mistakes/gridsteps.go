@@ -245,6 +245,10 @@ func (m lateCheck) Wins(p *grid.Position, c game.Cell) bool {
 	return before >= 0 && m.Rules.Wins(p, game.Cell{Row: int16(before / cols), Col: int16(before % cols)})
 }
 
+type neverWins struct{ *grid.Rules }
+
+func (neverWins) Wins(*grid.Position, game.Cell) bool { return false }
+
 type drawFirst struct{ *grid.Rules }
 
 func (m drawFirst) Decide(p *grid.Position, wins, full bool) game.Result {

@@ -2,6 +2,7 @@ package phrasebook
 
 import (
 	"cmp"
+	"regexp"
 	"slices"
 	"strings"
 	"unicode"
@@ -70,6 +71,16 @@ func (k *Known) Hide(t Table, screen Screen, opening bool) {
 // before and behind. One without any hidden letter has to be spaced, since as many letters may be
 // anything.
 func (t Table) letters(line, hiders string) (shown string, found bool) {
+	if shown, found = t.lettersOf(line, hiders); !found && strings.Contains(line, "  ") {
+		return t.lettersOf(wide.ReplaceAllString(line, " "), hiders)
+	}
+	return shown, found
+}
+
+// wide finds several blanks in a row, as between letters that stand far apart.
+var wide = regexp.MustCompile(` {2,}`)
+
+func (t Table) lettersOf(line, hiders string) (shown string, found bool) {
 	n := len([]rune(t.Word))
 	if n == 0 {
 		return "", false

@@ -291,8 +291,16 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 const moreTries = 5
 
 // accepted reports whether a move was seen to be accepted in one of the scripts: whoever it was taken
-// to be of, and wherever it was put.
+// to be of, and wherever it was put. Where a program shows boards, whose turn it says it is proves nothing
+// as long as no mark is on one of them.
 func accepted(list []played) bool {
+	boards := slices.ContainsFunc(list, func(p played) bool {
+		return slices.ContainsFunc(p.evidence.Steps, func(s record.Step) bool { return len(s.Shown) > 0 })
+	})
+	proofs := []string{"board", "letters", "shot", "cards", "total"}
+	if !boards {
+		proofs = append(proofs, "turn")
+	}
 	for _, p := range list {
 		for i, step := range p.verdict.Steps {
 			if i == 0 || i > len(p.verdict.Script.Steps) {
@@ -305,7 +313,7 @@ func accepted(list []played) bool {
 				return true
 			}
 			if slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool {
-				return !step.Echo && c.State == judge.Agrees && slices.Contains([]string{"board", "turn", "letters", "shot", "cards", "total"}, c.Subject)
+				return !step.Echo && c.State == judge.Agrees && slices.Contains(proofs, c.Subject)
 			}) {
 				return true
 			}

@@ -150,7 +150,7 @@ func TestPagesOfOthers(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.page+" "+tt.loses, func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 5, i)
 			t.Parallel()
 			fares(t, pageGrader(t, tt.suite, ""), tt.page, tt.old, tt.new, tt.loses)
 		})

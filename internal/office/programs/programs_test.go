@@ -220,7 +220,7 @@ script "across a ship"
 	}
 	for i, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			portion.Every(t, 2, i)
+			portion.Every(t, 4, i)
 			path := "../testdata/functions/" + tt.file
 			source, err := os.ReadFile(path)
 			if err != nil || !strings.Contains(string(source), tt.right) {
@@ -301,7 +301,7 @@ func TestWirePrograms(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.file, func(t *testing.T) {
-			portion.Every(t, 2, i)
+			portion.Every(t, 4, i)
 			source, err := os.ReadFile("../../../demo/wire/" + tt.file)
 			if err != nil {
 				t.Fatal(err)

@@ -232,6 +232,7 @@ func TestUnseenProgramsAreRead(t *testing.T) {
 		"another game":  "while True:\n    n = int(input('guess: '))\n    print('higher' if n < 42 else 'lower')\n",
 		"no game":       "print('hello')\n",
 		"does not run":  "import nosuchmodule\n",
+		"plays itself":  "g = ['.'] * 9\nwhile '.' in g:\n    print(g[:3], g[3:6], g[6:], sep='\\n')\n    n = input('1-9: ')\n    if n not in list('123456789') or g[int(n) - 1] != '.':\n        print('no')\n        continue\n    g[int(n) - 1] = 'X'\n    if '.' in g: g[g.index('.')] = 'O'\n",
 		"says nothing":  "import sys\nsys.stdin.read()\n",
 		"answers blank": "while True: input()\n",
 	} {
