@@ -83,7 +83,7 @@ func assignmentCreateCommand(o *options) *cobra.Command {
 			}
 			created, err := o.client().CreateAssignment(c.Context(), a, f.Times)
 			return o.answer(c, created, err, func(w io.Writer) {
-				fmt.Fprintf(w, "assignment %s/%s is there: %s\n", created.Course, created.Name, created.Game)
+				fmt.Fprintf(w, "created assignment %s/%s: %s\n", created.Course, created.Name, created.Game)
 			})
 		},
 	}
@@ -360,7 +360,7 @@ func assignmentAdoptCommand(o *options) *cobra.Command {
 			}
 			a, err := o.client().Adopt(c.Context(), args[0], name, data)
 			return o.answer(c, a, err, func(w io.Writer) {
-				fmt.Fprintf(w, "assignment %s/%s is there: %s\n", a.Course, a.Name, a.Game)
+				fmt.Fprintf(w, "created assignment %s/%s: %s\n", a.Course, a.Name, a.Game)
 			})
 		},
 	}

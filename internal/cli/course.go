@@ -21,7 +21,7 @@ func courseCommand(o *options) *cobra.Command {
 		Example: "  durchgang course create evening-class --title 'Programming, evening class' --zone Europe/Berlin",
 		RunE: func(c *cobra.Command, args []string) error {
 			course, err := o.client().CreateCourse(c.Context(), args[0], title, zone)
-			return o.answer(c, course, err, func(w io.Writer) { fmt.Fprintf(w, "course %s is there\n", course.Name) })
+			return o.answer(c, course, err, func(w io.Writer) { fmt.Fprintf(w, "created course %s\n", course.Name) })
 		},
 	}
 	set := &cobra.Command{

@@ -60,12 +60,12 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 	ida := desk{t, t.TempDir(), s.URL}
 	ida.run("signed in", servertest.Password+"\n", "welcome", s.URL+link, "--login", "ida", "--name", "Ida Marling")
 	ida.run("ida (Ida Marling)", "", "account")
-	ida.run("course evening is there", "", "course", "create", "evening", "--title", "Evening class", "--zone", "Europe/Berlin")
+	ida.run("created course evening", "", "course", "create", "evening", "--title", "Evening class", "--zone", "Europe/Berlin")
 	roster := write("roster.csv", "name,number,mail\nAda Brandt,1,ada@school.example\nBo Lind,2,\n")
 	ida.run("2 would be new", "", "roster", "import", "evening", roster, "--preview")
 	ida.run("2 new", "", "roster", "import", "evening", roster)
 	ida.run("your program (Python) gets 3", "", "assignment", "rehearse", "evening", "--suite", suite, solution)
-	ida.run("assignment evening/ttt is there", "", "assignment", "create", "evening/ttt", "--suite", suite, "--tries", "1", "--due", "2031-05-01T18:00")
+	ida.run("created assignment evening/ttt", "", "assignment", "create", "evening/ttt", "--suite", suite, "--tries", "1", "--due", "2031-05-01T18:00")
 	ida.run("ttt-kit.zip", "", "assignment", "kit", "evening/ttt", "--output", filepath.Join(dir, "ttt-kit.zip"))
 
 	write("class/Ada Brandt/game.py", wrong)

@@ -135,7 +135,7 @@ func TestConsoleFromClassToPartingStep(t *testing.T) {
 		t.Errorf("the marked cell says %q, the title %q", wrong, title)
 	}
 	do(t, ctx, "step on with the keyboard", chromedp.KeyEvent(kb.ArrowRight))
-	see(t, ctx, "after the parting step, not judged")
+	see(t, ctx, "after the first difference, not judged")
 	do(t, ctx, "step to the start", chromedp.KeyEvent(kb.Home))
 	see(t, ctx, "Step 0: the program is started")
 }

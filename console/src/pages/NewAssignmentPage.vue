@@ -98,6 +98,7 @@ const adopt = () => act(async () => {
           <h2 class="mt-0">2. How programs are spoken to, and what earns points</h2>
           <SelectField v-model="channel" label="Programs are played" :options="channels" />
           <SelectField v-if="guide?.own && !suite" v-model="maker" label="Programs" :options="makers" />
+          <p v-if="own && guide?.own !== guide?.variant" class="quiet">They are graded as {{ guide?.own }}, in which it can be told what a program has set up.</p>
           <div class="columns">
             <EditorField v-model="suite" label="Suite" placeholder="Empty: the one that ships for the game" hint="Scripts with the criteria they belong to. Empty takes the one that ships." />
             <EditorField v-model="phrasebook" label="Phrasebook" :placeholder="channel === 'function' ? 'functions: …' : channel === 'page' ? 'Empty: each page\'s map is drafted' : 'Empty: the built-in wording'" hint="How programs talk, how functions are called, or where on a page the game is. It can be written later, from what programs print." />
@@ -105,7 +106,7 @@ const adopt = () => act(async () => {
         </section>
         <section class="panel">
           <h2 class="mt-0">3. Try it</h2>
-          <p v-if="own">A solution of your own is graded, if you give one; what must be seen is known only with a program.<template v-if="guide?.own !== guide?.variant"> The variant will be {{ guide?.own }}.</template></p>
+          <p v-if="own">A solution of your own is graded, if you give one; what must be seen is known only with a program.</p>
           <p v-else>It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.</p>
           <div class="fields"><FileField v-model="program" label="Your solution" hint="A source file or an archive; it is not kept" /></div>
           <BButton variant="outline-secondary" :disabled="trying" @click="rehearse">{{ trying ? 'Trying …' : 'Try it' }}</BButton>

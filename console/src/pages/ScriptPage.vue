@@ -63,14 +63,14 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
         <div class="d-flex gap-2" role="group" aria-label="Stepping">
           <BButton size="sm" variant="outline-secondary" :disabled="current === 0" @click="go(current - 1)">← Back</BButton>
           <BButton size="sm" variant="outline-secondary" :disabled="current === last" @click="go(current + 1)">Next →</BButton>
-          <BButton v-if="view.evidence.parting >= 0" size="sm" variant="primary" @click="go(view.evidence.parting)">Parting step</BButton>
+          <BButton v-if="view.evidence.parting >= 0" size="sm" variant="primary" @click="go(view.evidence.parting)">First difference</BButton>
         </div>
       </div>
       <div class="script-grid">
         <StepList v-model="current" class="panel" :steps="view.evidence.steps" :parting="view.evidence.parting" />
         <div class="d-grid gap-3">
           <section class="panel" aria-live="polite">
-            <p class="mb-2"><strong>Step {{ current }}:</strong> {{ step.says }}<span v-if="step.echo" class="quiet"> (after the parting step, not judged)</span></p>
+            <p class="mb-2"><strong>Step {{ current }}:</strong> {{ step.says }}<span v-if="step.echo" class="quiet"> (after the first difference, not judged)</span></p>
             <div class="boards">
               <template v-if="step.reference.length">
                 <GameBoard title="Reference" :board="step.reference" />

@@ -16,7 +16,7 @@ const current = defineModel<number>({ required: true })
         <span class="step-number">{{ i }}</span>
         <code>{{ step.word }}</code>
         <span v-if="i === parting" class="step-sign">✗ first difference</span>
-        <span v-else-if="step.echo" class="visually-hidden">after the parting step</span>
+        <span v-else-if="step.echo" class="visually-hidden">after the first difference</span>
       </button>
     </li>
   </ol>
