@@ -51,7 +51,7 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.file+" "+tt.loses, func(t *testing.T) {
-			portion.Every(t, 6, i)
+			portion.Every(t, 9, i)
 			t.Parallel()
 			source, err := os.ReadFile(filepath.Join("testdata/own", tt.file))
 			if err != nil || !strings.Contains(string(source), tt.old) {
