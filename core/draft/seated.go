@@ -24,9 +24,9 @@ func Seated(plays []Play) Wording {
 		}
 	}
 	var lines []cardLine
-	decision := Decision(plays)
+	decision := asks(Decision(plays))
 	for _, p := range plays {
-		if !goesOn(p) || asks(p.Screens[1]) != asks(decision) {
+		if !goesOn(p) || asks(p.Screens[1]) != decision {
 			continue // the round is over as it is dealt
 		}
 		over := ""
@@ -67,9 +67,9 @@ func Decision(plays []Play) (screen phrasebook.Screen) {
 	counts, most := map[string]int{}, 0
 	for _, p := range plays {
 		if goesOn(p) {
-			counts[asks(p.Screens[1])]++
-			if n := counts[asks(p.Screens[1])]; n > most {
-				screen, most = p.Screens[1], n
+			asked := asks(p.Screens[1])
+			if counts[asked]++; counts[asked] > most {
+				screen, most = p.Screens[1], counts[asked]
 			}
 		}
 	}

@@ -12,9 +12,9 @@ import (
 // word is none while an earlier one of them is in the line.
 const usualHiders = "_*?#.-"
 
-// Hiders are the signs that stand for hidden letters, as the first screen of a game shows them: each of
+// hidersAt are the signs that stand for hidden letters, as the first screen of a game shows them: each of
 // them, alone, for all letters of the word. They are the usual ones where none is seen so.
-func (t Table) Hiders(screen Screen) string {
+func (t Table) hidersAt(screen Screen) string {
 	var usual, other []rune
 	for _, line := range screen {
 		for _, sign := range line {
@@ -40,8 +40,8 @@ func (t Table) Hiders(screen Screen) string {
 	return usualHiders
 }
 
-// Narrow returns those of hiders that a screen shows among letters of the word, and all where it shows none.
-func (t Table) Narrow(hiders string, screen Screen) string {
+// narrow returns those of hiders that a screen shows among letters of the word, and all where it shows none.
+func (t Table) narrow(hiders string, screen Screen) string {
 	mixed := ""
 	for _, sign := range hiders {
 		for _, line := range screen {
@@ -55,15 +55,16 @@ func (t Table) Narrow(hiders string, screen Screen) string {
 	return cmp.Or(mixed, hiders)
 }
 
-// Hide keeps which signs stand for hidden letters, by the screens of a game from its first one on.
+// Hide keeps which signs stand for hidden letters, by the screens of a game from its first one on; opening
+// says that another game begins.
 func (k *Known) Hide(t Table, screen Screen, opening bool) {
 	if t.Word == "" {
 		return
 	}
-	if opening {
-		k.Hiders = t.Hiders(screen)
+	if opening || k.Hiders == "" {
+		k.Hiders = t.hidersAt(screen)
 	}
-	k.Hiders = t.Narrow(k.Hiders, screen)
+	k.Hiders = t.narrow(k.Hiders, screen)
 }
 
 // letters reads a line that shows the word: as many characters as it has, each in a
@@ -147,8 +148,8 @@ func apart(text []rune, n int) []rune {
 }
 
 // uncover writes _ for each hidden letter, and reports whether there is one. What
-// stands where the word has a sign is that sign, unless other signs of it are hidden. It is no word of the game when it
-// has a letter that the hidden word has nowhere, or another sign than it has there.
+// stands where the word has a sign is that sign, unless other signs of it are hidden. It is no word of
+// the game when it has a letter that the hidden word has nowhere, or another sign than it has there.
 func (t Table) uncover(cells []rune, hiders string) (word string, hidden, is bool) {
 	secret := []rune(t.Word)
 	if len(cells) != len(secret) {

@@ -16,13 +16,13 @@ import (
 
 // candidate is a set-up that the program may have chosen.
 type candidate struct {
-	setup  game.Setup
-	table  phrasebook.Table
-	hiders string // signs that stand for hidden letters
-	pos    game.Position
-	fits   int  // how well the screens fit
-	shown  bool // a screen shows what it would with this set-up
-	over   bool // the game was over by it at the screen before
+	setup game.Setup
+	table phrasebook.Table
+	known phrasebook.Known // from the screens before
+	pos   game.Position
+	fits  int  // how well the screens fit
+	shown bool // a screen shows what it would with this set-up
+	over  bool // the game was over by it at the screen before
 }
 
 // chosen is one game whose set-up is one of a list.
@@ -102,11 +102,8 @@ func (c *candidate) move(rules game.Rules, step suite.Step) {
 
 // compare gives points for a screen.
 func (c *candidate) compare(rules game.Rules, screen phrasebook.Screen) {
-	if c.hiders == "" {
-		c.hiders = c.table.Hiders(screen)
-	}
-	c.hiders = c.table.Narrow(c.hiders, screen)
-	shown, told := c.table.Shown(screen, c.hiders)
+	c.known.Hide(c.table, screen, false)
+	shown, told := c.table.Shown(screen, c.known.Hiders)
 	over := c.pos.Result().Over()
 	switch {
 	case told && over && !c.over:

@@ -338,12 +338,12 @@ func (s *pageSeat) moment(m suite.Moment) bool {
 
 // record keeps what was seen in a moment as it is read by the map.
 func (s *pageSeat) record(m suite.Moment) bool {
-	o := judge.Observation{Condition: judge.Waiting}
+	o, seen := judge.Observation{Condition: judge.Waiting}, s.seen(m)
 	switch {
 	case s.fallen != nil:
 		o = *s.fallen
 	case !s.hurried:
-		o = s.observe(m)
+		o = s.observe(m, seen)
 		o.Untyped = !s.tried
 	}
 	var events []Event
@@ -353,26 +353,27 @@ func (s *pageSeat) record(m suite.Moment) bool {
 	d := &s.done
 	d.Observations, d.Events, d.Shots = append(d.Observations, o), append(d.Events, append(events, s.printed(o)...)), append(d.Shots, s.shot)
 	d.steps = append(d.steps, s.pageStep)
-	seen := s.seen(m)
 	d.Said, d.Stands = append(d.Said, s.Map.News(seen)), append(d.Stands, s.Map.Stands(seen))
 	return s.tried || m.Step.Act != suite.Again
 }
 
-// seen is what a moment has left on the page.
+// seen is what a moment has left on the page. It keeps which signs hide the letters of a word.
 func (s *pageSeat) seen(m suite.Moment) pagemap.Seen {
 	step := phrasebook.Step{Mover: m.Mover}
 	if m.Step.Act == suite.MakeMove {
 		step.Move = &m.Step.Move
 	}
 	seen := pagemap.Seen{Look: s.looked, Before: s.before, Said: s.said, Dialogs: s.dialogs, Table: s.table, Step: step, Rows: s.rows, Cols: s.cols}
-	s.known.Hide(s.table, s.Map.Screen(seen), m.Step.Act == suite.Start || m.Step.Act == suite.Again)
-	seen.Step.Known.Hiders = s.known.Hiders
+	if s.table.Word != "" {
+		s.known.Hide(s.table, s.Map.Screen(seen), m.Step.Act == suite.Start || m.Step.Act == suite.Again)
+		seen.Step.Known.Hiders = s.known.Hiders
+	}
 	return seen
 }
 
 // observe turns what the page shows into the observation of this moment.
-func (s *pageSeat) observe(m suite.Moment) judge.Observation {
-	o := judge.Observation{Facts: s.Map.Facts(s.seen(m)), Condition: judge.Waiting}
+func (s *pageSeat) observe(m suite.Moment, seen pagemap.Seen) judge.Observation {
+	o := judge.Observation{Facts: s.Map.Facts(seen), Condition: judge.Waiting}
 	switch {
 	case !s.rests:
 		o.Condition, o.Detail = judge.Stuck, "it shows something else again and again"

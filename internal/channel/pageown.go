@@ -56,9 +56,15 @@ func together(s pagemap.Scan) string {
 	return b.String()
 }
 
+// hiddenFleet is rules of a game in which a page may hide a fleet.
+type hiddenFleet interface {
+	game.Implies
+	ShipLengths() []int
+}
+
 // revealFleet finds out where a page has hidden its fleet, and takes that for the set-up: every cell is shot
 // at, and as many as the fleet has cells look alike.
-func (d *pageDrafter) revealFleet(rules game.Implies) error {
+func (d *pageDrafter) revealFleet(rules hiddenFleet) error {
 	v, err := d.open()
 	if err != nil {
 		return err
@@ -76,6 +82,10 @@ func (d *pageDrafter) revealFleet(rules game.Implies) error {
 		}
 		moves = append(moves, game.Move{Cell: at})
 	}
+	fleet := 0
+	for _, n := range rules.ShipLengths() {
+		fleet += n
+	}
 	alike := map[string][]int{}
 	cells := v.board()
 	for i, c := range cells {
@@ -83,6 +93,9 @@ func (d *pageDrafter) revealFleet(rules game.Implies) error {
 		alike[looks] = append(alike[looks], i)
 	}
 	for _, hits := range alike {
+		if len(hits) != fleet {
+			continue
+		}
 		seen := make([][]game.Fact, len(moves))
 		for i, m := range moves {
 			kind := game.FactMiss
@@ -91,25 +104,10 @@ func (d *pageDrafter) revealFleet(rules game.Implies) error {
 			}
 			seen[i] = []game.Fact{{Kind: kind, Player: game.Second, Cell: m.Cell}}
 		}
-		if setup, err := rules.Imply(moves, seen); err == nil && d.fleetOf(setup) == len(hits) {
+		if setup, err := rules.Imply(moves, seen); err == nil {
 			d.Setup = setup
 			return v.err
 		}
 	}
 	return v.err
-}
-
-// fleetOf is how many cells the fleet of a set-up has.
-func (d *pageDrafter) fleetOf(setup game.Setup) (n int) {
-	pos, err := d.Rules.Start(setup)
-	if err != nil {
-		return -1
-	}
-	for i := range d.rows * d.cols {
-		at := game.Cell{Row: int16(i / d.cols), Col: int16(i % d.cols)}
-		if slices.ContainsFunc(d.Rules.Play(pos, game.Move{Cell: at}, nil), func(f game.Fact) bool { return f.Kind == game.FactHit }) {
-			n++
-		}
-	}
-	return n
 }

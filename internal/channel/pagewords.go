@@ -194,7 +194,7 @@ func (d *pageDrafter) sea() error {
 			return fmt.Errorf("%w: there is one board of %d × %d cells, and not one for each player to shoot at", ErrNoMap, d.rows, d.cols)
 		}
 	}
-	if rules, is := d.Rules.(game.Implies); is && d.Own {
+	if rules, is := d.Rules.(hiddenFleet); is && d.Own {
 		if err := d.revealFleet(rules); err != nil {
 			return err
 		}
