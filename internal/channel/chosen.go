@@ -5,7 +5,6 @@ import (
 	"slices"
 	"strings"
 	"unicode"
-	"unicode/utf8"
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
@@ -20,8 +19,8 @@ type candidate struct {
 	table phrasebook.Table
 	known phrasebook.Known // from the screens before
 	pos   game.Position
-	fits  int  // how well the screens fit
-	shown bool // a screen shows what it would with this set-up
+	fits  int  // how well the screens fit, with what they tell
+	shown int  // how well what they show of the word fits
 	over  bool // the game was over by it at the screen before
 }
 
@@ -35,11 +34,13 @@ type chosen struct {
 }
 
 // Points for a candidate: for each letter that a screen shows where it would be, more than for each
-// place that is hidden, since a line may look like those; and for a screen that has the whole word in
-// it, once the game is over by the candidate, and before.
+// place that is hidden, since a line may look like those; for each letter that it shows as hidden though
+// it would not be; and for a screen that has the whole word in it, once the game is over by the
+// candidate, and before.
 const (
 	fitsHidden = 1
 	fitsLetter = 10
+	hidesOpen  = -3
 	fitsTold   = 30
 	toldEarly  = -5
 )
@@ -113,12 +114,35 @@ func (c *candidate) compare(rules game.Rules, screen phrasebook.Screen) {
 	}
 	c.over = over
 	for _, f := range rules.View(c.pos, game.Nobody, nil) {
-		if f.Kind == game.FactShown && strings.EqualFold(f.Text, shown) {
-			c.shown = true
-			hidden := strings.Count(f.Text, "_")
-			c.fits += hidden*fitsHidden + (utf8.RuneCountInString(f.Text)-hidden)*fitsLetter
+		if f.Kind == game.FactShown {
+			points := agreement(f.Text, shown)
+			c.shown += points
+			c.fits += max(points, 0)
 		}
 	}
+}
+
+// agreement returns the points for what a screen shows of a word, both with _ for a hidden letter: 0 where
+// it shows nothing of it, or other letters or signs.
+func agreement(word, shown string) (points int) {
+	should, does := []rune(word), []rune(shown)
+	if len(should) != len(does) {
+		return 0
+	}
+	for i, c := range should {
+		switch {
+		case !strings.EqualFold(string(c), string(does[i])):
+			if does[i] != '_' || !unicode.IsLetter(c) {
+				return 0
+			}
+			points += hidesOpen
+		case c == '_':
+			points += fitsHidden
+		case unicode.IsLetter(c):
+			points += fitsLetter
+		}
+	}
+	return points
 }
 
 // best is the candidate that fits best; of equal ones the first.
@@ -211,7 +235,7 @@ func (g *chosen) told() {
 	g.add(slices.DeleteFunc(g.rules.Choices(strings.Join(words, " ")), func(setup game.Setup) bool {
 		return slices.ContainsFunc(g.candidates, func(c candidate) bool { return strings.EqualFold(string(c.setup), string(setup)) })
 	}))
-	over := slices.DeleteFunc(g.candidates[known:], func(c candidate) bool { return !c.over || !c.shown })
+	over := slices.DeleteFunc(g.candidates[known:], func(c candidate) bool { return !c.over || c.shown <= 0 })
 	g.candidates = g.candidates[:known+len(over)]
 }
 
@@ -241,7 +265,7 @@ func (g *chosen) read(ctx context.Context, script suite.Script) (Performance, er
 		}
 	}
 	done.Moments, done.Played = moments, &played
-	if best.over && best.shown {
+	if best.over && best.shown > 0 {
 		done.Chose = string(best.setup)
 	}
 	return done, nil
