@@ -424,22 +424,30 @@ func Followed(rules game.Rules, plays []Play) (n int) {
 	return n
 }
 
-// Answered counts the plays whose last step, the third, shows cards, where nothing is known of the cards:
-// those after which the same is asked as before, and those after which it is not, so that the round is
-// over.
-func Answered(plays []Play) (more, over int) {
+// Answers counts plays by what came of their last step, the third, where nothing is known of the cards.
+type Answers struct {
+	More  int // it shows another card, and the same is asked as before
+	Same  int // the same is asked as before, with no other card
+	Ended int // something else is asked, or nothing: the round is over
+}
+
+// Answered counts the plays whose last step shows cards.
+func Answered(plays []Play) (a Answers) {
 	for _, p := range plays {
 		last := len(p.Screens) - 1
 		if last < 2 || p.Seen[last].Untyped || len(ranksOn(p.Screens[last])) == 0 {
 			continue
 		}
-		if p.Seen[last].Condition != judge.Ended && asks(p.Screens[last]) == asks(p.Screens[last-1]) {
-			more++
-		} else {
-			over++
+		switch {
+		case p.Seen[last].Condition == judge.Ended || asks(p.Screens[last]) != asks(p.Screens[last-1]):
+			a.Ended++
+		case within(ranksOn(p.Screens[last]), ranksOn(p.Screens[last-1])):
+			a.Same++
+		default:
+			a.More++
 		}
 	}
-	return more, over
+	return a
 }
 
 // asks is what a screen asks, whatever its numbers are.

@@ -46,6 +46,22 @@ type Rules interface {
 	Shape() (rows, cols int)
 }
 
+// Opens is implemented by rules of which a program makes the first move by itself.
+type Opens interface {
+	// Opening returns the move with which a program begins each game, for which nothing is typed; false where
+	// it begins none.
+	Opening() (Move, bool)
+}
+
+// Opening returns the move with which a program begins each game by itself, for which nothing is typed;
+// false where it begins none.
+func Opening(rules Rules) (m Move, does bool) {
+	if opens, is := rules.(Opens); is {
+		return opens.Opening()
+	}
+	return Move{}, false
+}
+
 // MoveKind is what a player names to move.
 type MoveKind string
 

@@ -97,6 +97,9 @@ type Definition struct {
 	// Tells are parameters of which a variant has to have these values for what a program sets up by
 	// itself to be told; nil where it can be told in each variant, or nothing is hidden.
 	Tells Values `json:"-"`
+	// Alike are parameters of variants that programs play which are not asked for one of them, the most usual
+	// first.
+	Alike []Values `json:"-"`
 	// New makes the rules. Every parameter is present and within its bounds; New
 	// checks what only their combination decides, with a *ParamError.
 	New func(v Variant, values Values) (Rules, error) `json:"-"`
@@ -159,23 +162,48 @@ func (r Registry) OwnSetups(rules Rules) (own Rules, ok bool) {
 	if OwnSetups(rules) {
 		return rules, true
 	}
-	name, params, _ := strings.Cut(string(rules.Variant()), ":")
-	i := slices.IndexFunc(r.games, func(d Definition) bool { return d.Name == name })
-	if i < 0 || r.games[i].Tells == nil {
+	d, found := r.definition(rules.Variant())
+	if !found || d.Tells == nil {
 		return nil, false
 	}
+	own, err := d.with(rules.Variant(), d.Tells)
+	return own, err == nil && OwnSetups(own)
+}
+
+// Alike returns the rules of variants that a program may play instead of one that was not asked for.
+func (r Registry) Alike(rules Rules) (list []Rules) {
+	d, _ := r.definition(rules.Variant())
+	for _, values := range d.Alike {
+		if other, err := d.with(rules.Variant(), values); err == nil && other.Variant() != rules.Variant() {
+			list = append(list, other)
+		}
+	}
+	return list
+}
+
+// definition returns the game of a variant.
+func (r Registry) definition(v Variant) (d Definition, found bool) {
+	i := slices.IndexFunc(r.games, func(d Definition) bool { return d.Name == v.Game() })
+	if i < 0 {
+		return Definition{}, false
+	}
+	return r.games[i], true
+}
+
+// with returns the rules of a variant with other values of some parameters.
+func (d Definition) with(v Variant, values Values) (Rules, error) {
+	_, params, _ := strings.Cut(string(v), ":")
 	var parts []string
 	for part := range strings.SplitSeq(params, ",") {
 		key, _, _ := strings.Cut(part, "=")
-		if _, changed := r.games[i].Tells[key]; part != "" && !changed {
+		if _, changed := values[key]; part != "" && !changed {
 			parts = append(parts, part)
 		}
 	}
-	for key, value := range r.games[i].Tells {
+	for key, value := range values {
 		parts = append(parts, key+"="+value)
 	}
-	own, err := r.games[i].rules(name, strings.Join(parts, ","))
-	return own, err == nil && OwnSetups(own)
+	return d.rules(d.Name, strings.Join(parts, ","))
 }
 
 func (r Registry) names() []string {

@@ -165,7 +165,7 @@ func (c *comparer) acceptance() Comparison {
 
 // dealt reports whether cards are played for, where each move that is accepted shows some.
 func (c *comparer) dealt() bool {
-	return slices.ContainsFunc(c.moment.View, func(f game.Fact) bool { return f.Kind == game.FactBank })
+	return slices.ContainsFunc(c.moment.View, func(f game.Fact) bool { return f.Kind == game.FactBank || f.Kind == game.FactCard })
 }
 
 // RefusalAspect is the rule that a reason for refusing a move is about.

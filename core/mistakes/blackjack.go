@@ -17,7 +17,10 @@ func blackjackMistakes(r *blackjack.Rules) *changes[*blackjack.Rules, blackjack.
 	b.dealer()
 	b.results()
 	b.cards()
-	b.bets()
+	if r.Bets() {
+		b.payments()
+		b.bets()
+	}
 	return &b.changes
 }
 
@@ -52,7 +55,7 @@ func blackjackLeads(r *blackjack.Rules, setups []game.Setup) []mistake.Lead {
 		p := pos.(*blackjack.Position)
 		lead := mistake.Lead{Setup: setup}
 		for !p.Result().Over() {
-			for _, m := range []game.Move{{Verb: blackjack.Bet, Amount: min(r.Most(), p.Bank/blackjack.Unit)}, {Verb: blackjack.Decline}, {Verb: blackjack.Stand}} {
+			for _, m := range []game.Move{{Verb: blackjack.Deal}, {Verb: blackjack.Bet, Amount: min(r.Most(), p.Bank/blackjack.Unit)}, {Verb: blackjack.Decline}, {Verb: blackjack.Stand}} {
 				if _, refused := game.Refused(r.Play(p, m, nil)); !refused {
 					lead.Moves = append(lead.Moves, m)
 				}
@@ -96,7 +99,7 @@ func (b *blackjackList) dealer() {
 		"Your program goes on with a round that is over.", func(r *blackjack.Rules) blackjack.Steps { return afterBust{r} })
 }
 
-// results are mistakes in how a hand ends and what it is paid.
+// results are mistakes in how a hand ends.
 func (b *blackjackList) results() {
 	for _, push := range []struct{ family, says, result string }{{"push-wins", "wins", blackjack.Wins}, {"push-loses", "loses", blackjack.Loses}} {
 		const student = "Your program is wrong about equal totals."
@@ -105,6 +108,16 @@ func (b *blackjackList) results() {
 		b.family(push.family, push.family+"-always", "The same total as the dealer's "+push.says+", and so does a natural against one.", student,
 			func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, push.result, true} })
 	}
+	if b.r.Naturals() {
+		b.add("natural-ignored", "An ace and a ten-card at once is a 21 like any other.", "Your program overlooks a special hand.",
+			func(r *blackjack.Rules) blackjack.Steps { return noNatural{r} })
+		b.add("both-natural", "The player's natural wins although the dealer has one too.", "Your program overlooks what the dealer has.",
+			func(r *blackjack.Rules) blackjack.Steps { return bothNatural{r} })
+	}
+}
+
+// payments are mistakes in what a hand is paid.
+func (b *blackjackList) payments() {
 	b.add("stake-lost-on-push", "The bet does not come back on a push.", "Your program keeps a bet that is not lost.",
 		func(r *blackjack.Rules) blackjack.Steps {
 			return pays{r, func(h *blackjack.Hand, paid int) int {
@@ -114,8 +127,6 @@ func (b *blackjackList) results() {
 				return paid
 			}}
 		})
-	b.add("natural-ignored", "An ace and a ten-card at once is a 21 like any other.", "Your program overlooks a special hand.",
-		func(r *blackjack.Rules) blackjack.Steps { return noNatural{r} })
 	if !b.r.EvenNaturals() {
 		b.add("natural-pays-even", "A natural is paid like any other win.", "Your program pays a special hand too little.",
 			func(r *blackjack.Rules) blackjack.Steps {
@@ -127,8 +138,6 @@ func (b *blackjackList) results() {
 				}}
 			})
 	}
-	b.add("both-natural", "The player's natural wins although the dealer has one too.", "Your program overlooks what the dealer has.",
-		func(r *blackjack.Rules) blackjack.Steps { return bothNatural{r} })
 	if b.r.BrokenNaturals() {
 		b.add("payout-rounding", "A payment is rounded down to whole units.", "Your program loses part of a payment.",
 			func(r *blackjack.Rules) blackjack.Steps {

@@ -53,14 +53,12 @@ func TableOf(rules game.Rules, s game.Setup) Table {
 			t.hidden = regexp.MustCompile(`(?i)(?:^|[^\pL\pN])` + regexp.QuoteMeta(f.Text) + `(?:$|[^\pL\pN])`)
 		case game.FactLives:
 			t.lives = f.N
-		case game.FactBank:
-			t.cards = true
 		case game.FactCell:
 			t.oceans = t.oceans || f.Owner() != game.Nobody
 		}
 	}
 	if r, is := rules.(interface{ Rounds() int }); is {
-		t.once = r.Rounds() == 1
+		t.cards, t.once = true, r.Rounds() == 1
 	}
 	if f, is := rules.(fleet); is {
 		t.ships, t.names = slices.Clone(f.ShipNames()), f.NamesHits()

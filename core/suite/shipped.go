@@ -4,18 +4,21 @@ import (
 	"embed"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 
 	"durchgang/core/game"
 )
 
+// The file of a suite is named after its variant, with a comma for the colon.
+//
 //go:embed shipped/*.suite shipped/own/*.suite
 var shipped embed.FS
 
 // Shipped returns the suite that comes with Durchgang for a game's usual
 // variant, and its text.
 func Shipped(v game.Variant, games game.Registry) (*Suite, string, error) {
-	name := "shipped/" + string(v) + ".suite"
+	name := "shipped/" + strings.ReplaceAll(string(v), ":", ",") + ".suite"
 	text, err := shipped.ReadFile(name)
 	if err != nil {
 		return nil, "", fmt.Errorf("no suite comes with Durchgang for %s: write one (docs/scripts.md) and pass it with --suite", v)
@@ -53,7 +56,7 @@ func noOwn(rules game.Rules, games game.Registry) error {
 // variant themselves, and its text. The error says where there is none.
 func shippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
 	v := rules.Variant()
-	name := "shipped/own/" + v.Game() + ".suite"
+	name := ownName(v)
 	text, err := shipped.ReadFile(name)
 	if err != nil {
 		return nil, "", fmt.Errorf("in %s a program has nothing to set up by itself", v)
@@ -77,6 +80,22 @@ func shippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
 	return s, written, nil
 }
 
+// ownName is the file of the suite for programs that make the hidden set-up of a variant themselves: the one
+// that is for most of its parameters.
+func ownName(v game.Variant) string {
+	name, most := "shipped/own/"+v.Game()+".suite", 0
+	params := strings.Split(strings.TrimPrefix(string(v), v.Game()+":"), ",")
+	entries, _ := shipped.ReadDir("shipped/own") // which is part of the program
+	for _, e := range entries {
+		file := strings.Split(strings.TrimSuffix(e.Name(), ".suite"), ",")
+		other := slices.ContainsFunc(file[1:], func(param string) bool { return !slices.Contains(params, param) })
+		if file[0] == v.Game() && !other && len(file)-1 > most {
+			name, most = "shipped/own/"+e.Name(), len(file)-1
+		}
+	}
+	return name
+}
+
 // ShippedNames lists the variants for which a suite comes with Durchgang.
 func ShippedNames() []game.Variant {
 	entries, err := shipped.ReadDir("shipped")
@@ -86,7 +105,7 @@ func ShippedNames() []game.Variant {
 	var names []game.Variant
 	for _, e := range entries {
 		if name, is := strings.CutSuffix(e.Name(), ".suite"); is {
-			names = append(names, game.Variant(name))
+			names = append(names, game.Variant(strings.Replace(name, ",", ":", 1)))
 		}
 	}
 	return names

@@ -158,6 +158,7 @@ type player struct {
 	rest    rest              // how the program rests now
 	pending []string          // lines of a move that the program holds while it asks for the next
 	marks   int               // on the board shown last
+	early   []Event           // what was done at a game's start and is seen at its first move
 	now     judge.Observation
 }
 
@@ -204,6 +205,9 @@ func (p *player) moment(m suite.Moment) bool {
 		}
 	case m.Step.Act == suite.Again:
 		p.again()
+	case p.opens(m.Step):
+		p.events = p.early
+		p.observe()
 	case m.Step.Act == suite.Look, m.Step.Act == suite.Reload: // nobody shows a position to a program on a terminal
 		p.now = judge.Observation{Condition: judge.Waiting, Untyped: true}
 	case p.now.Condition != judge.Asking && p.now.Condition != judge.Waiting:
@@ -217,10 +221,31 @@ func (p *player) moment(m suite.Moment) bool {
 		p.nextRound(m)
 		p.now.Repeats = p.rest == waits && p.Book.Skeleton(p.shown.Prompt()) == p.Book.Skeleton(before)
 	}
+	if p.opening && !p.now.Untyped {
+		p.hold()
+	}
 	p.learn(m)
 	p.done.Observations = append(p.done.Observations, p.now)
 	p.done.Events = append(p.done.Events, p.events)
 	return !(m.Step.Act == suite.Again && p.now.Untyped)
+}
+
+// hold puts off what a program did as a game began to the first move, where the program makes that by
+// itself. Until then nothing is seen but that it goes on; one that printed nothing, or failed, is seen at once.
+func (p *player) hold() {
+	_, opens := game.Opening(p.Rules)
+	early := p.now.Condition == judge.Ended && p.now.Detail == "" || p.rest == waits
+	if !opens || !early || p.now.Silent {
+		return
+	}
+	p.early, p.events = p.events, nil
+	p.now = judge.Observation{Condition: judge.Asking, ByTurn: p.now.ByTurn}
+}
+
+// opens reports whether a step is the move that the program has made by itself as the game began.
+func (p *player) opens(step suite.Step) bool {
+	m, does := game.Opening(p.Rules)
+	return does && step.Act == suite.MakeMove && step.Move == m && p.early != nil
 }
 
 // nextRound agrees to play on where a program asks for that after each round of a game
@@ -289,7 +314,7 @@ func (p *player) attempt(step suite.Step) bool {
 		p.enter(lines[i])
 		asked := form.Asked(p.shown.Prompt())
 		if p.rest != waits || i+1 == prompts || asked >= 0 && asked != i+1 || p.refused() {
-			p.hold(lines, asked)
+			p.keep(lines, asked)
 			return true
 		}
 	}
@@ -328,8 +353,8 @@ func (p *player) spell(m game.Move) game.Move {
 	return game.Move{Text: p.Book.Word(p.Rules.FormatMove(m), p.shown.Prompt(), strings.Join(p.shown, "\n"), phrasebook.Plain(p.said))}
 }
 
-// hold keeps the lines of a refused move that the program does not ask for again.
-func (p *player) hold(lines []string, asked int) {
+// keep keeps the lines of a refused move that the program does not ask for again.
+func (p *player) keep(lines []string, asked int) {
 	p.pending = nil
 	if asked > 0 && p.rest == waits {
 		p.pending = slices.Clone(lines[:asked])

@@ -80,13 +80,13 @@ func (d *drafter) verbs() error {
 				n := draft.Followed(d.suite.Rules, t.plays)
 				return n, n == len(scripts)
 			}
-			switch more, over := draft.Answered(t.plays); {
+			switch a := draft.Answered(t.plays); {
 			case name != "stand": // a card more may end the round
-				return more, more > over
-			case more > 0: // after a stand nothing is asked
+				return a.More, a.More > a.Ended && a.More > a.Same
+			case a.More+a.Same > 0: // after a stand nothing is asked
 				return 0, false
 			default:
-				return over, over*2 >= len(scripts) // the others are over as they are dealt
+				return a.Ended, a.Ended*2 >= len(scripts) // the others are over as they are dealt
 			}
 		}, t)
 		if found.whole {

@@ -18,7 +18,8 @@ import (
 
 // The verbs of moves.
 const (
-	Bet       = "bet" // Amount in units
+	Bet       = "bet"  // Amount in units
+	Deal      = "deal" // where nothing is bet
 	Hit       = "hit"
 	Stand     = "stand"
 	Double    = "double"
@@ -46,14 +47,17 @@ type Rules struct {
 	variant      game.Variant
 	decks        int
 	hitsSoft17   bool
-	pays, per    int // what a natural pays, as in 3 per 2
+	naturals     bool // an ace and a ten-card at once are more than 21
+	pays, per    int  // what a natural pays, as in 3 per 2
 	peeks        bool
+	asksAt21     bool   // the player decides on a hand of 21 too
 	double       string // any, 9-11, 10-11 or none
 	afterSplit   bool   // double after a split
 	splits       int    // times a hand may be split in a round
 	aceTakesOne  bool   // split aces take one card each
 	insurance    bool
 	surrender    bool
+	bets         bool
 	least, most  int // of a bet, in units
 	bank, rounds int
 	steps        Steps
@@ -108,13 +112,23 @@ func Blackjack() game.Definition {
 		Name:  "blackjack",
 		Title: "Blackjack",
 		Doc:   "The player draws cards to come closer to 21 than the dealer, without going over. Pictures count ten, an ace one or eleven. An ace and a ten-card at once is a natural. The dealer draws to 17.",
-		Moves: "A bet is a number; then hit, stand, double, split, surrender, insure or decline.",
+		Moves: "A bet is a number; then hit, stand, double, split, surrender, insure or decline. Without bets, deal begins the round.",
 		Makes: "shuffle the cards",
 		Tells: game.Values{"rounds": "1"},
+		Alike: []game.Values{
+			{"peek": "no"},
+			{"bets": "no", "natural": "none"},
+			{"bets": "no", "natural": "none", "at21": "decides"},
+			{"bets": "no", "peek": "no"},
+			{"bets": "no"},
+			{"peek": "no", "natural": "none"},
+		},
 		Params: []game.Param{
 			game.Number("decks", 1, 1, 8, "decks of 52 cards"),
 			game.Choice("soft17", "what the dealer does with a soft 17", "stands", "hits"),
-			game.Choice("natural", "what a natural is paid", "3:2", "6:5", "2:1", "1:1"),
+			game.Choice("bets", "whether the player bets; without bets a game is one round, with hit and stand only", "yes", "no"),
+			game.Choice("natural", "what a natural is paid; with none it is a 21 like any other", "3:2", "6:5", "2:1", "1:1", "none"),
+			game.Choice("at21", "what the player does with a hand of 21", "stands", "decides"),
 			game.Choice("peek", "whether the dealer looks for a natural before the player decides", "yes", "no"),
 			game.Choice("double", "on which two cards the player may double", "any", "9-11", "10-11", "none"),
 			game.Choice("das", "whether a hand may be doubled after a split", "yes", "no"),
@@ -138,8 +152,16 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 		aceTakesOne: values["aces"] == "one", insurance: values["insurance"] == "yes", surrender: values["surrender"] == "late",
 		least: values.Int("min"), most: values.Int("max"), bank: values.Int("bank"), rounds: values.Int("rounds"),
 	}
-	if _, err := fmt.Sscanf(values["natural"], "%d:%d", &r.pays, &r.per); err != nil {
-		return nil, fmt.Errorf("what a natural is paid: %w", err)
+	r.naturals, r.asksAt21, r.bets = values["natural"] != "none", values["at21"] == "decides", values["bets"] == "yes"
+	r.pays, r.per = 1, 1
+	if r.naturals {
+		if _, err := fmt.Sscanf(values["natural"], "%d:%d", &r.pays, &r.per); err != nil {
+			return nil, fmt.Errorf("what a natural is paid: %w", err)
+		}
+	}
+	if !r.bets { // each round is worth a unit, which nobody is told
+		r.pays, r.per, r.double, r.splits, r.insurance, r.surrender = 1, 1, "none", 0, false, false
+		r.least, r.most, r.bank, r.rounds = 1, 1, 1, 1
 	}
 	if r.most < r.least || r.bank < r.least {
 		return nil, &game.ParamError{
@@ -166,6 +188,21 @@ func (r *Rules) Bank() int { return r.bank }
 // Broke whether less than the least one before the last round.
 func (r *Rules) Poorer() bool { return r.bank < r.most*r.rounds }
 func (r *Rules) Broke() bool  { return r.bank-r.most*(r.rounds-1) < r.least }
+
+// Bets reports whether the player bets, and Naturals whether an ace and a ten-card at once are more than 21.
+func (r *Rules) Bets() bool     { return r.bets }
+func (r *Rules) Naturals() bool { return r.naturals }
+
+// Begin is the move that begins a round for the least that can be bet.
+func (r *Rules) Begin() game.Move {
+	if !r.bets {
+		return game.Move{Verb: Deal}
+	}
+	return game.Move{Verb: Bet, Amount: r.least}
+}
+
+// Opening implements game.Opens: without bets the cards are dealt before anything is asked.
+func (r *Rules) Opening() (game.Move, bool) { return r.Begin(), !r.bets }
 
 // Doubles reports whether some hand may be doubled.
 func (r *Rules) Doubles() bool { return r.double != "none" }
@@ -260,8 +297,12 @@ func (t *turn) refuse(m game.Move) game.Refusal {
 	switch {
 	case p.result.Over():
 		return game.GameOver
+	case (m.Verb == Bet) != t.bets && (m.Verb == Bet || m.Verb == Deal):
+		return NotAllowed
 	case m.Verb == Bet:
 		return t.refuseBet(m.Amount)
+	case m.Verb == Deal:
+		return t.refuseBet(1)
 	case p.phase == betting, (m.Verb == Insure || m.Verb == Decline) != (p.phase == insuring):
 		return NotNow
 	}
@@ -357,6 +398,13 @@ func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) [
 			facts[from+1].Text = "?"
 		}
 	}
+	return r.tellBank(p, facts)
+}
+
+func (r *Rules) tellBank(p *Position, facts []game.Fact) []game.Fact {
+	if !r.bets {
+		return facts
+	}
 	return append(facts, game.Fact{Kind: game.FactBank, Player: game.First, Amount: p.Bank})
 }
 
@@ -369,6 +417,12 @@ func tellHand(facts []game.Fact, owner game.Player, n int, cards []Card, total i
 
 // Candidates implements game.Rules: bets at and beyond each bound, and every verb.
 func (r *Rules) Candidates(pos game.Position, moves []game.Move) []game.Move {
+	if !r.bets {
+		if pos.(*Position).Hands == nil {
+			return append(moves, game.Move{Verb: Deal})
+		}
+		return append(moves, game.Move{Verb: Hit}, game.Move{Verb: Stand})
+	}
 	bank := pos.(*Position).Bank / Unit
 	seen := map[int]bool{}
 	for _, units := range []int{-1, 0, r.least - 1, r.least, r.least + 1, r.most, r.most + 1, bank, bank + 1} {
@@ -386,12 +440,12 @@ func (r *Rules) Candidates(pos game.Position, moves []game.Move) []game.Move {
 // ParseMove implements game.Rules: a number is a bet, the others are words.
 func (r *Rules) ParseMove(text string) (game.Move, error) {
 	switch text {
-	case Hit, Stand, Double, Split, Surrender, Insure, Decline:
+	case Deal, Hit, Stand, Double, Split, Surrender, Insure, Decline:
 		return game.Move{Verb: text}, nil
 	}
 	n, err := strconv.ParseInt(text, 10, 32)
 	if err != nil {
-		return game.Move{}, fmt.Errorf("%q: a move is a bet in units, or %s, %s, %s, %s, %s, %s or %s", text, Hit, Stand, Double, Split, Surrender, Insure, Decline)
+		return game.Move{}, fmt.Errorf("%q: a move is a bet in units, or %s, %s, %s, %s, %s, %s, %s or %s", text, Deal, Hit, Stand, Double, Split, Surrender, Insure, Decline)
 	}
 	return game.Move{Verb: Bet, Amount: int(n)}, nil
 }

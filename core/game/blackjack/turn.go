@@ -25,8 +25,12 @@ type turn struct {
 func (t *turn) tell(f game.Fact) { t.facts = append(t.facts, f) }
 
 func (t *turn) act(m game.Move) {
-	if m.Verb == Bet {
+	switch m.Verb {
+	case Bet:
 		t.deal(m.Amount * Unit)
+		return
+	case Deal:
+		t.deal(Unit)
 		return
 	}
 	h := t.p.hand()
@@ -75,6 +79,7 @@ func (t *turn) deal(bet int) {
 	if t.steps.Natural(h) {
 		h.Done, h.Ended = true, Natural
 	}
+	h.Done = h.Done || t.stands(h.Total)
 	if t.insurance && p.Dealer[0].Rank() == 1 {
 		p.phase = insuring
 		return
@@ -122,7 +127,7 @@ func (r *Rules) Natural(h *Hand) bool {
 	if r.under != nil {
 		return r.under.Natural(h)
 	}
-	return h.Total == 21 && len(h.Cards) == 2 && !h.Split
+	return r.naturals && h.Total == 21 && len(h.Cards) == 2 && !h.Split
 }
 
 // number is the number of a hand, from 1.
@@ -158,7 +163,10 @@ func (t *turn) count(h *Hand) {
 	t.tell(game.Fact{Kind: game.FactTotal, Player: game.First, N: t.number(h), Amount: h.Total})
 }
 
-// draw gives a card to a hand, which ends at 21 and beyond.
+// stands reports whether a hand of a total stands by itself.
+func (r *Rules) stands(total int) bool { return total >= 21 && !r.asksAt21 }
+
+// draw gives a card to a hand, which ends beyond 21, and at 21 where it stands by itself.
 func (t *turn) draw(h *Hand) {
 	t.give(h)
 	t.count(h)
@@ -167,7 +175,7 @@ func (t *turn) draw(h *Hand) {
 		h.Ended = Loses
 		t.tell(game.Fact{Kind: game.FactBust, Player: game.First, N: t.number(h)})
 	}
-	h.Done = h.Done || bust || h.Total >= 21
+	h.Done = h.Done || bust || t.stands(h.Total)
 }
 
 // Bust implements Steps.
@@ -206,7 +214,7 @@ func (t *turn) split(h *Hand) {
 func (t *turn) peek() {
 	p := t.p
 	p.phase = deciding
-	if n, _ := t.steps.Total(p.Dealer); n == 21 && (t.peeks || p.Hands[0].Done) {
+	if t.naturals && t.peeks && t.houseNatural(p.Dealer) {
 		p.Hands[0].Done = true
 	}
 }
@@ -272,7 +280,7 @@ func (t *turn) settle() {
 		p.Bank += paid
 		t.tell(game.Fact{Kind: game.FactResult, Player: game.First, N: i + 1, Text: h.Ended, Amount: paid})
 	}
-	t.tell(game.Fact{Kind: game.FactBank, Player: game.First, Amount: p.Bank})
+	t.facts = t.tellBank(p, t.facts)
 	p.Rounds++
 	p.phase, p.active = betting, 0
 	if t.steps.Over(p) {
@@ -283,7 +291,7 @@ func (t *turn) settle() {
 // houseNatural reports whether the dealer has a natural.
 func (r *Rules) houseNatural(dealer []Card) bool {
 	n, _ := r.steps.Total(dealer)
-	return n == 21 && len(dealer) == 2
+	return r.naturals && n == 21 && len(dealer) == 2
 }
 
 // Outcome implements Steps.

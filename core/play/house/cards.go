@@ -101,7 +101,7 @@ func (c *cardPlayer) Choose(s Sight) game.Move {
 	}
 	if !c.dealt {
 		c.dealt, c.insured, c.closed = true, false, []bool{false}
-		return game.Move{Verb: blackjack.Bet, Amount: r.Least()}
+		return r.Begin()
 	}
 	h := &seatedHand{rules: r}
 	for _, f := range s.View {
@@ -165,7 +165,7 @@ func newExactTable(r *blackjack.Rules) *exactTable {
 func (e *exactTable) Appraise(pos game.Position, m game.Move) (Appraisal, bool) {
 	p := pos.(*blackjack.Position)
 	s, deciding := p.Decision()
-	if !deciding || m.Verb == blackjack.Bet {
+	if !deciding || m.Verb == blackjack.Bet || m.Verb == blackjack.Deal {
 		return Appraisal{}, false
 	}
 	situation := stakes.Situation{Hand: valuesOf(s.Hand), Up: p.Dealer[0].Value(), Split: s.Split, Hands: s.Hands, Others: valuesOf(s.Others)}
