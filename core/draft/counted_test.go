@@ -52,14 +52,14 @@ func TestSeated(t *testing.T) {
 		}
 		return p
 	}
-	plays := []Play{played("Guest: 7 of Clubs, King of Spades, 2 of Hearts (19)", false), played("Croupier: Ace of Clubs, 9 of Spades (20)", true), played("What?", false)}
+	plays := []Play{played("Guest: 7 of Clubs, King of Spades, 2 of Hearts (19)", false), played("Croupier: Ace of Clubs, 9 of Spades (20)", true), played("What?", false), played("What? Guest: 7 of Clubs, King of Spades (17)", false)}
 	w := Seated(plays)
 	for key, want := range map[string]string{"cards.player": `\bguest\b`, "cards.dealer": `\bcroupier\b`} {
 		if !slices.Equal(w.Phrases[key], []string{want}) {
 			t.Errorf("%s is %q, want %s", key, w.Phrases[key], want)
 		}
 	}
-	if more, over := Answered(plays); more != 1 || over != 1 {
-		t.Errorf("%d plays go on and %d end, want 1 and 1", more, over)
+	if got, want := Answered(plays), (Answers{More: 1, Same: 1, Ended: 1}); got != want {
+		t.Errorf("Answered = %+v, want %+v", got, want)
 	}
 }

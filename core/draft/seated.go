@@ -1,11 +1,14 @@
 package draft
 
 import (
+	"regexp"
+	"slices"
 	"strings"
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
 )
 
 // Seated finds by what a line with cards says whose they are, where nothing is known of the cards: when the
@@ -47,6 +50,10 @@ func Seated(plays []Play) Wording {
 		}
 	}
 	w.whose(lines)
+	if stood := w.stood(plays, h); len(stood) > 0 {
+		lines = append(lines, stood...)
+		w.whose(lines)
+	}
 	for _, key := range sortedKeys(w.Phrases) {
 		if len(w.Phrases[key]) == 0 {
 			return Wording{}
@@ -54,6 +61,32 @@ func Seated(plays []Play) Wording {
 		w.Learned = append(w.Learned, Learned{About: key, Text: strings.Join(w.Phrases[key], ", "), Held: len(lines), Of: len(lines)})
 	}
 	return w
+}
+
+// stood are the lines with cards after a stand, when only the dealer draws, that have a word of the dealer's
+// lines and are none of the player's.
+func (w Wording) stood(plays []Play, h hands) (lines []cardLine) {
+	is := func(key, line string) bool {
+		return slices.ContainsFunc(w.Phrases[key], func(p string) bool { return regexp.MustCompile(`(?i)` + p).MatchString(line) })
+	}
+	for _, p := range plays {
+		for k, step := range p.Script.Steps {
+			if step.Act != suite.MakeMove || step.Move.Verb != "stand" || k+1 >= len(p.Screens) || p.Seen[k+1].Untyped {
+				continue
+			}
+			over := ""
+			for _, line := range p.Screens[k+1] {
+				c := cardLine{text: line, words: wordsNear(line, over), owner: game.Second}
+				if len(h.cards(line)) > 1 && !is("cards.player", line) {
+					lines = append(lines, c)
+				}
+				if strings.TrimSpace(line) != "" {
+					over = line
+				}
+			}
+		}
+	}
+	return lines
 }
 
 // goesOn reports whether a program waits for something after the first bet.

@@ -10,6 +10,7 @@ import (
 // Book is a phrasebook that is ready to use. It is safe for concurrent use.
 type Book struct {
 	colors  bool // a sign in another color is another one
+	deck    deck
 	forms   []Form
 	marks   [3]string // by player; Nobody has none
 	names   [3][]string
@@ -42,6 +43,7 @@ type Book struct {
 	seats     memo[seat]
 	splashes  memo[splash]
 	hands     memo[handLine]
+	plain     memo[handLine] // the same without a bank
 }
 
 // solo is what is said to one player at a table that the program keeps.

@@ -50,14 +50,17 @@ type handLine struct {
 
 var handNumber = regexp.MustCompile(`(?i)\bhand\s*#?\s*([1-4])\b`)
 
-// hand reads one line.
-func (b *Book) hand(line string) handLine {
+// hand reads one line; of a bank where bets are made.
+func (b *Book) hand(line string, money bool) handLine {
 	said := b.blank(line)
 	text := blank(b.cards.ignore, said)
 	if !b.cards.owners {
 		said = text // the built-in phrases are kept from what they do not mean
 	}
-	h := handLine{hand: 1, total: -1, bank: number100(b.cards.bank, said)}
+	h := handLine{hand: 1, total: -1, bank: -1}
+	if money {
+		h.bank = number100(b.cards.bank, said)
+	}
 	switch {
 	case matchesAny(b.cards.dealer, text):
 		h.owner = game.Second
@@ -148,7 +151,11 @@ func cardsIn(line string) (found []string, rest string) {
 		if at == nil {
 			break
 		}
-		if isWord(strings.TrimSpace(strings.Trim(rest[at[0]:at[1]], ".,:;!?()[]<>|"))) || plural(rest, at) {
+		behind := at[1]
+		if letter := at[2*cardToken.SubexpIndex("letter")+1]; letter >= 0 {
+			behind = letter
+		}
+		if isWord(strings.TrimSpace(strings.Trim(rest[at[0]:behind], ".,:;!?()[]<>|")), rest[behind:]) || plural(rest, at) {
 			rest = rest[:at[0]] + strings.Repeat(" ", at[1]-at[0]) + rest[at[1]:] // a word, and no ace
 			continue
 		}
@@ -213,13 +220,17 @@ func rankOf(word string) string {
 }
 
 // readCards turns what was printed at a table of cards into facts: the hands shown
-// last, what they count, how the round ended, and the bank.
-func (b *Book) readCards(screen Screen, step Step) []game.Fact {
+// last, what they count, how the round ended, and with money the bank.
+func (b *Book) readCards(screen Screen, step Step, money bool) []game.Fact {
 	r := tableReader{step: step, seats: map[seatOf]*seatHand{}, bank: -1}
+	read := &b.hands
+	if !money {
+		read = &b.plain
+	}
 	for _, line := range Gather(screen) {
 		for _, part := range b.hold(line) {
 			if strings.TrimSpace(part) != "" {
-				r.line(b.hands.get(part, func() handLine { return b.hand(part) }))
+				r.line(read.get(part, func() handLine { return b.hand(part, money) }))
 			}
 		}
 	}

@@ -7,12 +7,17 @@ import (
 )
 
 // Look is what a program printed as the book has it read, see the function Look: where colors
-// count, a sign that stands alone in a color is another one than in another color.
+// count, a sign that stands alone in a color is another one than in another color; cards have their usual
+// names.
 func (b *Book) Look(before []byte, printed string) Screen {
 	if b != nil && b.colors {
 		before, printed = []byte(tint(string(before))), tint(printed)
 	}
-	return Look(before, printed)
+	screen := Look(before, printed)
+	if b != nil {
+		screen = b.deck.rename(screen)
+	}
+	return screen
 }
 
 // HasColors reports whether a text has a sign that stands alone in a color.

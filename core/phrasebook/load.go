@@ -18,18 +18,20 @@ var english string
 
 // form is a whole phrasebook.
 type form struct {
-	Form    formDocument    `yaml:",inline"`
-	Forms   []formDocument  `yaml:"forms"`
-	Marks   *sides[string]  `yaml:"marks"`
-	Names   sides[[]string] `yaml:"names"`
-	Empty   []string        `yaml:"empty"`
-	Codes   []string        `yaml:"codes"` // what cells, row by row, or columns are called
-	Board   []string        `yaml:"board"`
-	Yes     string          `yaml:"yes"`
-	Answers []partDocument  `yaml:"answers"`
-	Colors  bool            `yaml:"colors"`   // whether a sign in another color is another sign
-	BuiltIn *bool           `yaml:"built-in"` // whether the built-in phrases of says, ignore and turns are read too
-	Ignore  []string        `yaml:"ignore"`
+	Form    formDocument      `yaml:",inline"`
+	Forms   []formDocument    `yaml:"forms"`
+	Marks   *sides[string]    `yaml:"marks"`
+	Names   sides[[]string]   `yaml:"names"`
+	Empty   []string          `yaml:"empty"`
+	Codes   []string          `yaml:"codes"` // what cells, row by row, or columns are called
+	Board   []string          `yaml:"board"`
+	Yes     string            `yaml:"yes"`
+	Answers []partDocument    `yaml:"answers"`
+	Ranks   map[string]string `yaml:"ranks"`    // what cards are called, by rank as in 10 or K
+	Suits   []string          `yaml:"suits"`    // what the four suits are called
+	Colors  bool              `yaml:"colors"`   // whether a sign in another color is another sign
+	BuiltIn *bool             `yaml:"built-in"` // whether the built-in phrases of says, ignore and turns are read too
+	Ignore  []string          `yaml:"ignore"`
 	Says    struct {
 		Won     []string `yaml:"won"`
 		Drawn   []string `yaml:"drawn"`
@@ -215,6 +217,22 @@ func (c *compiler) fail(path string, cause error) {
 	}
 }
 
+// deck compiles what cards are called.
+func (c *compiler) deck(own form) {
+	for rank, name := range own.Ranks {
+		if !slices.Contains(ranksOfDeck, rank) {
+			c.fail("$.ranks", fmt.Errorf("%q is no rank: ranks are A, K, Q, J and 10 to 2", rank))
+		}
+		if strings.TrimSpace(name) == "" {
+			c.fail("$.ranks", fmt.Errorf("rank %s has no name", rank))
+		}
+	}
+	if n := len(own.Suits); n != 0 && n != len(suitSigns) {
+		c.fail("$.suits", fmt.Errorf("there are %d names, but four suits", n))
+	}
+	c.book.deck = newDeck(own.Ranks, own.Suits)
+}
+
 func (c *compiler) compile(own, builtIn form) {
 	b := c.book
 	c.players(own)
@@ -222,6 +240,7 @@ func (c *compiler) compile(own, builtIn form) {
 	b.prompt = regexp.MustCompile(b.alternatives(true))
 	b.turns = b.prompt
 	b.colors = own.Colors
+	c.deck(own)
 	if own.BuiltIn != nil && !*own.BuiltIn {
 		again, solo := builtIn.Says.Again, builtIn.Solo
 		builtIn.Says, builtIn.Ignore, b.turns = form{}.Says, nil, nothing

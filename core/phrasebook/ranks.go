@@ -27,7 +27,7 @@ func Ranks(line string) (list []Placed) {
 			break
 		}
 		p := Placed{Rank: rankOf(line[from+at[0] : from+at[1]]), From: from + at[0], To: from + at[1]}
-		if suit := suitBehind.FindString(line[p.To:]); suit != "" && !isWord(line[p.From:p.To+len(suit)]) {
+		if suit := suitBehind.FindString(line[p.To:]); suit != "" && !isWord(line[p.From:p.To+len(suit)], line[p.To+len(suit):]) {
 			p.To, p.Suited = p.To+len(suit), true
 		}
 		from = p.To
@@ -38,10 +38,18 @@ func Ranks(line string) (list []Placed) {
 	return list
 }
 
-// isWord reports whether what may be an ace with its suit is a word of English.
-func isWord(text string) bool {
-	return text != strings.ToUpper(text) && slices.Contains([]string{"as", "ah", "ad"}, strings.ToLower(text))
+// isWord reports whether what may be an ace with its suit is a word of English by what stands behind it: a
+// sentence goes on with words, a hand with cards and signs.
+func isWord(text, behind string) bool {
+	if text == strings.ToUpper(text) || !slices.Contains([]string{"as", "ah", "ad"}, strings.ToLower(text)) {
+		return false
+	}
+	behind = strings.TrimLeft(behind, " ,")
+	return behind != "" && !smallSuit.MatchString(behind) && !strings.ContainsRune("([#*?|/+=", rune(behind[0]))
 }
+
+// smallSuit finds a card with the letter of its suit at the start of a text.
+var smallSuit = regexp.MustCompile(`^(?:10|[2-9AJQK])[shdc]\b`)
 
 // alone reports whether a card is no part of a word or number.
 func alone(line string, p Placed) bool {

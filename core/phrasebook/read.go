@@ -67,7 +67,7 @@ func (b *Book) Read(screen Screen, t Table, step Step) []game.Fact {
 	case t.oceans:
 		return b.readShots(screen, t, step, facts)
 	case t.cards:
-		return append(facts, b.readCards(screen, step)...)
+		return append(facts, b.readCards(screen, step, t.money)...)
 	}
 	return append(facts, b.board(screen, t.Rows, t.Cols)...)
 }

@@ -18,6 +18,7 @@ type Table struct {
 	names      bool           // a hit tells the ship's name
 	cards      bool           // hands are dealt and paid
 	once       bool           // in one round only
+	money      bool           // bets are made
 	lives      int            // at the start, 0 where there are none
 }
 
@@ -53,6 +54,8 @@ func TableOf(rules game.Rules, s game.Setup) Table {
 			t.hidden = regexp.MustCompile(`(?i)(?:^|[^\pL\pN])` + regexp.QuoteMeta(f.Text) + `(?:$|[^\pL\pN])`)
 		case game.FactLives:
 			t.lives = f.N
+		case game.FactBank:
+			t.money = true
 		case game.FactCell:
 			t.oceans = t.oceans || f.Owner() != game.Nobody
 		}

@@ -264,7 +264,8 @@ func (p *player) nextRound(m suite.Moment) {
 
 // learn keeps what later screens are read by.
 func (p *player) learn(m suite.Moment) {
-	if _, refused := game.Refused(m.Facts); !refused && p.rest == waits && !p.now.Untyped {
+	_, opens := game.Opening(p.Rules)
+	if _, refused := game.Refused(m.Facts); !refused && p.rest == waits && !p.now.Untyped && !(opens && p.opening) {
 		if prompt := p.Book.Skeleton(p.shown.Prompt()); !slices.Contains(p.prompts, prompt) && len(p.prompts) < maxPrompts && p.table.Rounds() {
 			p.ask(prompt)
 		}
@@ -428,7 +429,9 @@ func (p *player) observe() {
 	facts := p.Book.Read(p.shown, p.table, p.step)
 	marks, shown := count(facts)
 	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == "", ByTurn: !p.table.Solo}
-	if p.prompts == nil {
+	_, opens := game.Opening(p.Rules)
+	_, offers := p.Book.Offers(p.shown.Question())
+	if p.prompts == nil && !(opens && offers) { // which is asked after a round that is over as it is dealt
 		p.ask(p.Book.Skeleton(p.shown.Prompt()))
 		for line := range strings.SplitSeq(p.shown.Question(), "\n") {
 			p.usual = append(p.usual, p.Book.Skeleton(line))

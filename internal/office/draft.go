@@ -108,6 +108,11 @@ func (d *drafter) structure() error {
 		return d.told()
 	}
 	few := d.scripts(1, 4)
+	if d.table().Rounds() {
+		if d.text.deck = draft.DeckIn(d.source); d.text.deck.Usual() {
+			d.text.deck = draft.Deck{}
+		}
+	}
 	d.report("trying the built-in wording")
 	best, err := d.try(d.text, few)
 	if err != nil {

@@ -5,6 +5,8 @@ import (
 	"maps"
 	"slices"
 	"strings"
+
+	"durchgang/core/draft"
 )
 
 // bookText is a phrasebook that is being written.
@@ -14,6 +16,7 @@ type bookText struct {
 	codes   []string
 	marks   [2]string
 	empty   string
+	deck    draft.Deck
 	board   []string // how it is drawn
 	names   [2][]string
 	colors  bool              // a sign in another color is another one
@@ -35,7 +38,7 @@ func (b bookText) clone() bookText {
 
 // typing is the part of the phrasebook that says what is typed.
 func (b bookText) typing() string {
-	return bookText{move: b.move, base: b.base, codes: b.codes, answers: b.answers, pauses: b.pauses, setup: b.setup, verbs: b.verbs, again: b.again, yes: b.yes}.String()
+	return bookText{move: b.move, base: b.base, codes: b.codes, answers: b.answers, pauses: b.pauses, setup: b.setup, verbs: b.verbs, again: b.again, yes: b.yes, deck: b.deck}.String()
 }
 
 // quoted writes a text for YAML.
@@ -73,6 +76,15 @@ func (b bookText) String() string {
 		for _, line := range b.board {
 			fmt.Fprintf(&w, "  - %s\n", quoted(line))
 		}
+	}
+	if len(b.deck.Ranks) > 0 {
+		w.WriteString("ranks:\n")
+		for _, rank := range slices.Sorted(maps.Keys(b.deck.Ranks)) {
+			fmt.Fprintf(&w, "  %s: %s\n", quoted(rank), quoted(b.deck.Ranks[rank]))
+		}
+	}
+	if len(b.deck.Suits) > 0 {
+		fmt.Fprintf(&w, "suits: [%s]\n", quotedAll(b.deck.Suits))
 	}
 	if b.colors {
 		w.WriteString("colors: true\n")

@@ -1,0 +1,102 @@
+package draft
+
+import (
+	"regexp"
+	"slices"
+	"strings"
+	"unicode"
+
+	"durchgang/core/phrasebook"
+)
+
+var (
+	quotedText = regexp.MustCompile(`"([^"\n]{1,24})"|'([^'\n]{1,24})'`)
+	// numberedName is what a number of a rank is called: in a map, an array index, or a case.
+	numberedName = regexp.MustCompile(`\b(1|10|11|12|13|14)\b[^\w"'\n]{1,8}(?:return\s*)?(?:"([^"\n]{1,12})"|'([^'\n]{1,12})')`)
+	fourNames    = regexp.MustCompile(`[\[{(]\s*(?:["']\pL{3,}["']\s*,\s*){3}["']\pL{3,}["']\s*,?\s*[\]})]`)
+	// rankSigns are the signs of the ranks beside 2 to 9, in a text that has one for each.
+	rankSigns = regexp.MustCompile(`(\pL?)23456789(?:(\pL)(\pL)(\pL)(\pL)(\pL?)|(\pL)(\pL)(\pL)(\pL?))`)
+)
+
+// Deck is what a program calls cards that are usually called otherwise: names by rank, as in 10 or K, and
+// those of the four suits; nil where there are none.
+type Deck struct {
+	Ranks map[string]string
+	Suits []string
+}
+
+// Usual reports whether all names are read without being known.
+func (d Deck) Usual() bool {
+	for rank, name := range d.Ranks {
+		if list := phrasebook.Ranks(name); len(list) != 1 || list[0].Rank != rank {
+			return false
+		}
+	}
+	return true
+}
+
+// DeckIn finds in a program's source what it calls cards: by a list of thirteen names in which the numbers
+// stand in order, by names of the numbers 11 to 13, or by a text that has a sign for each rank.
+func DeckIn(source string) (d Deck) {
+	var quoted []string
+	for _, m := range quotedText.FindAllStringSubmatch(source, -1) {
+		quoted = append(quoted, m[1]+m[2])
+	}
+	for i := 0; i+8 <= len(quoted) && d.Ranks == nil; i++ {
+		if slices.Equal(quoted[i:i+8], strings.Fields("2 3 4 5 6 7 8 9")) {
+			before, behind := "", quoted[i+8:]
+			if i > 0 {
+				before = quoted[i-1]
+			}
+			d.name(before, behind[:min(5, len(behind))])
+		}
+	}
+	if m := rankSigns.FindStringSubmatch(source); m != nil && d.Ranks == nil {
+		if m[2] != "" {
+			d.name(m[1], m[2:7])
+		} else {
+			d.name(m[1], append([]string{"10"}, m[7:]...))
+		}
+	}
+	numbered := map[string]string{}
+	for _, m := range numberedName.FindAllStringSubmatch(source, -1) {
+		if _, again := numbered[m[1]]; !again {
+			numbered[m[1]] = m[2] + m[3]
+		}
+	}
+	if ace := numbered["1"] + numbered["14"]; d.Ranks == nil && ace != "" && numbered["11"] != "" && numbered["12"] != "" && numbered["13"] != "" {
+		d.name(ace, []string{"10", numbered["11"], numbered["12"], numbered["13"]})
+	}
+	if m := fourNames.FindString(source); m != "" && d.Ranks != nil {
+		for _, name := range quotedText.FindAllStringSubmatch(m, -1) {
+			d.Suits = append(d.Suits, name[1]+name[2])
+		}
+	}
+	return d
+}
+
+// name keeps what stands before 2 and behind 9: the ace is first or last.
+func (d *Deck) name(before string, behind []string) {
+	if len(behind) < 4 {
+		return
+	}
+	list := map[string]string{"10": behind[0], "J": behind[1], "Q": behind[2], "K": behind[3], "A": before}
+	if len(behind) > 4 && (before == "" || !named(before)) {
+		list["A"] = behind[4]
+	}
+	var all []string
+	for _, text := range list {
+		if !named(text) && text != "10" {
+			return
+		}
+		all = append(all, text)
+	}
+	if slices.Sort(all); len(slices.Compact(all)) == len(list) {
+		d.Ranks = list
+	}
+}
+
+// named reports whether a text may be a card's name.
+func named(text string) bool {
+	return text != "" && !strings.ContainsFunc(text, func(c rune) bool { return !unicode.IsLetter(c) })
+}

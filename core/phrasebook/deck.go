@@ -1,0 +1,74 @@
+package phrasebook
+
+import (
+	"regexp"
+	"strings"
+	"unicode"
+)
+
+// deck is what a program calls cards, and how the book has them read.
+type deck struct {
+	ranks []renamed
+	suits []renamed
+}
+
+type renamed struct {
+	is *regexp.Regexp
+	to string
+}
+
+// ranksOfDeck are the ranks as facts name them.
+var ranksOfDeck = []string{"A", "K", "Q", "J", "10", "9", "8", "7", "6", "5", "4", "3", "2"}
+
+// suitSigns are written for the suits of a book, in their order.
+var suitSigns = []string{"♠", "♥", "♦", "♣"}
+
+const anyRank = `(10|[2-9]|[AJQK]|(?i:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two))`
+
+// newDeck returns the deck of names by rank and of the suits.
+func newDeck(ranks map[string]string, suits []string) (d deck) {
+	for _, rank := range ranksOfDeck {
+		if name := ranks[rank]; name != "" && rankOf(name) != rank {
+			d.ranks = append(d.ranks, renamed{regexp.MustCompile(regexp.QuoteMeta(name)), rank})
+		}
+	}
+	for i, name := range suits {
+		quoted := `(?i:` + regexp.QuoteMeta(name) + `)`
+		d.suits = append(d.suits,
+			renamed{regexp.MustCompile(`\b` + anyRank + `(?:\s+\pL{2,3})?[\s-]*` + quoted + `(?:\b|$)`), "${1}" + suitSigns[i]},
+			renamed{regexp.MustCompile(`(^|[^\pL])` + quoted + `[\s-]+` + anyRank + `\b`), "${1}${2}" + suitSigns[i]})
+	}
+	return d
+}
+
+// rename writes the usual names of cards on a screen for the program's own.
+func (d deck) rename(screen Screen) Screen {
+	for i, line := range screen {
+		for _, r := range d.ranks {
+			line = replaceAlone(line, r)
+		}
+		for _, s := range d.suits {
+			line = s.is.ReplaceAllString(line, s.to)
+		}
+		screen[i] = line
+	}
+	return screen
+}
+
+// replaceAlone replaces a name where it is no part of a word; a suit may stand behind it.
+func replaceAlone(line string, r renamed) string {
+	var w strings.Builder
+	from := 0
+	for _, at := range r.is.FindAllStringIndex(line, -1) {
+		before, behind := []rune(line[:at[0]]), line[at[1]:]
+		next := []rune(strings.TrimPrefix(behind, suitBehind.FindString(behind)))
+		if len(before) > 0 && wordly(before[len(before)-1]) || len(next) > 0 && wordly(next[0]) {
+			continue
+		}
+		w.WriteString(line[from:at[0]] + r.to)
+		from = at[1]
+	}
+	return w.String() + line[from:]
+}
+
+func wordly(c rune) bool { return unicode.IsLetter(c) || unicode.IsDigit(c) }
