@@ -108,6 +108,17 @@ func (b *blackjackList) results() {
 		b.family(push.family, push.family+"-always", "The same total as the dealer's "+push.says+", and so does a natural against one.", student,
 			func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, push.result, true} })
 	}
+	for _, c := range []struct {
+		name, teacher string
+		more, less    string
+	}{
+		{"higher-loses", "The player loses with more than the dealer.", blackjack.Loses, blackjack.Loses},
+		{"lower-wins", "The player wins with less than the dealer.", blackjack.Wins, blackjack.Wins},
+		{"compared-the-other-way", "The player wins with less than the dealer, and loses with more.", blackjack.Loses, blackjack.Wins},
+	} {
+		b.family("compared-wrong", c.name, c.teacher, "Your program compares the player's total with the dealer's wrongly.",
+			func(r *blackjack.Rules) blackjack.Steps { return compares{r, c.more, c.less} })
+	}
 	if b.r.Naturals() {
 		b.add("natural-ignored", "An ace and a ten-card at once is a 21 like any other.", "Your program overlooks a special hand.",
 			func(r *blackjack.Rules) blackjack.Steps { return noNatural{r} })

@@ -115,6 +115,26 @@ func (m afterBust) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
 	return m.Rules.Outcome(h, dealer)
 }
 
+// compares gives a hand that is compared with the dealer's another result where it counts more or less.
+type compares struct {
+	*blackjack.Rules
+	more, less string
+}
+
+func (m compares) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string {
+	result := m.Rules.Outcome(h, dealer)
+	house, _ := m.Total(dealer)
+	switch {
+	case h.Ended != "" || m.Bust(house) || result == blackjack.Pushes:
+		return result
+	case h.Total > house:
+		return m.more
+	case h.Total < house:
+		return m.less
+	}
+	return result
+}
+
 type pushIs struct {
 	*blackjack.Rules
 	result   string

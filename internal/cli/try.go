@@ -2,6 +2,7 @@ package cli
 
 import (
 	"cmp"
+	"context"
 	"errors"
 	"fmt"
 	"io/fs"
@@ -13,6 +14,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
@@ -72,19 +74,15 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 	if err != nil {
 		return err
 	}
-	evidence := map[string]record.Evidence{}
-	keep := func(e record.Evidence) error {
-		evidence[e.Title], evidence[fmt.Sprint(e.Number)] = e, e
-		return nil
-	}
-	graded, err := g.Grade(c.Context(), folder, keep)
-	if f.suite == "" && !g.Suite.Scripts[0].Own && office.NotRead(err) {
-		if own, none := f.grader(true); none == nil {
-			clear(evidence)
-			if other, failed := own.Grade(c.Context(), folder, keep); failed == nil {
-				fmt.Fprintf(c.ErrOrStderr(), "%s makes the set-up by itself: graded as with --game %s --own\n", filepath.Base(path), own.Suite.Rules.Variant())
-				graded, err = other, nil
-			}
+	done, err := attempt(c.Context(), g, folder)
+	if f.suite == "" && office.NotRead(err) {
+		if other, variant := f.otherwise(c.Context(), g, folder); other != nil {
+			fmt.Fprintf(c.ErrOrStderr(), "%s makes the set-up by itself: graded as with --game %s --own\n", filepath.Base(path), variant)
+			done, err = other, nil
+		}
+	} else if err == nil && f.suite == "" && g.Suite.Scripts[0].Own && !done.whole() {
+		if other, variant := f.alike(c.Context(), g.Suite.Rules, false, folder); other != nil && other.whole() && f.again(c.Context(), variant, folder) {
+			fmt.Fprintf(c.ErrOrStderr(), "%s plays %s, by which it has all points; it is graded by %s\n", filepath.Base(path), variant, g.Suite.Rules.Variant())
 		}
 	}
 	if office.AtFault(err) {
@@ -94,14 +92,85 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 		return err
 	}
 	if o.json {
-		err = printJSON(c.OutOrStdout(), trial{path, graded.Language, graded.Verdict, graded.Examination})
+		err = printJSON(c.OutOrStdout(), trial{path, done.Language, done.Verdict, done.Examination})
 	} else {
-		err = printVerdict(c.OutOrStdout(), filepath.Base(path)+", "+graded.Language, graded.Verdict, graded.Examination, func(script string) record.Evidence { return evidence[script] })
+		err = printVerdict(c.OutOrStdout(), filepath.Base(path)+", "+done.Language, done.Verdict, done.Examination, func(script string) record.Evidence { return done.evidence[script] })
 	}
-	if err == nil && f.strict && graded.Verdict.Points < graded.Verdict.Of {
+	if err == nil && f.strict && !done.whole() {
 		return &exitError{status: exitFaults}
 	}
 	return err
+}
+
+// attempted is a program that was graded, with the evidence by the title and number of its script.
+type attempted struct {
+	office.Graded
+	evidence map[string]record.Evidence
+}
+
+// whole reports whether a program has all points.
+func (a *attempted) whole() bool { return a.Verdict.Points >= a.Verdict.Of }
+
+func attempt(ctx context.Context, g office.Grader, folder fs.FS) (*attempted, error) {
+	a := &attempted{evidence: map[string]record.Evidence{}}
+	var err error
+	a.Graded, err = g.Grade(ctx, folder, func(e record.Evidence) error {
+		a.evidence[e.Title], a.evidence[fmt.Sprint(e.Number)] = e, e
+		return nil
+	})
+	return a, err
+}
+
+// otherwise grades a program that was not understood as one that makes the set-up by itself, in the variant or
+// one like it. It returns nil where that is not understood either.
+func (f tryFlags) otherwise(ctx context.Context, g office.Grader, folder fs.FS) (*attempted, game.Variant) {
+	own, err := f.grader(true)
+	if err != nil {
+		return nil, ""
+	}
+	if !g.Suite.Scripts[0].Own {
+		if a, err := attempt(ctx, own, folder); err == nil {
+			return a, own.Suite.Rules.Variant()
+		}
+	}
+	return f.alike(ctx, own.Suite.Rules, true, folder)
+}
+
+// alike grades a program that makes the set-up by itself by the variants that are like the one asked for: those
+// that begin in another way where it was not understood, else those that begin in the same. It returns the best
+// verdict; nil where it is understood in none.
+func (f tryFlags) alike(ctx context.Context, rules game.Rules, unread bool, folder fs.FS) (best *attempted, variant game.Variant) {
+	_, opens := game.Opening(rules)
+	for _, other := range games.All().Alike(rules) {
+		if _, also := game.Opening(other); (also != opens) != unread {
+			continue
+		}
+		f.game = string(other.Variant())
+		own, err := f.grader(true)
+		if err != nil {
+			continue
+		}
+		a, err := attempt(ctx, own, folder)
+		if err != nil || best != nil && a.Verdict.Points <= best.Verdict.Points {
+			continue
+		}
+		best, variant = a, other.Variant()
+		if best.whole() {
+			break
+		}
+	}
+	return best, variant
+}
+
+// again reports whether a program has all points by a variant once more: a fault does not show in each game.
+func (f tryFlags) again(ctx context.Context, variant game.Variant, folder fs.FS) bool {
+	f.game = string(variant)
+	own, err := f.grader(true)
+	if err != nil {
+		return false
+	}
+	a, err := attempt(ctx, own, folder)
+	return err == nil && a.whole()
 }
 
 // grader grades as the flags say; own with the suite for programs that make the set-up themselves.

@@ -293,15 +293,16 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 
 // against plays a script whose course the program has a part in, as often as the script
 // says: against a program that plays one side, or with one that makes the set-up. Of several
-// games the first one with a fault counts, and it is a fault when all are the same.
+// games the first one with a fault counts, else the longest, and it is a fault when all are the same.
 func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (channel.Performance, error) {
-	var first channel.Performance
+	var longest channel.Performance
+	chose := ""
 	criterion, _ := g.Suite.Criterion(script.Criterion)
 	times, varied := max(1, script.Repeats), false
 	for n := range times {
 		if n > 0 && !varied && criterion.Claim(suite.Varied) { // a program may choose by the second that it starts in
 			if err := nextSecond(ctx); err != nil {
-				return first, err
+				return longest, err
 			}
 		}
 		performance, err := g.course(ctx, p, script, n)
@@ -313,16 +314,19 @@ func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (c
 			return performance, nil
 		}
 		if n == 0 {
-			first = performance
+			chose = performance.Chose
 		}
-		varied = varied || performance.Chose != first.Chose
+		if len(performance.Observations) > len(longest.Observations) { // others ended before all could be tried
+			longest = performance
+		}
+		varied = varied || performance.Chose != chose
 	}
-	if times > 1 && criterion.Claim(suite.Varied) && first.Chose != "" {
-		last := &first.Observations[len(first.Observations)-1]
+	if times > 1 && criterion.Claim(suite.Varied) && chose != "" {
+		last := &longest.Observations[len(longest.Observations)-1]
 		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("all of %d games are the same", times)}[varied]
 		last.Checks = append(last.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
 	}
-	return first, nil
+	return longest, nil
 }
 
 // nextSecond waits until the clock shows another second.

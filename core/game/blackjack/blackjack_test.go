@@ -23,7 +23,7 @@ func rules(t testing.TB, variant string) game.Rules {
 
 func TestRules(t *testing.T) {
 	for _, variant := range []string{
-		"blackjack", "blackjack:rounds=20,splits=3,aces=free,insurance=yes,surrender=late",
+		"blackjack", "blackjack:bets=no", "blackjack:bets=no,natural=none,at21=decides", "blackjack:rounds=20,splits=3,aces=free,insurance=yes,surrender=late",
 		"blackjack:rounds=20,decks=6,peek=no,soft17=hits,double=9-11,das=no,natural=6:5,min=5,max=50,bank=60",
 	} {
 		for seed := range 6 {

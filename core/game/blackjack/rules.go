@@ -117,11 +117,11 @@ func Blackjack() game.Definition {
 		Tells: game.Values{"rounds": "1"},
 		Alike: []game.Values{
 			{"peek": "no"},
-			{"bets": "no", "natural": "none"},
-			{"bets": "no", "natural": "none", "at21": "decides"},
+			{"bets": "no", "natural": "none", "peek": "yes"},
+			{"bets": "no", "natural": "none", "peek": "yes", "at21": "decides"},
 			{"bets": "no", "peek": "no"},
 			{"bets": "no"},
-			{"peek": "no", "natural": "none"},
+			{"natural": "none", "peek": "yes"},
 		},
 		Params: []game.Param{
 			game.Number("decks", 1, 1, 8, "decks of 52 cards"),
@@ -157,6 +157,12 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 	if r.naturals {
 		if _, err := fmt.Sscanf(values["natural"], "%d:%d", &r.pays, &r.per); err != nil {
 			return nil, fmt.Errorf("what a natural is paid: %w", err)
+		}
+	}
+	if !r.naturals && !r.peeks {
+		return nil, &game.ParamError{
+			Variant: string(v), Param: "peek", Value: values["peek"], Err: game.ErrBounds,
+			Hint: "with natural=none there is nothing to look for: leave it out",
 		}
 	}
 	if !r.bets { // each round is worth a unit, which nobody is told

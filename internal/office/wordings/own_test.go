@@ -18,6 +18,8 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 	const (
 		sea7 = "battleship:sides=one,rows=7,cols=7,fleet=4+3+2"
 		sea8 = "battleship:sides=one,rows=8,cols=8,fleet=4+3+2"
+
+		plain21 = "blackjack:bets=no,natural=none"
 	)
 	tests := []struct{ file, game, old, new, loses string }{
 		{"ahorcado.lua", "hangman", "", "", ""},
@@ -36,6 +38,16 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 		{"navy.py", "battleship:rows=8,cols=8,fleet=4+3+2", "", "", ""},
 		{"cards21.cpp", "blackjack", "", "", ""},
 		{"chips.py", "blackjack:peek=no", "", "", ""},
+		{"hitme.py", plain21, "", "", ""},
+		{"twentyone.py", plain21 + ",at21=decides", "", "", ""},
+		{"Vingt.java", "blackjack:bets=no,peek=no", "", "", ""},
+		{"worth.c", plain21 + ",at21=decides", "", "", ""},
+		{"stay.js", plain21, "", "", ""},
+		{"karten.py", plain21, "", "", ""},
+		{"command.cpp", plain21, "", "", ""},
+		{"stay.js", plain21, "count(house) < 17", "count(house) < 16", "dealer"},
+		{"karten.py", plain21, "elif punkte(bank) == punkte(spieler):", "elif punkte(bank) == 0:", "results"},
+		{"twentyone.py", plain21 + ",at21=decides", "show(player, dealer, True)", "show(player, dealer, False)", "hidden"},
 		{"cards21.cpp", "blackjack", "value(bank) < 17", "value(bank) < 15", "dealer"},
 		{"hang.c", "hangman", "if (w[i] == c) {", "if (w[i] == c && !hit) {", "letters"},
 		{"hang.c", "hangman", "if (miss == 6)", "if (miss == 7)", "lost"},
