@@ -311,7 +311,14 @@ func (s *pageSeat) moment(m suite.Moment) bool {
 	s.began = false
 	s.mu.Unlock()
 	s.tried, s.typed = true, nil
-	if s.fallen == nil && m.Step.Act != suite.Start {
+	opens := s.opens(m.Step)
+	if opens { // it has been done already, and is seen now
+		s.before = pagemap.Look{}
+		if s.said == nil {
+			s.said = [][]pagemap.Line{s.looked.Lines}
+		}
+	}
+	if s.fallen == nil && m.Step.Act != suite.Start && !opens {
 		s.before, s.said, s.notes, s.dialogs = s.looked, nil, nil, nil
 		_ = s.bounded(func(ctx context.Context) (err error) {
 			var what string
@@ -336,6 +343,14 @@ func (s *pageSeat) moment(m suite.Moment) bool {
 	return s.record(m)
 }
 
+// opens reports whether a step is the move that the page makes by itself as a game begins: there is nothing on
+// it to make that move with.
+func (s *pageSeat) opens(step suite.Step) bool {
+	m, does := game.Opening(s.Rules)
+	_, there := s.Map.Button(s.looked, m.Verb, "")
+	return does && step.Act == suite.MakeMove && step.Move == m && !there
+}
+
 // record keeps what was seen in a moment as it is read by the map.
 func (s *pageSeat) record(m suite.Moment) bool {
 	o, seen := judge.Observation{Condition: judge.Waiting}, s.seen(m)
@@ -351,6 +366,9 @@ func (s *pageSeat) record(m suite.Moment) bool {
 		events = append(events, Event{At: s.at, Typed: s.typed})
 	}
 	d := &s.done
+	if _, opens := game.Opening(s.Rules); opens && (m.Step.Act == suite.Start || m.Step.Act == suite.Again) && o.Condition == judge.Waiting {
+		o.Facts = nil // what was dealt already is seen at the first move
+	}
 	d.Observations, d.Events, d.Shots = append(d.Observations, o), append(d.Events, append(events, s.printed(o)...)), append(d.Shots, s.shot)
 	d.steps = append(d.steps, s.pageStep)
 	d.Said, d.Stands = append(d.Said, s.Map.News(seen)), append(d.Stands, s.Map.Stands(seen))

@@ -259,7 +259,8 @@ func (d *pageDrafter) shoot(pos game.Position) error {
 
 // deeds matches what is clicked for the words of a table of cards.
 var deeds = map[string]*regexp.Regexp{
-	"hit": regexp.MustCompile(`(?i)^\W*(?:hit|draw|card|twist)\b`), "stand": regexp.MustCompile(`(?i)^\W*(?:stand|stay|stick|hold)\b`),
+	"deal": regexp.MustCompile(`(?i)^\W*(?:deal|new (?:hand|round|game))\b`),
+	"hit":  regexp.MustCompile(`(?i)^\W*(?:hit|draw|card|twist)\b`), "stand": regexp.MustCompile(`(?i)^\W*(?:stand|stay|stick|hold)\b`),
 	"double": regexp.MustCompile(`(?i)^\W*double\b`), "split": regexp.MustCompile(`(?i)^\W*split\b`), "surrender": regexp.MustCompile(`(?i)\bsurrender\b|give up`),
 	"insure": regexp.MustCompile(`(?i)^\W*(?:insur|yes, insur)`), "decline": regexp.MustCompile(`(?i)no insurance|decline|no thanks`),
 }
@@ -314,20 +315,23 @@ func (d *pageDrafter) cards() error {
 			d.places = append(d.places, row)
 		}
 	}
-	if _, is := s.Buttons["stand"]; is {
+	for _, verb := range []string{"stand", "hit"} {
+		if _, is := s.Buttons[verb]; !is {
+			continue
+		}
 		again, err := d.open()
 		if err != nil {
 			return err
 		}
 		again.try(bet)
-		again.try(game.Move{Verb: "stand"})
+		again.try(game.Move{Verb: verb})
 		err = again.watch()
 		ended, scanErr := again.scan()
 		again.leave()
 		if err != nil || scanErr != nil {
 			return again.err
 		}
-		if s.Next == nil {
+		if s.Next == nil && verb == "stand" {
 			s.Next = ended.Named(goesOn)
 		}
 	}

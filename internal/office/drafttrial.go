@@ -87,7 +87,9 @@ func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suit
 	for i, o := range p.Observations {
 		var screen phrasebook.Screen
 		if p.Said != nil {
-			screen = p.Said[i]
+			if screen = p.Said[i]; cards && i < len(p.Stands) { // whose cards they are stands there all the time
+				screen = p.Stands[i]
+			}
 		} else {
 			screen = book.Look(before, printed(p.Events[i]))
 			before = append(append(before, printed(p.Events[i])...), '\n')

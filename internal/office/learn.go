@@ -268,6 +268,9 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		return notRead(list, NotReadError{Replies: true})
 	}
 	if g.pages != nil { // whose map was found, so that it takes moves
+		if g.rounds() && !slices.ContainsFunc(list, func(p played) bool { return agrees(p, "cards") }) {
+			return notRead(list, NotReadError{})
+		}
 		return nil
 	}
 	if accepted(list) {
@@ -345,10 +348,22 @@ func endless(list []played) bool {
 	return over >= 3
 }
 
+// rounds reports whether the game is played at a table of cards.
+func (g Grader) rounds() bool {
+	return phrasebook.TableOf(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0])).Rounds()
+}
+
+// agrees reports whether a subject was seen to be as it should be at a step of a script.
+func agrees(p played, subject string) bool {
+	return slices.ContainsFunc(p.verdict.Steps, func(step judge.StepVerdict) bool {
+		return slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool { return c.State == judge.Agrees && c.Subject == subject })
+	})
+}
+
 // unheeded reports whether something that a player does at a table of cards has no effect, however often it
 // is typed: the program asks the same again and shows no card. What is typed is not what it wants.
 func (g Grader) unheeded(list []played) bool {
-	if !phrasebook.TableOf(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0])).Rounds() {
+	if !g.rounds() {
 		return false
 	}
 	type count struct{ typed, heeded int }
