@@ -97,9 +97,15 @@ func tells(m suite.Moment, o judge.Observation) bool {
 	if is.Outcome == game.Won && is.Winner == game.Nobody {
 		should.Winner = game.Nobody
 	}
-	_, refused := game.Refused(m.Facts)
+	reason, refused := game.Refused(m.Facts)
 	_, refuses := game.Refused(o.Facts)
 	turn := game.Turn(o.Facts)
+	if reason.Is(game.GameOver) && told { // which may still stand there
+		expected, should = true, m.Result
+		if is.Winner == game.Nobody {
+			should.Winner = game.Nobody
+		}
+	}
 	if lives := livesOf(o.Facts); lives >= 0 && lives != livesOf(m.View) {
 		return false
 	}
