@@ -163,7 +163,19 @@ func (d *drafter) told() error {
 			}
 		}
 		d.text.own = true
-		d.learn(draft.AtTable(d.known(), t.plays))
+		w := draft.AtTable(d.known(), t.plays)
+		for range moreHearings {
+			if !d.suite.Scripts[0].Own || d.tape == nil || len(w.Phrases["cards.win"]) > 0 && len(w.Phrases["cards.lose"]) > 0 {
+				break
+			}
+			more, err := d.hearAll([]*channel.Tape{{}, {}, {}})
+			if err != nil {
+				return err
+			}
+			t.plays = append(t.plays, more.plays...)
+			w = draft.AtTable(d.known(), t.plays)
+		}
+		d.learn(w)
 	case table.Afloat():
 		if fleet, is := d.suite.Rules.(draft.Fleet); is && d.suite.Scripts[0].Own {
 			if t, err = d.counted(fleet, t); err != nil {
@@ -175,6 +187,9 @@ func (d *drafter) told() error {
 	}
 	return nil
 }
+
+// moreHearings is how often more rounds are played where it was not found how the program says who has won.
+const moreHearings = 2
 
 // counted finds what is said of shots at a fleet that the program hides, where more is understood so.
 func (d *drafter) counted(fleet draft.Fleet, t trial) (trial, error) {
