@@ -13,7 +13,9 @@ var (
 	quotedText = regexp.MustCompile(`"([^"\n]{1,24})"|'([^'\n]{1,24})'`)
 	// numberedName is what a number of a rank is called: in a map, an array index, or a case.
 	numberedName = regexp.MustCompile(`\b(1|10|11|12|13|14)\b[^\w"'\n]{1,8}(?:return\s*)?(?:"([^"\n]{1,12})"|'([^'\n]{1,12})')`)
-	fourNames    = regexp.MustCompile(`[\[{(]\s*(?:["']\pL{3,}["']\s*,\s*){3}["']\pL{3,}["']\s*,?\s*[\]})]`)
+	// signedName is what the sign of a picture, an ace or a suit is called.
+	signedName = regexp.MustCompile(`["']([AJQKSHDC])["']\s*(?:=>|[:,=])\s*["'](\pL{3,12})["']`)
+	fourNames  = regexp.MustCompile(`[\[{(]\s*(?:["']\pL{3,}["']\s*,\s*){3}["']\pL{3,}["']\s*,?\s*[\]})]`)
 	// rankSigns are the signs of the ranks beside 2 to 9, in a text that has one for each.
 	rankSigns = regexp.MustCompile(`(\pL?)23456789(?:(\pL)(\pL)(\pL)(\pL)(\pL?)|(\pL)(\pL)(\pL)(\pL?))`)
 )
@@ -36,7 +38,7 @@ func (d Deck) Usual() bool {
 }
 
 // DeckIn finds in a program's source what it calls cards: by a list of thirteen names in which the numbers
-// stand in order, by names of the numbers 11 to 13, or by a text that has a sign for each rank.
+// stand in order, by names of the numbers 11 to 13 or of the signs J, Q, K and A, or by a text that has a sign for each rank.
 func DeckIn(source string) (d Deck) {
 	var quoted []string
 	for _, m := range quotedText.FindAllStringSubmatch(source, -1) {
@@ -67,7 +69,16 @@ func DeckIn(source string) (d Deck) {
 	if ace := numbered["1"] + numbered["14"]; d.Ranks == nil && ace != "" && numbered["11"] != "" && numbered["12"] != "" && numbered["13"] != "" {
 		d.name(ace, []string{"10", numbered["11"], numbered["12"], numbered["13"]})
 	}
-	if m := fourNames.FindString(source); m != "" && d.Ranks != nil {
+	signed := map[string]string{}
+	for _, m := range signedName.FindAllStringSubmatch(source, -1) {
+		signed[m[1]] = m[2]
+	}
+	if d.Ranks == nil && signed["A"] != "" {
+		d.name(signed["A"], []string{"10", signed["J"], signed["Q"], signed["K"]})
+	}
+	if suits := []string{signed["S"], signed["H"], signed["D"], signed["C"]}; d.Ranks != nil && !slices.Contains(suits, "") {
+		d.Suits = suits
+	} else if m := fourNames.FindString(source); m != "" && d.Ranks != nil {
 		for _, name := range quotedText.FindAllStringSubmatch(m, -1) {
 			d.Suits = append(d.Suits, name[1]+name[2])
 		}

@@ -8,8 +8,10 @@ import (
 
 // deck is what a program calls cards, and how the book has them read.
 type deck struct {
-	ranks []renamed
-	suits []renamed
+	ranks  []renamed
+	behind []renamed      // suits that stand behind the rank
+	before []renamed      // and before it
+	suit   *regexp.Regexp // finds one before a rank; nil where suits have their usual names
 }
 
 type renamed struct {
@@ -32,11 +34,15 @@ func newDeck(ranks map[string]string, suits []string) (d deck) {
 			d.ranks = append(d.ranks, renamed{regexp.MustCompile(regexp.QuoteMeta(name)), rank})
 		}
 	}
+	var all []string
 	for i, name := range suits {
-		quoted := `(?i:` + regexp.QuoteMeta(name) + `)`
-		d.suits = append(d.suits,
-			renamed{regexp.MustCompile(`\b` + anyRank + `(?:\s+\pL{2,3})?[\s-]*` + quoted + `(?:\b|$)`), "${1}" + suitSigns[i]},
-			renamed{regexp.MustCompile(`(^|[^\pL])` + quoted + `[\s-]+` + anyRank + `\b`), "${1}${2}" + suitSigns[i]})
+		all = append(all, regexp.QuoteMeta(name))
+		quoted := `(?i:` + all[i] + `)`
+		d.behind = append(d.behind, renamed{regexp.MustCompile(`\b` + anyRank + `(?:\s+\pL{2,3})?[\s-]*` + quoted + `(?:\b|$)`), "${1}" + suitSigns[i]})
+		d.before = append(d.before, renamed{regexp.MustCompile(`(^|[^\pL])` + quoted + `[\s-]+` + anyRank + `\b`), "${1}${2}" + suitSigns[i]})
+	}
+	if all != nil {
+		d.suit = regexp.MustCompile(`(?i:` + strings.Join(all, "|") + `)[\s-]+` + anyRank + `\b`)
 	}
 	return d
 }
@@ -47,12 +53,24 @@ func (d deck) rename(screen Screen) Screen {
 		for _, r := range d.ranks {
 			line = replaceAlone(line, r)
 		}
-		for _, s := range d.suits {
+		for _, s := range d.places(line) {
 			line = s.is.ReplaceAllString(line, s.to)
 		}
 		screen[i] = line
 	}
 	return screen
+}
+
+// places are the suits of a line where they stand: before the ranks where the first one does.
+func (d deck) places(line string) []renamed {
+	if d.suit == nil {
+		return nil
+	}
+	suit, card := d.suit.FindStringIndex(line), Ranks(line)
+	if suit != nil && (len(card) == 0 || suit[0] < card[0].From) {
+		return d.before
+	}
+	return d.behind
 }
 
 // replaceAlone replaces a name where it is no part of a word; a suit may stand behind it.

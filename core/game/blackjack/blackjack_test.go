@@ -103,6 +103,11 @@ func TestRounds(t *testing.T) {
 		{"insurance declined", "insurance=yes", "10S AS 9H KH", "10 decline", "lose, 90"},
 		{"insurance is asked for first", "insurance=yes", "10S AS 9H 8H", "10 hit decline stand", "not what is asked for now, push, 100"},
 		{"even money: a natural insured against a natural", "insurance=yes", "AS AH KS KH", "10 insure", "push, 110"},
+		{"without bets nothing is paid that is told", "bets=no", "10S 9S 10H 9H", "deal stand hit", "win, game over"},
+		{"without bets nothing is bet, and no hand is doubled", "bets=no", "5S 9S 6H 9H 10D", "10 deal deal double hit", "the table does not allow it, not what is asked for now, the table does not allow it, win"},
+		{"no natural is more than 21", "natural=none", "AS 10S KH 9H 2D", "10", "win, 110"},
+		{"21 against the dealer's ace and king", "natural=none", "7S AH 7H KH 7D", "10 hit", "push, 100"},
+		{"the player decides on 21", "natural=none,at21=decides", "AS 9S KH 9H 5D", "10 hit stand", "lose, 90"},
 		{"bets beyond the bounds", "min=5,max=20,bank=10", "10S 9S 10H 9H", "0 4 -3 21 11 5 stand", "out of range: below the minimum, out of range: below the minimum, out of range: below the minimum, out of range: above the maximum, out of range: more than the bank holds, win, 15"},
 		{"no decision before the bet, no bet after it", "", "10S 9S 10H 9H", "hit 10 10", "not what is asked for now, not what is asked for now"},
 		{"the game ends when the bank is below the least bet", "bank=10,min=10,rounds=5", "10S 9S 8H 10H", "10 stand 1", "lose, 0, game over"},
@@ -129,7 +134,7 @@ func TestBadCardsAndTables(t *testing.T) {
 			t.Errorf("%q: error is %v, want %v", setup, err, cause)
 		}
 	}
-	for _, variant := range []string{"blackjack:min=50,max=20", "blackjack:min=50,bank=20", "blackjack:natural=3:1", "blackjack:decks=9"} {
+	for _, variant := range []string{"blackjack:min=50,max=20", "blackjack:min=50,bank=20", "blackjack:natural=3:1", "blackjack:natural=none,peek=no", "blackjack:decks=9"} {
 		if _, err := registry.Rules(variant); !errors.Is(err, game.ErrBounds) {
 			t.Errorf("%s: error is %v", variant, err)
 		}

@@ -1,0 +1,32 @@
+package draft
+
+import (
+	"maps"
+	"slices"
+	"testing"
+)
+
+func TestDeckIn(t *testing.T) {
+	german := map[string]string{"10": "10", "J": "Bube", "Q": "Dame", "K": "König", "A": "Ass"}
+	signs := map[string]string{"10": "T", "J": "J", "Q": "Q", "K": "K", "A": "A"}
+	tests := []struct {
+		name, source string
+		ranks        map[string]string
+		suits        []string
+	}{
+		{"a list with the ace last", `werte = {'2': 2, '3': 3, '4': 4, '5': 5, '6': 6, '7': 7, '8': 8, '9': 9, '10': 10, 'Bube': 10, 'Dame': 10, 'König': 10, 'Ass': 11}`, german, nil},
+		{"a list with the ace first", `["Ass", "2", "3", "4", "5", "6", "7", "8", "9", "10", "Bube", "Dame", "König"]; ["Pik", "Herz", "Karo", "Kreuz"]`, german, []string{"Pik", "Herz", "Karo", "Kreuz"}},
+		{"names of numbers", `case 1: return "Ass"; case 11: return "Bube"; case 12: return "Dame"; case 13: return "König";`, german, nil},
+		{"names of signs", `B = { "A" => "Ass", "J" => "Bube", "Q" => "Dame", "K" => "König" }; F = { "S" => "Pik", "H" => "Herz", "D" => "Karo", "C" => "Kreuz" }`, german, []string{"Pik", "Herz", "Karo", "Kreuz"}},
+		{"a sign for each", `static const string r = "?A23456789TJQK";`, signs, nil},
+		{"signs with the ace last", `for r in "23456789TJQKA":`, signs, nil},
+		{"no deck", `print("2", "3"); "Ass"; x = "0123456789"`, nil, nil},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			if d := DeckIn(tt.source); !maps.Equal(d.Ranks, tt.ranks) || !slices.Equal(d.Suits, tt.suits) {
+				t.Errorf("DeckIn = %v", d)
+			}
+		})
+	}
+}
