@@ -81,6 +81,14 @@ func (m *Map) sayAll(list []Line) []string {
 // is there only at certain times. What the map does not know of is not among them.
 func (m *Map) Facts(s Seen) []game.Fact {
 	facts := m.Book.Read(m.Screen(s), s.Table.Boardless(), s.Step)
+	if m.drawn(s) {
+		facts = slices.DeleteFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactCell })
+		for _, f := range m.Book.Read(m.Stands(s), s.Table, phrasebook.Step{}) {
+			if f.Kind == game.FactCell {
+				facts = append(facts, f)
+			}
+		}
+	}
 	told := m.Book.Read(m.News(s), s.Table.Boardless(), s.Step)
 	facts = slices.DeleteFunc(facts, func(f game.Fact) bool { // what still stands there is told of an earlier step
 		once := f.Kind == game.FactHit || f.Kind == game.FactMiss || f.Kind == game.FactSunk || f.Kind == game.FactRefused
@@ -92,6 +100,11 @@ func (m *Map) Facts(s Seen) []game.Fact {
 		facts = append(facts, m.shots(s, cells, facts)...)
 	}
 	return append(facts, cells...)
+}
+
+// drawn reports whether the board is a text that the page says: no other is on the map.
+func (m *Map) drawn(s Seen) bool {
+	return len(m.Boards) == 0 && m.Field != nil && s.Rows > 0 && !s.Table.Afloat()
 }
 
 // there adds what is told by things that come and go.

@@ -21,6 +21,8 @@ type Sketch struct {
 	Keyboard bool
 	Field    *Thing
 	Send     *Thing
+	Typed    string // what is typed there for a move, as a phrasebook has it; empty for the rules' notation
+	Base     int    // number of the first row, column or cell in it
 	Buttons  map[string]Thing
 	Next     *Thing
 	Restart  *Thing
@@ -123,6 +125,8 @@ func (b Board) form() boardForm {
 // words is what the phrasebook of the map needs beside what every one knows.
 func (s Sketch) words() words {
 	var book struct {
+		Move  []typed             `yaml:"move,omitempty"`
+		Base  *int                `yaml:"base,omitempty"`
 		Marks *sides              `yaml:"marks,omitempty"`
 		Names map[string][]string `yaml:"names,omitempty"`
 	}
@@ -148,11 +152,18 @@ func (s Sketch) words() words {
 	if s.Marks[First] != (Sign{}) {
 		book.Names = map[string][]string{First: only(0), Second: only(1)}
 	}
+	if s.Typed != "" {
+		book.Move, book.Base = []typed{{s.Typed}}, &s.Base
+	}
 	text, err := yaml.Marshal(book)
 	if err != nil || strings.TrimSpace(string(text)) == "{}" {
 		return ""
 	}
 	return words(text)
+}
+
+type typed struct {
+	Type string `yaml:"type"`
 }
 
 type sides struct {

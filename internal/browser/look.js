@@ -243,6 +243,12 @@
     return find(board.cells).slice(0, 2000).map((e) => ({ ...place(e), ...features(e) }))
   }
 
+  // linesOf are the lines of an element, with their blanks where these are shown.
+  function linesOf(element) {
+    if (/^pre|break-spaces/.test(getComputedStyle(element).whiteSpace) && element.innerText?.trim()) return element.innerText.slice(0, most).split('\n')
+    return textOf(element).split('\n').map((line) => line.trim())
+  }
+
   // lines are what the page says where the map has it read.
   function lines(says) {
     const out = []
@@ -250,7 +256,7 @@
       const found = find(s.of).filter(seen)
       if (s.join === 'count') out.push(`${s.caption}: ${found.length}`)
       else if (s.join) out.push({ join: s.join, caption: s.caption || '', parts: found.map((e) => ({ text: textOf(e), classes: [...e.classList] })) })
-      else for (const e of found) for (const line of e.tagName === 'CANVAS' ? beside(e) : textOf(e).split('\n')) if (line.trim()) out.push(s.caption ? `${s.caption}: ${line.trim()}` : line.trim())
+      else for (const e of found) for (const line of e.tagName === 'CANVAS' ? beside(e) : linesOf(e)) if (line.trim()) out.push(s.caption ? `${s.caption}: ${line.trim()}` : line)
     }
     return out
   }

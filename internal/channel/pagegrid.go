@@ -2,6 +2,7 @@ package channel
 
 import (
 	"cmp"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -66,6 +67,12 @@ func (d *pageDrafter) trials() []suite.Script {
 // grid finds a board of which all see the same.
 func (d *pageDrafter) grid() error {
 	if err := d.opened(d.findBoard, mostOpenings); err != nil {
+		if !errors.Is(err, ErrNoMap) || d.Program != game.Nobody {
+			return err
+		}
+		if found, failed := d.findText(); found || failed != nil {
+			return failed
+		}
 		return err
 	}
 	if d.Program != game.Nobody {
