@@ -114,6 +114,11 @@ func (g Grader) prepare(ctx context.Context, folder fs.FS) (*playing, error) {
 	var err error
 	if g.Calls == nil {
 		program, err = toolchain.Prepare(ctx, folder, g.Builds)
+		if err == nil && !g.Wire {
+			if err = program.Hurry(); err != nil {
+				program.Close()
+			}
+		}
 	} else {
 		_, cols := g.Suite.Rules.Shape()
 		var driven *driver.Program

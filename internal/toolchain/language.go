@@ -32,6 +32,7 @@ type Language struct {
 	Run        func(main Source) []string
 	Env        []string
 	Shown      []string // files of the system outside /usr that the tools read
+	Waits      bool     // programs wait for time to pass in other ways than by a system call for just that
 	Warm       string   // a program whose build leaves behind what other builds use again, in CacheDir
 }
 
@@ -112,12 +113,12 @@ func Languages() []Language {
 			Build: compiled([]string{"/usr/bin/g++", "-O1", "-std=c++17", "-o", "program", "-x", "c++"}), Run: itself,
 		},
 		{
-			Name: "JavaScript", Extensions: []string{".js", ".mjs", ".cjs"}, Mains: usualMains,
+			Waits: true, Name: "JavaScript", Extensions: []string{".js", ".mjs", ".cjs"}, Mains: usualMains,
 			Tool: "/usr/bin/node", Package: "nodejs", Version: []string{"/usr/bin/node", "--version"},
 			Run: interpreted("/usr/bin/node"),
 		},
 		{
-			Name: "TypeScript", Extensions: []string{".ts"}, Mains: usualMains,
+			Waits: true, Name: "TypeScript", Extensions: []string{".ts"}, Mains: usualMains,
 			Tool: "/usr/share/nodejs/typescript/lib/typescript.js", Runner: "/usr/bin/node", Package: "node-typescript nodejs",
 			Version: []string{"/usr/bin/node", "-p", "'TypeScript ' + require('/usr/share/nodejs/typescript').version"},
 			Build:   compiled([]string{"/usr/bin/node", "-e", stripTypes}),
@@ -133,7 +134,7 @@ func Languages() []Language {
 			Shown: []string{goRoot()}, Warm: warmGo,
 		},
 		{
-			Name: "Java", Capital: true, Extensions: []string{".java"}, Mains: usualMains, Starts: javaMain,
+			Waits: true, Name: "Java", Capital: true, Extensions: []string{".java"}, Mains: usualMains, Starts: javaMain,
 			Tool: "/usr/bin/javac", Runner: "/usr/bin/java", Package: "default-jdk-headless", Version: []string{"/usr/bin/javac", "-version"},
 			Build: compiled([]string{"/usr/bin/javac", "-J-Xmx256m", "-encoding", "UTF-8", "-d", "."}),
 			Run: func(main Source) []string {
@@ -142,7 +143,7 @@ func Languages() []Language {
 			Shown: []string{"/etc/java-*"},
 		},
 		{
-			Name: "C#", Capital: true, Extensions: []string{".cs"}, Mains: usualMains,
+			Waits: true, Name: "C#", Capital: true, Extensions: []string{".cs"}, Mains: usualMains,
 			Tool: "/usr/bin/mcs", Runner: "/usr/bin/mono", Package: "mono-mcs mono-runtime libmono-system-core4.0-cil", Version: []string{"/usr/bin/mono", "--version"},
 			Build: compiled([]string{"/usr/bin/mcs", "-out:program.exe"}),
 			Run:   func(Source) []string { return []string{"/usr/bin/mono", "program.exe"} },

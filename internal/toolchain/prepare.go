@@ -8,6 +8,7 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"syscall"
 	"time"
@@ -25,6 +26,7 @@ type Program struct {
 	argv     []string
 	env      []string
 	shown    []string
+	waiting  []string // sources in which may stand that it waits for time to pass
 }
 
 const (
@@ -84,6 +86,9 @@ func prepare(ctx context.Context, folder fs.FS, language Language, names []strin
 		return nil, err
 	}
 	p := &Program{Language: language.Name, dir: dir, argv: language.Run(main), env: language.Env, shown: language.Shown}
+	if language.Waits {
+		p.waiting = slices.DeleteFunc(slices.Clone(names), func(name string) bool { return !language.Owns(name) })
+	}
 	if err := p.fill(ctx, folder, names, language, main, cache); err != nil {
 		p.Close()
 		return nil, err

@@ -9,7 +9,9 @@ import (
 	"strings"
 	"testing"
 	"testing/fstest"
+	"time"
 
+	"durchgang/internal/sandbox"
 	"durchgang/internal/toolchain"
 )
 
@@ -115,6 +117,35 @@ func TestWhichFileIsRun(t *testing.T) {
 			t.Errorf("%s: %q is run, and it says %q", name, argv, p.Note)
 		}
 		p.Close()
+	}
+}
+
+// A program that waits for time to pass waits for a fraction of it, and by its own clock all of it has passed.
+func TestWaitsAreShort(t *testing.T) {
+	for name, program := range map[string]fs.FS{
+		"Java, asleep": folder("Main.java", `public class Main { public static void main(String[] a) throws Exception {
+			long t = System.currentTimeMillis(); Thread.sleep(10000); System.out.print("waited " + (System.currentTimeMillis() - t) / 10000); } }`),
+		"Java, on a monitor": folder("Main.java", `public class Main { public static void main(String[] a) throws Exception {
+			long t = System.nanoTime(); synchronized (a) { a.wait(10000); } System.out.print("waited " + (System.nanoTime() - t) / 10000000000L); } }`),
+		"Node, in a call":   folder("main.js", `const t = Date.now(); Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 10000); process.stdout.write('waited ' + Math.floor((Date.now() - t) / 10000))`),
+		"Node, by a timer":  folder("main.js", `const t = Date.now(); setTimeout(() => process.stdout.write('waited ' + Math.floor((Date.now() - t) / 9990)), 10000)`),
+		"mono, in a thread": folder("main.cs", `class P { static void Main() { var t = System.DateTime.Now; System.Threading.Thread.Sleep(10000); System.Console.Write("waited " + (int)((System.DateTime.Now - t).TotalSeconds / 9.9)); } }`),
+	} {
+		t.Run(name, func(t *testing.T) {
+			p, err := toolchain.Prepare(t.Context(), program, toolchain.Cache{})
+			if err != nil {
+				t.Fatal(err)
+			}
+			defer p.Close()
+			if err := p.Hurry(); err != nil {
+				t.Fatal(err)
+			}
+			began := time.Now()
+			printed, exit, err := sandbox.Run(t.Context(), p.Spec(), 1<<10)
+			if took := time.Since(began); err != nil || exit != (sandbox.Exit{}) || printed != "waited 1" || took > 5*time.Second {
+				t.Errorf("it printed %q within %v and ended with %v, %v", printed, took, exit, err)
+			}
+		})
 	}
 }
 
