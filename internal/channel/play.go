@@ -50,6 +50,7 @@ func (t Terminal) sit(_ context.Context, spec sandbox.Spec, setup game.Setup) (s
 		return c, err
 	}
 	p := &player{Terminal: t, spec: spec, given: given}
+	p.begins, p.deals = game.Opening(t.Rules)
 	if t.Tape != nil {
 		p.console = t.Tape.play(given, t.Recorded, start)
 	} else if p.console, err = start(); err != nil {
@@ -142,6 +143,8 @@ type player struct {
 	done    Performance
 
 	form    phrasebook.Form
+	begins  game.Move        // with which the program begins each game by itself
+	deals   bool             // it does
 	places  bool             // ships, before the first shot
 	opening bool             // a game is about to begin
 	said    string           // all that was printed before the step
@@ -233,9 +236,8 @@ func (p *player) moment(m suite.Moment) bool {
 // hold puts off what a program did as a game began to the first move, where the program makes that by
 // itself. Until then nothing is seen but that it goes on; one that printed nothing, or failed, is seen at once.
 func (p *player) hold() {
-	_, opens := game.Opening(p.Rules)
 	early := p.now.Condition == judge.Ended && p.now.Detail == "" || p.rest == waits
-	if !opens || !early || p.now.Silent {
+	if !p.deals || !early || p.now.Silent {
 		return
 	}
 	p.early, p.events = p.events, nil
@@ -244,8 +246,7 @@ func (p *player) hold() {
 
 // opens reports whether a step is the move that the program has made by itself as the game began.
 func (p *player) opens(step suite.Step) bool {
-	m, does := game.Opening(p.Rules)
-	return does && step.Act == suite.MakeMove && step.Move == m && p.early != nil
+	return p.deals && p.early != nil && step.Act == suite.MakeMove && step.Move == p.begins
 }
 
 // nextRound agrees to play on where a program asks for that after each round of a game
@@ -264,8 +265,7 @@ func (p *player) nextRound(m suite.Moment) {
 
 // learn keeps what later screens are read by.
 func (p *player) learn(m suite.Moment) {
-	_, opens := game.Opening(p.Rules)
-	if _, refused := game.Refused(m.Facts); !refused && p.rest == waits && !p.now.Untyped && !(opens && p.opening) {
+	if _, refused := game.Refused(m.Facts); !refused && p.rest == waits && !p.now.Untyped && !(p.deals && p.opening) {
 		if prompt := p.Book.Skeleton(p.shown.Prompt()); !slices.Contains(p.prompts, prompt) && len(p.prompts) < maxPrompts && p.table.Rounds() {
 			p.ask(prompt)
 		}
@@ -429,9 +429,8 @@ func (p *player) observe() {
 	facts := p.Book.Read(p.shown, p.table, p.step)
 	marks, shown := count(facts)
 	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == "", ByTurn: !p.table.Solo}
-	_, opens := game.Opening(p.Rules)
 	_, offers := p.Book.Offers(p.shown.Question())
-	if p.prompts == nil && !(opens && offers) { // which is asked after a round that is over as it is dealt
+	if p.prompts == nil && !(p.deals && offers) { // which is asked after a round that is over as it is dealt
 		p.ask(p.Book.Skeleton(p.shown.Prompt()))
 		for line := range strings.SplitSeq(p.shown.Question(), "\n") {
 			p.usual = append(p.usual, p.Book.Skeleton(line))

@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"durchgang/core/game"
+	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/mistakes"
 	"durchgang/core/phrasebook"
@@ -219,6 +220,7 @@ type NotReadError struct {
 	Printed   string // the last lines of what it printed then
 	Chooses   bool   // it plays with another set-up than it is given
 	Replies   bool   // it answers a move with one of its own
+	Alike     string // a variant that begins otherwise, which it may play instead; empty for none
 }
 
 func (e *NotReadError) Error() string {
@@ -237,6 +239,9 @@ func (e *NotReadError) Error() string {
 		text = "not graded yet: the program stops before it asks for anything.\nIf this is the right file, it may need something that is not here, or input in another way."
 	default:
 		text = "not graded yet: no move was seen to be accepted, in any way of typing one that was tried.\nIf this is the right game, say in a phrasebook how a move is typed and how the board is drawn."
+	}
+	if e.Alike != "" && !e.Replies && !crashed {
+		text += "\nIf it plays another variant, such as " + e.Alike + ", grade it by that one; durchgang try finds out which."
 	}
 	if e.Printed == "" {
 		return text + "\nIt prints nothing."
@@ -262,20 +267,20 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		return nil
 	}
 	if !given(list) || !g.fleetsGiven(list) {
-		return notRead(list, NotReadError{Chooses: true})
+		return g.notRead(list, NotReadError{Chooses: true})
 	}
 	if p.replies && doubtful(list) {
-		return notRead(list, NotReadError{Replies: true})
+		return g.notRead(list, NotReadError{Replies: true})
 	}
 	if g.pages != nil { // whose map was found, so that it takes moves
 		if g.rounds() && !slices.ContainsFunc(list, func(p played) bool { return agrees(p, "cards") }) {
-			return notRead(list, NotReadError{})
+			return g.notRead(list, NotReadError{})
 		}
 		return nil
 	}
 	if accepted(list) {
 		if endless(list) || g.unheeded(list) {
-			return notRead(list, NotReadError{})
+			return g.notRead(list, NotReadError{})
 		}
 		return nil
 	}
@@ -288,7 +293,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 			return nil
 		}
 	}
-	return notRead(list, NotReadError{})
+	return g.notRead(list, NotReadError{})
 }
 
 const moreTries = 5
@@ -485,8 +490,15 @@ func firstOf(subject string, v judge.ScriptVerdict) judge.State {
 
 // notRead adds to what is known of a program what it does when it is started; it is nil where what it does
 // is a fault, whatever is said.
-func notRead(list []played, known NotReadError) error {
+func (g Grader) notRead(list []played, known NotReadError) error {
 	e := &known
+	_, opens := game.Opening(g.Suite.Rules)
+	for _, other := range games.All().Alike(g.Suite.Rules) {
+		if _, also := game.Opening(other); also != opens {
+			e.Alike = string(other.Variant())
+			break
+		}
+	}
 	for _, p := range list {
 		if len(p.evidence.Steps) == 0 {
 			continue
@@ -497,8 +509,13 @@ func notRead(list []played, known NotReadError) error {
 		}
 		e.Condition = first.Condition
 		var printed strings.Builder
-		for _, event := range first.Events {
-			printed.WriteString(event.Text)
+		for _, step := range p.evidence.Steps[:min(2, len(p.evidence.Steps))] { // a deal is seen at its move
+			for _, event := range step.Events {
+				printed.WriteString(event.Text)
+			}
+			if printed.Len() > 0 {
+				break
+			}
 		}
 		lines := strings.Split(strings.TrimSpace(printed.String()), "\n")
 		e.Printed = strings.TrimSpace(strings.Join(lines[max(0, len(lines)-mostPrinted):], "\n"))

@@ -52,7 +52,7 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 	}
 	read, not := g.weigh(judge.Judge(g.Suite, verdictsOf(unread), 0))
 	if not > read {
-		return nil, notRead(list, NotReadError{})
+		return nil, g.notRead(list, NotReadError{})
 	}
 	return unread, nil
 }

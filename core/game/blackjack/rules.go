@@ -115,12 +115,12 @@ func Blackjack() game.Definition {
 		Moves: "A bet is a number; then hit, stand, double, split, surrender, insure or decline. Without bets, deal begins the round.",
 		Makes: "shuffle the cards",
 		Tells: game.Values{"rounds": "1"},
-		Alike: []game.Values{
+		Alike: []game.Values{ // of one round without bets, in which rounds mean nothing
 			{"peek": "no"},
-			{"bets": "no", "natural": "none", "peek": "yes"},
-			{"bets": "no", "natural": "none", "peek": "yes", "at21": "decides"},
-			{"bets": "no", "peek": "no"},
-			{"bets": "no"},
+			{"bets": "no", "natural": "none", "peek": "yes", "rounds": "10"},
+			{"bets": "no", "natural": "none", "peek": "yes", "at21": "decides", "rounds": "10"},
+			{"bets": "no", "peek": "no", "rounds": "10"},
+			{"bets": "no", "rounds": "10"},
 			{"natural": "none", "peek": "yes"},
 		},
 		Params: []game.Param{
