@@ -2,8 +2,10 @@
 // the processor's, runs SPEED times as fast as it does, so that a wait takes a SPEEDth.
 #define _GNU_SOURCE
 #include <dlfcn.h>
+#include <errno.h>
 #include <poll.h>
 #include <pthread.h>
+#include <semaphore.h>
 #include <signal.h>
 #include <stdlib.h>
 #include <sys/epoll.h>
@@ -18,6 +20,10 @@ static nanoseconds start[KINDS];
 static int (*gettime)(clockid_t, struct timespec *);
 static int (*cond_wait)(pthread_cond_t *, pthread_mutex_t *, const struct timespec *);
 static int (*cond_wait_on)(pthread_cond_t *, pthread_mutex_t *, clockid_t, const struct timespec *);
+static int (*semaphore_wait)(sem_t *, const struct timespec *);
+static int (*semaphore_wait_on)(sem_t *, clockid_t, const struct timespec *);
+static int (*mutex_wait)(pthread_mutex_t *, const struct timespec *);
+static int (*sleep_on)(clockid_t, int, const struct timespec *, struct timespec *);
 static int (*wait_epoll)(int, struct epoll_event *, int, int);
 static int (*wait_epoll_masked)(int, struct epoll_event *, int, int, const sigset_t *);
 static int (*wait_poll)(struct pollfd *, nfds_t, int);
@@ -43,6 +49,10 @@ __attribute__((constructor)) static void begin(void) {
     cond_wait = dlvsym(RTLD_NEXT, "pthread_cond_timedwait", "GLIBC_2.3.2"); // of amd64, beside an older one
     if (!cond_wait) cond_wait = dlsym(RTLD_NEXT, "pthread_cond_timedwait");
     cond_wait_on = dlsym(RTLD_NEXT, "pthread_cond_clockwait");
+    semaphore_wait = dlsym(RTLD_NEXT, "sem_timedwait");
+    semaphore_wait_on = dlsym(RTLD_NEXT, "sem_clockwait");
+    mutex_wait = dlsym(RTLD_NEXT, "pthread_mutex_timedlock");
+    sleep_on = dlsym(RTLD_NEXT, "clock_nanosleep");
     wait_epoll = dlsym(RTLD_NEXT, "epoll_wait");
     wait_epoll_masked = dlsym(RTLD_NEXT, "epoll_pwait");
     wait_poll = dlsym(RTLD_NEXT, "poll");
@@ -93,6 +103,40 @@ int pthread_cond_clockwait(pthread_cond_t *restrict c, pthread_mutex_t *restrict
     struct timespec real = *until;
     if (kind(clock) < KINDS) real = as(slow(kind(clock), of(until)));
     return cond_wait_on(c, m, clock, &real);
+}
+
+int sem_timedwait(sem_t *restrict s, const struct timespec *restrict until) {
+    begin();
+    struct timespec real = as(slow(SINCE_1970, of(until)));
+    return semaphore_wait(s, &real);
+}
+
+int sem_clockwait(sem_t *restrict s, clockid_t clock, const struct timespec *restrict until) {
+    begin();
+    struct timespec real = *until;
+    if (kind(clock) < KINDS) real = as(slow(kind(clock), of(until)));
+    return semaphore_wait_on(s, clock, &real);
+}
+
+int pthread_mutex_timedlock(pthread_mutex_t *restrict m, const struct timespec *restrict until) {
+    begin();
+    struct timespec real = as(slow(SINCE_1970, of(until)));
+    return mutex_wait(m, &real);
+}
+
+int clock_nanosleep(clockid_t clock, int flags, const struct timespec *request, struct timespec *left) {
+    begin();
+    struct timespec real = *request;
+    if (kind(clock) < KINDS) real = flags & TIMER_ABSTIME ? as(slow(kind(clock), of(request))) : as(of(request) / SPEED);
+    int failed = sleep_on(clock, flags, &real, left);
+    if (failed && left && !(flags & TIMER_ABSTIME)) *left = as(of(left) * SPEED);
+    return failed;
+}
+
+int nanosleep(const struct timespec *request, struct timespec *left) {
+    int failed = clock_nanosleep(CLOCK_REALTIME, 0, request, left);
+    if (failed) errno = failed;
+    return failed ? -1 : 0;
 }
 
 static int shorter(int milliseconds) { return milliseconds <= 0 ? milliseconds : (milliseconds + SPEED - 1) / SPEED; }
