@@ -9,6 +9,7 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
+	"slices"
 	"strings"
 	"testing/fstest"
 
@@ -141,10 +142,14 @@ func (f tryFlags) otherwise(ctx context.Context, g office.Grader, folder fs.FS) 
 // verdict; nil where it is understood in none.
 func (f tryFlags) alike(ctx context.Context, rules game.Rules, unread bool, folder fs.FS) (best *attempted, variant game.Variant) {
 	_, opens := game.Opening(rules)
-	for _, other := range games.All().Alike(rules) {
-		if _, also := game.Opening(other); (also != opens) != unread {
-			continue
-		}
+	list := slices.DeleteFunc(games.All().Alike(rules), func(other game.Rules) bool {
+		_, also := game.Opening(other)
+		return (also != opens) != unread
+	})
+	if len(list) > 0 {
+		list = append(list, list[0]) // the most usual once more: a program plays another game each time
+	}
+	for _, other := range list {
 		f.game = string(other.Variant())
 		own, err := f.grader(true)
 		if err != nil {
