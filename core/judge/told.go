@@ -172,7 +172,7 @@ func same(e, s game.Fact) bool {
 	if e.Kind != s.Kind || e.N != s.N {
 		return false
 	}
-	untold := s.Kind == game.FactResult && s.Amount == game.Untold
+	untold := s.Kind == game.FactResult && (s.Amount == game.Untold || e.Amount == game.Untold)
 	text := s.Text == "" || strings.EqualFold(e.Text, s.Text) ||
 		s.Kind == game.FactCard && rank(s.Text) == s.Text && rank(e.Text) == s.Text ||
 		untold && e.Text == "natural" && s.Text == "win"

@@ -18,7 +18,10 @@ const typed = ref('')
 const against = ref(typeof route.query.against === 'string' ? route.query.against : '')
 const log = useTemplateRef('log')
 let gone = false
-const verbs = computed(() => (props.guide.name === 'blackjack' ? ['10', 'hit', 'stand', 'double', 'split'] : []))
+const verbs = computed(() => {
+  if (props.guide.name !== 'blackjack') return []
+  return /\bbets=no\b/.test(props.guide.variant) ? ['deal', 'hit', 'stand'] : ['10', 'hit', 'stand', 'double', 'split']
+})
 const last = computed(() => table.value?.tries.at(-1))
 const status = computed(() => (table.value?.result || (table.value ? `${table.value.to_move} to move` : '')))
 

@@ -278,6 +278,9 @@ func (t *turn) settle() {
 		h.Ended = t.steps.Outcome(h, p.Dealer)
 		paid := t.steps.Pay(h)
 		p.Bank += paid
+		if !t.bets {
+			paid = game.Untold
+		}
 		t.tell(game.Fact{Kind: game.FactResult, Player: game.First, N: i + 1, Text: h.Ended, Amount: paid})
 	}
 	t.facts = t.tellBank(p, t.facts)
