@@ -315,7 +315,11 @@ func (d *pageDrafter) cards() error {
 			d.places = append(d.places, row)
 		}
 	}
-	for _, verb := range []string{"stand", "hit"} {
+	verbs := []string{"stand"}
+	if _, opens := game.Opening(d.Rules); opens { // the deal changes nothing by which the player's hand would be noticed
+		verbs = append(verbs, "hit")
+	}
+	for _, verb := range verbs {
 		if _, is := s.Buttons[verb]; !is {
 			continue
 		}

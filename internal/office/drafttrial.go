@@ -86,11 +86,12 @@ func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suit
 	}
 	for i, o := range p.Observations {
 		var screen phrasebook.Screen
-		if p.Said != nil {
-			if screen = p.Said[i]; cards && i < len(p.Stands) { // whose cards they are stands there all the time
-				screen = p.Stands[i]
-			}
-		} else {
+		switch {
+		case p.Said != nil && cards && v.Script.Own: // in one round all that stands there is of it, and whose cards are whose
+			screen = p.Stands[i]
+		case p.Said != nil:
+			screen = p.Said[i]
+		default:
 			screen = book.Look(before, printed(p.Events[i]))
 			before = append(append(before, printed(p.Events[i])...), '\n')
 		}
