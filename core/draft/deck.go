@@ -12,7 +12,7 @@ import (
 var (
 	quotedText = regexp.MustCompile(`"([^"\n]{1,24})"|'([^'\n]{1,24})'`)
 	// numberedName is what a number of a rank is called: in a map, an array index, or a case.
-	numberedName = regexp.MustCompile(`\b(1|10|11|12|13|14)\b[^\w"'\n]{1,8}(?:return\s*)?(?:"([^"\n]{1,12})"|'([^'\n]{1,12})')`)
+	numberedName = regexp.MustCompile(`\b(1|11|12|13|14)\b[^\w"'\n]{1,8}(?:return\s*)?(?:"([^"\n]{1,12})"|'([^'\n]{1,12})')`)
 	// signedName is what the sign of a picture, an ace or a suit is called.
 	signedName = regexp.MustCompile(`["']([AJQKSHDC])["']\s*(?:=>|[:,=])\s*["'](\pL{3,12})["']`)
 	fourNames  = regexp.MustCompile(`[\[{(]\s*(?:["']\pL{3,}["']\s*,\s*){3}["']\pL{3,}["']\s*,?\s*[\]})]`)
@@ -27,8 +27,8 @@ type Deck struct {
 	Suits []string
 }
 
-// Usual reports whether all names are read without being known.
-func (d Deck) Usual() bool {
+// usual reports whether all names are read without being known.
+func (d Deck) usual() bool {
 	for rank, name := range d.Ranks {
 		if list := phrasebook.Ranks(name); len(list) != 1 || list[0].Rank != rank {
 			return false
@@ -37,7 +37,7 @@ func (d Deck) Usual() bool {
 	return true
 }
 
-// DeckIn finds in a program's source what it calls cards: by a list of thirteen names in which the numbers
+// DeckIn finds in a program's source what it calls cards, where that is not as usual: by a list of thirteen names in which the numbers
 // stand in order, by names of the numbers 11 to 13 or of the signs J, Q, K and A, or by a text that has a sign for each rank.
 func DeckIn(source string) (d Deck) {
 	var quoted []string
@@ -82,6 +82,9 @@ func DeckIn(source string) (d Deck) {
 		for _, name := range quotedText.FindAllStringSubmatch(m, -1) {
 			d.Suits = append(d.Suits, name[1]+name[2])
 		}
+	}
+	if d.usual() {
+		return Deck{}
 	}
 	return d
 }

@@ -1,6 +1,7 @@
 package draft
 
 import (
+	"iter"
 	"regexp"
 	"slices"
 	"strings"
@@ -32,8 +33,7 @@ func Seated(plays []Play) Wording {
 		if !goesOn(p) || asks(p.Screens[1]) != decision {
 			continue // the round is over as it is dealt
 		}
-		over := ""
-		for _, line := range p.Screens[1] {
+		for line, over := range underLines(p.Screens[1]) {
 			c := cardLine{text: line, words: wordsNear(line, over)}
 			switch len(h.cards(line)) {
 			case 1:
@@ -43,9 +43,6 @@ func Seated(plays []Play) Wording {
 			}
 			if c.owner != game.Nobody {
 				lines = append(lines, c)
-			}
-			if strings.TrimSpace(line) != "" {
-				over = line
 			}
 		}
 	}
@@ -63,30 +60,41 @@ func Seated(plays []Play) Wording {
 	return w
 }
 
-// stood are the lines with cards after a stand, when only the dealer draws, that have a word of the dealer's
-// lines and are none of the player's.
+// stood are the lines with several cards after a stand, when only the dealer draws, that are none of the player's
+// by what is known of these.
 func (w Wording) stood(plays []Play, h hands) (lines []cardLine) {
-	is := func(key, line string) bool {
-		return slices.ContainsFunc(w.Phrases[key], func(p string) bool { return regexp.MustCompile(`(?i)` + p).MatchString(line) })
+	var mine []*regexp.Regexp
+	for _, p := range w.Phrases["cards.player"] {
+		mine = append(mine, regexp.MustCompile(`(?i)`+p))
 	}
 	for _, p := range plays {
 		for k, step := range p.Script.Steps {
 			if step.Act != suite.MakeMove || step.Move.Verb != "stand" || k+1 >= len(p.Screens) || p.Seen[k+1].Untyped {
 				continue
 			}
-			over := ""
-			for _, line := range p.Screens[k+1] {
-				c := cardLine{text: line, words: wordsNear(line, over), owner: game.Second}
-				if len(h.cards(line)) > 1 && !is("cards.player", line) {
-					lines = append(lines, c)
-				}
-				if strings.TrimSpace(line) != "" {
-					over = line
+			for line, over := range underLines(p.Screens[k+1]) {
+				if len(h.cards(line)) > 1 && !slices.ContainsFunc(mine, func(p *regexp.Regexp) bool { return p.MatchString(line) }) {
+					lines = append(lines, cardLine{text: line, words: wordsNear(line, over), owner: game.Second})
 				}
 			}
 		}
 	}
 	return lines
+}
+
+// underLines are the lines of a screen, each with the last one over it that is not empty.
+func underLines(screen phrasebook.Screen) iter.Seq2[string, string] {
+	return func(yield func(line, over string) bool) {
+		over := ""
+		for _, line := range screen {
+			if !yield(line, over) {
+				return
+			}
+			if strings.TrimSpace(line) != "" {
+				over = line
+			}
+		}
+	}
 }
 
 // goesOn reports whether a program waits for something after the first bet.

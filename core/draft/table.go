@@ -206,17 +206,13 @@ func (l *learner) owners(w *Wording, steps []Seen) {
 		if h.several || len(h.mine) == 0 {
 			continue
 		}
-		over := ""
-		for _, line := range s.Screen {
+		for line, over := range underLines(s.Screen) {
 			for _, part := range parts(line, h) {
 				c, found := h.on(part, len(h.mine) > max(n, 2))
 				if found {
 					c.words = wordsNear(part, over)
 					lines = append(lines, c)
 				}
-			}
-			if strings.TrimSpace(line) != "" {
-				over = line
 			}
 		}
 	}

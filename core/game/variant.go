@@ -170,11 +170,17 @@ func (r Registry) OwnSetups(rules Rules) (own Rules, ok bool) {
 	return own, err == nil && OwnSetups(own)
 }
 
-// Alike returns the rules of variants that a program may play instead of one that was not asked for.
-func (r Registry) Alike(rules Rules) (list []Rules) {
+// Alike returns the rules of variants that a program may play instead of the one asked for, the most usual
+// first: those in which a game begins as in that one, or those in which it begins otherwise (see Opens).
+func (r Registry) Alike(rules Rules, otherwise bool) (list []Rules) {
 	d, _ := r.definition(rules.Variant())
+	_, opens := Opening(rules)
 	for _, values := range d.Alike {
-		if other, err := d.with(rules.Variant(), values); err == nil && other.Variant() != rules.Variant() {
+		other, err := d.with(rules.Variant(), values)
+		if err != nil || other.Variant() == rules.Variant() {
+			continue
+		}
+		if _, also := Opening(other); (also != opens) == otherwise {
 			list = append(list, other)
 		}
 	}

@@ -201,11 +201,6 @@ func ParseOpponent(file, text string, program game.Player) (*Map, error) {
 // Words is the text of the map's phrasebook.
 func (m *Map) Words() string { return string(m.source.Words) }
 
-// Typed reports whether the map's phrasebook says how a move is typed.
-func (m *Map) Typed() bool { return typedMove.MatchString(m.Words()) }
-
-var typedMove = regexp.MustCompile(`(?m)^move\s*:`)
-
 // With is the map with another phrasebook, which is read from text.
 func (m *Map) With(book *phrasebook.Book, text string) *Map {
 	other := *m

@@ -1,7 +1,9 @@
 package phrasebook
 
 import (
+	"fmt"
 	"regexp"
+	"slices"
 	"strings"
 	"unicode"
 )
@@ -45,6 +47,22 @@ func newDeck(ranks map[string]string, suits []string) (d deck) {
 		d.suit = regexp.MustCompile(`(?i:` + strings.Join(all, "|") + `)[\s-]+` + anyRank + `\b`)
 	}
 	return d
+}
+
+// deck compiles what cards are called.
+func (c *compiler) deck(own form) {
+	for rank, name := range own.Ranks {
+		if !slices.Contains(ranksOfDeck, rank) {
+			c.fail("$.ranks", fmt.Errorf("%q is no rank: ranks are A, K, Q, J and 10 to 2", rank))
+		}
+		if strings.TrimSpace(name) == "" {
+			c.fail("$.ranks", fmt.Errorf("rank %s has no name", rank))
+		}
+	}
+	if n := len(own.Suits); n != 0 && n != len(suitSigns) {
+		c.fail("$.suits", fmt.Errorf("there are %d names, but four suits", n))
+	}
+	c.book.deck = newDeck(own.Ranks, own.Suits)
 }
 
 // rename writes the usual names of cards on a screen for the program's own.

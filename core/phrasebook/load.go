@@ -217,22 +217,6 @@ func (c *compiler) fail(path string, cause error) {
 	}
 }
 
-// deck compiles what cards are called.
-func (c *compiler) deck(own form) {
-	for rank, name := range own.Ranks {
-		if !slices.Contains(ranksOfDeck, rank) {
-			c.fail("$.ranks", fmt.Errorf("%q is no rank: ranks are A, K, Q, J and 10 to 2", rank))
-		}
-		if strings.TrimSpace(name) == "" {
-			c.fail("$.ranks", fmt.Errorf("rank %s has no name", rank))
-		}
-	}
-	if n := len(own.Suits); n != 0 && n != len(suitSigns) {
-		c.fail("$.suits", fmt.Errorf("there are %d names, but four suits", n))
-	}
-	c.book.deck = newDeck(own.Ranks, own.Suits)
-}
-
 func (c *compiler) compile(own, builtIn form) {
 	b := c.book
 	c.players(own)

@@ -114,9 +114,8 @@ func (s *pageSeat) move(ctx context.Context, m suite.Moment) (string, bool, erro
 	x, y, there := s.Map.Place(s.looked, s.rows, s.cols, m.Step.Move.Cell, column, m.Mover)
 	switch {
 	case !there && s.Map.Field != nil:
-		form := s.Map.Book.Forms(s.Map.Stands(pagemap.Seen{Look: s.looked}), s.Rules.MoveKind())[0]
-		if form.Prompts() == 1 && s.Map.Typed() {
-			word = form.Lines(m.Step.Move, s.rows, s.cols)[0]
+		if forms := s.Map.Book.Forms(nil, s.Rules.MoveKind()); len(forms) == 1 && forms[0].Prompts() == 1 { // it is settled
+			word = forms[0].Lines(m.Step.Move, s.rows, s.cols)[0]
 		}
 		return s.enter(ctx, word)
 	case !there:

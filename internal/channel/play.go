@@ -429,8 +429,7 @@ func (p *player) observe() {
 	facts := p.Book.Read(p.shown, p.table, p.step)
 	marks, shown := count(facts)
 	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == "", ByTurn: !p.table.Solo}
-	_, offers := p.Book.Offers(p.shown.Question())
-	if p.prompts == nil && !(p.deals && offers) { // which is asked after a round that is over as it is dealt
+	if p.prompts == nil && !(p.deals && p.offers()) { // which is asked after a round that is over as it is dealt
 		p.ask(p.Book.Skeleton(p.shown.Prompt()))
 		for line := range strings.SplitSeq(p.shown.Question(), "\n") {
 			p.usual = append(p.usual, p.Book.Skeleton(line))
@@ -454,19 +453,24 @@ func (p *player) observe() {
 	}
 }
 
+// offers reports whether another game is asked for.
+func (p *player) offers() bool {
+	_, offered := p.Book.Offers(p.shown.Question())
+	return offered
+}
+
 // waiting tells what a program waits for. The usual prompt asks for a move, unless
 // it is a mere sign such as > that asks for anything.
 func (p *player) waiting(facts []game.Fact, fresh bool) judge.Condition {
 	prompt := p.Book.Skeleton(p.shown.Prompt())
 	usual := prompt != "" && slices.Contains(p.prompts, prompt)
-	_, offered := p.Book.Offers(p.shown.Question())
 	turn := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactTurn })
 	switch {
 	case fresh:
 		return judge.Anew
 	case usual && strings.ContainsFunc(prompt, unicode.IsLetter):
 		return judge.Asking
-	case offered:
+	case p.offers():
 		return judge.Offering
 	case usual, turn:
 		return judge.Asking

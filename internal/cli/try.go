@@ -9,7 +9,6 @@ import (
 	"os"
 	"path/filepath"
 	"runtime"
-	"slices"
 	"strings"
 	"testing/fstest"
 
@@ -82,8 +81,10 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 			done, err = other, nil
 		}
 	} else if err == nil && f.suite == "" && g.Suite.Scripts[0].Own && !done.whole() {
-		if other, variant := f.alike(c.Context(), g.Suite.Rules, false, folder); other != nil && other.whole() && f.again(c.Context(), variant, folder) {
-			fmt.Fprintf(c.ErrOrStderr(), "%s plays %s, by which it has all points; it is graded by %s\n", filepath.Base(path), variant, g.Suite.Rules.Variant())
+		if other, variant := f.alike(c.Context(), g.Suite.Rules, false, folder); other != nil && other.whole() {
+			if again, failed := f.by(c.Context(), variant, folder); failed == nil && again.whole() { // a fault does not show in each game
+				fmt.Fprintf(c.ErrOrStderr(), "%s plays %s, by which it has all points; it is graded by %s\n", filepath.Base(path), variant, g.Suite.Rules.Variant())
+			}
 		}
 	}
 	if office.AtFault(err) {
@@ -141,21 +142,12 @@ func (f tryFlags) otherwise(ctx context.Context, g office.Grader, folder fs.FS) 
 // that begin in another way where it was not understood, else those that begin in the same. It returns the best
 // verdict; nil where it is understood in none.
 func (f tryFlags) alike(ctx context.Context, rules game.Rules, unread bool, folder fs.FS) (best *attempted, variant game.Variant) {
-	_, opens := game.Opening(rules)
-	list := slices.DeleteFunc(games.All().Alike(rules), func(other game.Rules) bool {
-		_, also := game.Opening(other)
-		return (also != opens) != unread
-	})
+	list := games.All().Alike(rules, unread)
 	if len(list) > 0 {
 		list = append(list, list[0]) // the most usual once more: a program plays another game each time
 	}
 	for _, other := range list {
-		f.game = string(other.Variant())
-		own, err := f.grader(true)
-		if err != nil {
-			continue
-		}
-		a, err := attempt(ctx, own, folder)
+		a, err := f.by(ctx, other.Variant(), folder)
 		if err != nil || best != nil && a.Verdict.Points <= best.Verdict.Points {
 			continue
 		}
@@ -167,15 +159,14 @@ func (f tryFlags) alike(ctx context.Context, rules game.Rules, unread bool, fold
 	return best, variant
 }
 
-// again reports whether a program has all points by a variant once more: a fault does not show in each game.
-func (f tryFlags) again(ctx context.Context, variant game.Variant, folder fs.FS) bool {
+// by grades a program as one that makes the set-up by itself, by a variant.
+func (f tryFlags) by(ctx context.Context, variant game.Variant, folder fs.FS) (*attempted, error) {
 	f.game = string(variant)
 	own, err := f.grader(true)
 	if err != nil {
-		return false
+		return nil, err
 	}
-	a, err := attempt(ctx, own, folder)
-	return err == nil && a.whole()
+	return attempt(ctx, own, folder)
 }
 
 // grader grades as the flags say; own with the suite for programs that make the set-up themselves.

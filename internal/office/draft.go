@@ -109,9 +109,7 @@ func (d *drafter) structure() error {
 	}
 	few := d.scripts(1, 4)
 	if d.table().Rounds() {
-		if d.text.deck = draft.DeckIn(d.source); d.text.deck.Usual() {
-			d.text.deck = draft.Deck{}
-		}
+		d.text.deck = draft.DeckIn(d.source)
 	}
 	d.report("trying the built-in wording")
 	best, err := d.try(d.text, few)

@@ -233,7 +233,7 @@ const DiskFull = "more on its disk than there is room for"
 // Filled reports whether the program has filled the disk that it has, while it runs.
 func (b *Box) Filled() bool {
 	for _, pid := range b.Processes() {
-		for _, dir := range []string{workDir, "/tmp"} {
+		for _, dir := range []string{WorkDir, "/tmp"} {
 			var st unix.Statfs_t
 			if unix.Statfs(fmt.Sprintf("/proc/%d/root%s", pid, dir), &st) == nil && st.Blocks > 0 && st.Flags&unix.ST_RDONLY == 0 && st.Bavail == 0 {
 				return true

@@ -48,8 +48,8 @@ var (
 	ErrBadBox = errors.New("no box: bwrap cannot make one on this machine")
 )
 
-// workDir is where the program's folder appears in the box.
-const workDir = "/home/student"
+// WorkDir is where the program's folder appears in the box.
+const WorkDir = "/home/student"
 
 // shown are the parts of the system that a box sees, where they exist.
 var shown = []string{"/usr", "/bin", "/sbin", "/lib", "/lib32", "/lib64", "/etc/alternatives", "/etc/ld.so.cache"}
@@ -98,8 +98,8 @@ func (s Spec) command(made *os.File) (*exec.Cmd, error) {
 		return nil, err
 	}
 	args = append(args, work...)
-	args = append(args, "--chdir", workDir, "--clearenv",
-		"--setenv", "PATH", "/usr/bin:/bin", "--setenv", "HOME", workDir,
+	args = append(args, "--chdir", WorkDir, "--clearenv",
+		"--setenv", "PATH", "/usr/bin:/bin", "--setenv", "HOME", WorkDir,
 		"--setenv", "LANG", "C.UTF-8", "--setenv", "TERM", "xterm")
 	for _, pair := range s.Env {
 		name, value, _ := strings.Cut(pair, "=")
@@ -122,20 +122,20 @@ func (s Spec) command(made *os.File) (*exec.Cmd, error) {
 
 func (s Spec) work() ([]string, error) {
 	if s.Writable {
-		return []string{"--bind", s.Dir, workDir}, nil
+		return []string{"--bind", s.Dir, WorkDir}, nil
 	}
-	args := []string{"--size", strconv.FormatInt(s.Limits.Disk, 10), "--tmpfs", workDir}
+	args := []string{"--size", strconv.FormatInt(s.Limits.Disk, 10), "--tmpfs", WorkDir}
 	entries, err := os.ReadDir(s.Dir)
 	if err != nil {
 		return nil, fmt.Errorf("open the program's folder: %w", err)
 	}
 	for _, e := range entries {
 		if _, replaced := s.Files[e.Name()]; !replaced {
-			args = append(args, "--ro-bind", filepath.Join(s.Dir, e.Name()), workDir+"/"+e.Name())
+			args = append(args, "--ro-bind", filepath.Join(s.Dir, e.Name()), WorkDir+"/"+e.Name())
 		}
 	}
 	for _, name := range slices.Sorted(maps.Keys(s.Files)) {
-		args = append(args, "--ro-bind", s.Files[name], workDir+"/"+name)
+		args = append(args, "--ro-bind", s.Files[name], WorkDir+"/"+name)
 	}
 	return args, nil
 }

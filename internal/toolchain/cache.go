@@ -15,6 +15,7 @@ import (
 	"testing/fstest"
 	"time"
 
+	"durchgang/internal/sandbox"
 	"durchgang/internal/scratch"
 )
 
@@ -150,7 +151,7 @@ func copyRegular(from, to string) error {
 }
 
 // boxCache is where a compiler finds and leaves what builds use again, in the box.
-const boxCache = "/home/student/.cache"
+const boxCache = sandbox.WorkDir + "/.cache"
 
 // warm returns a folder with what the compiler has left behind in it, which is made once.
 func (c Cache) warm(ctx context.Context, l Language) (string, error) {

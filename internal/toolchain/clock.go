@@ -8,9 +8,11 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"sync"
 	"time"
 
+	"durchgang/internal/sandbox"
 	"durchgang/internal/scratch"
 )
 
@@ -20,11 +22,8 @@ import (
 //go:embed clock/clock.c
 var fastClock []byte
 
-// clockFile is the library in a program's folder, which the box shows in workDir.
-const (
-	clockFile = ".clock.so"
-	workDir   = "/home/student"
-)
+// clockFile is the library in a program's folder, which is sandbox.WorkDir in the box.
+const clockFile = ".clock.so"
 
 // waits finds in a source that a program waits for time to pass.
 var waits = regexp.MustCompile(`(?i)sleep|\bTimeUnit\b|\bTimer\b|set(?:Timeout|Interval)|timers/promises|Atomics\.wait|\bDelay\s*\(|\.wait\s*\(`)
@@ -67,7 +66,7 @@ func (p *Program) Hurry() error {
 		if err != nil || library == nil {
 			return err
 		}
-		p.env = append(p.env[:len(p.env):len(p.env)], "LD_PRELOAD="+workDir+"/"+clockFile)
+		p.env = append(slices.Clip(p.env), "LD_PRELOAD="+sandbox.WorkDir+"/"+clockFile)
 		return os.WriteFile(filepath.Join(p.dir, clockFile), library, 0o644)
 	}
 	return nil
