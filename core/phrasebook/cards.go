@@ -24,7 +24,7 @@ const hiddenCard = "?"
 
 var (
 	cardToken = regexp.MustCompile(`(?i)(?:^|[\s\[(,:|])(?P<hidden>\?+(?:\s*of\s*\?+)?)(?:$|[\s\]),|])|(?:\bXX\b|\*\*+|##+|█+|▒+|░+|🂠|[<\[(]?\b(?:cards? )?(?:hidden|face[- ]?down|hole|unknown|concealed)(?: card)?\b[>\])]?)` +
-		`|(?:^|[^\pL\pN.$€£])(?P<rank>10|[2-9]|[AJQK]|ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)(?:\s*-?\s*(?:of\s+)?(?P<suit>[♠♤♥♡♦♢♣♧]\x{fe0f}?|spades?|hearts?|diamonds?|clubs?)|(?P<letter>[SHDC]))(?:$|[^\pL\pN])`)
+		`|(?:^|[^\pL\pN.$€£])(?P<rank>10|[2-9]|[AJQK]|ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)(?:` + beforeSuit + `(?P<suit>[♠♤♥♡♦♢♣♧]\x{fe0f}?|spades?|hearts?|diamonds?|clubs?)|` + beforeLetter + `(?P<letter>[SHDC]))(?:$|[^\pL\pN])`)
 	suitFirst = regexp.MustCompile(`(?P<suit>[♠♤♥♡♦♢♣♧]\x{fe0f}?)\s*(?P<rank>10|[2-9]|[AJQKajqk])(?:$|[^\pL\pN])`)
 	rankList  = regexp.MustCompile(`(?i)[\[({:]\s*(?P<cards>['"]?(?:10|11|[1-9]|[AJQK]|ace|king|queen|jack|\?+|hidden|XX)['"]?(?:\s*(?:,|\+|and|&|\s)\s*['"]?(?:10|11|[1-9]|[AJQK]|ace|king|queen|jack|\?+|hidden|XX)['"]?)*)\s*(?:[\])}.;(]|$|\s{2,}|-|=)`)
 	spelled   = map[string]string{

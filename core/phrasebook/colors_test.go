@@ -10,7 +10,8 @@ func TestColors(t *testing.T) {
 		colored             bool
 	}{
 		{"one sign in two colors", "|" + red + "O" + plain + "|" + blue + "O" + plain + "|", "|🔴|🔵|", true},
-		{"a colored ground", "\x1b[41m \x1b[0m\x1b[43m@\x1b[m", " 🟡", true},
+		{"a colored ground", "\x1b[41m   \x1b[0m\x1b[43m@\x1b[m", " 🔴 🟡", true},
+		{"a bar on a color", "\x1b[41m          \x1b[0m", "          ", false},
 		{"a colored word", red + "Red wins" + plain, "Red wins", false},
 		{"no color", "| O |", "| O |", false},
 	}

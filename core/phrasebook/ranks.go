@@ -9,8 +9,14 @@ import (
 // anyCard is a card as it may be written on a line, with its suit or without one.
 var anyCard = regexp.MustCompile(`10|[2-9]|(?i:\b(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)\b)|[AJQK]`)
 
+// What may stand between a rank and its suit: before the suit's sign or name, and before its letter.
+const (
+	beforeSuit   = `(?:\s*[-/_:.]?\s*(?:of\s+)?|['"]?\s*,\s*['"])`
+	beforeLetter = `(?:[-/_:.]|['"]?\s*,\s*['"])?`
+)
+
 // suitBehind is a suit behind a rank.
-var suitBehind = regexp.MustCompile(`^(?:\s*[♠♤♥♡♦♢♣♧]\x{fe0f}?|[SHDCshdc]\b|(?i:\s*-?\s*of\s+(?:spades?|hearts?|diamonds?|clubs?)))`)
+var suitBehind = regexp.MustCompile(`(?i)^(?:` + beforeSuit + `(?:[♠♤♥♡♦♢♣♧]\x{fe0f}?|(?:spades?|hearts?|diamonds?|clubs?)\b)|` + beforeLetter + `[SHDC]\b)`)
 
 // Placed is a card that may stand on a line: its rank, as in 10 or A, and between which bytes.
 type Placed struct {

@@ -21,6 +21,9 @@ func TestRanks(t *testing.T) {
 		"Credit: 110.5":                           "",
 		"hand 1 of 10":                            "10",
 		"Guest: Ace of Clubs, Queen of Hearts":    "A* Q*",
+		"Guest: Q-C 10-H, now 20":                 "Q* 10*",
+		"[('7', 'H'), ('Ace', 'Spades')]":         "7* A*",
+		"7/H 2_S":                                 "7* 2*",
 	} {
 		var got []string
 		for _, p := range Ranks(line) {

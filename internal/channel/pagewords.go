@@ -297,12 +297,13 @@ func (d *pageDrafter) cards() error {
 	}
 	d.found("buttons", fmt.Sprintf("%d of %d words have one", len(s.Buttons), len(deeds)))
 	s.Next = now.Named(goesOn)
-	hands := map[string]pagemap.Control{}
+	hands, lie := map[string]pagemap.Control{}, map[string]int{} // the first card of each, and how many lie face up
 	for _, t := range now.Texts {
 		if of := pagemap.Siblings(t.CSS); of != "" && card.MatchString(t.Text) {
 			if _, known := hands[of]; !known {
 				hands[of] = t
 			}
+			lie[of]++
 		}
 	}
 	if err := v.watch(); err != nil {
@@ -342,7 +343,7 @@ func (d *pageDrafter) cards() error {
 	d.says()
 	for of, t := range hands {
 		say := pagemap.Saying{Of: pagemap.Thing{CSS: of}, Caption: "You", Join: pagemap.JoinCards}
-		if strings.Contains(strings.ToLower(of), "dealer") || strings.Contains(strings.ToLower(of), "house") {
+		if dealers(of, lie) {
 			say.Caption = "Dealer"
 		}
 		i := slices.IndexFunc(s.Says, func(o pagemap.Saying) bool { return d.texts[o.Of.CSS].Y > t.Y })
@@ -352,6 +353,20 @@ func (d *pageDrafter) cards() error {
 		s.Says = slices.Insert(s.Says, i, say)
 	}
 	return v.err
+}
+
+// dealers reports whether a hand is the dealer's, by how many cards of each lie face up when the player is to
+// decide: of the dealer's one lies face down. Where as many lie in each, the page's own names tell.
+func dealers(of string, lie map[string]int) bool {
+	fewest, most := lie[of], lie[of]
+	for _, n := range lie {
+		fewest, most = min(fewest, n), max(most, n)
+	}
+	if fewest < most {
+		return lie[of] == fewest
+	}
+	name := strings.ToLower(of)
+	return strings.Contains(name, "dealer") || strings.Contains(name, "house")
 }
 
 // begin is the position at the beginning.

@@ -469,6 +469,9 @@ func (p *player) waiting(facts []game.Fact, fresh bool) judge.Condition {
 	case fresh:
 		return judge.Anew
 	case usual && strings.ContainsFunc(prompt, unicode.IsLetter):
+		if p.beyond(prompt, facts) {
+			return judge.Offering
+		}
 		return judge.Asking
 	case p.offers():
 		return judge.Offering
@@ -476,6 +479,13 @@ func (p *player) waiting(facts []game.Fact, fresh bool) judge.Condition {
 		return judge.Asking
 	}
 	return judge.Waiting
+}
+
+// beyond reports whether a program asks for the bet of a round that the game does not have any more: it tells
+// how its only round has ended, and asks as it did at first.
+func (p *player) beyond(prompt string, facts []game.Fact) bool {
+	result := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactResult })
+	return result && p.table.Once() && !p.deals && prompt == p.prompts[0]
 }
 
 func count(facts []game.Fact) (marks int, shown bool) {

@@ -21,24 +21,31 @@ func (w shipWay) ship(between string) string {
 	return fmt.Sprintf("{type: \"%s%s{way}\", base: %d, across: %s, down: %s, between: \"\\n\"}", w.cell, between, w.base, w.sides[0], w.sides[1])
 }
 
-// shipWays are all of them: those with a direction that the program names come first.
+// shipWays are all of them: those come first of which the program names both directions, then those of which it
+// names one.
 func shipWays(screen string) []shipWay {
-	var named, others []shipWay
+	var ways [3][]shipWay
 	for _, sides := range directions {
+		named := 0
+		for _, side := range sides {
+			named += btoi(regexp.MustCompile(`\b` + side + `\b`).MatchString(screen))
+		}
 		for _, cell := range shipCells {
 			for _, base := range []int{1, 0} {
-				w := shipWay{cell, base, sides}
-				switch {
-				case strings.Contains(cell, "letter") && base == 0:
-				case regexp.MustCompile(`\b` + sides[0] + `\b|\b` + sides[1] + `\b`).MatchString(screen):
-					named = append(named, w)
-				default:
-					others = append(others, w)
+				if base == 1 || !strings.Contains(cell, "letter") {
+					ways[2-named] = append(ways[2-named], shipWay{cell, base, sides})
 				}
 			}
 		}
 	}
-	return append(named, others...)
+	return slices.Concat(ways[:]...)
+}
+
+func btoi(b bool) int {
+	if b {
+		return 1
+	}
+	return 0
 }
 
 // asksFor is a pattern for a prompt for one ship of a fleet, whatever the ship is called and however
