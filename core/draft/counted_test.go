@@ -5,6 +5,7 @@ import (
 	"slices"
 	"testing"
 
+	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
@@ -59,7 +60,18 @@ func TestSeated(t *testing.T) {
 			t.Errorf("%s is %q, want %s", key, w.Phrases[key], want)
 		}
 	}
-	if got, want := Answered(plays), (Answers{More: 1, Same: 1, Ended: 1}); got != want {
+	rules, err := games.All().Rules("blackjack:rounds=1")
+	if err != nil {
+		t.Fatal(err)
+	}
+	over := played("A number, please.", false) // a natural, after which another bet is asked for
+	over.Screens[1], over.Screens[2] = phrasebook.Screen{"Guest: Ace of Clubs, King of Spades", "Stake?"}, phrasebook.Screen{"A number, please.", "Stake?"}
+	less := played("Guest: 7 of Clubs, King of Spades, 2 of Hearts (19)", false)
+	less.Screens[2][1] = "+ ?"
+	next := played("Croupier: Ace of Clubs, 9 of Spades (20)", false)
+	next.Screens[2][1] = "Stake?"
+	plays = append(plays, over, less, next)
+	if got, want := Answered(rules, plays), (Answers{More: 2, Same: 1, Ended: 2}); got != want {
 		t.Errorf("Answered = %+v, want %+v", got, want)
 	}
 }

@@ -422,22 +422,30 @@ func Followed(rules game.Rules, plays []Play) (n int) {
 
 // Answers counts plays by what came of their last step, the third, where nothing is known of the cards.
 type Answers struct {
-	More  int // it shows another card, and the same is asked as before
+	More  int // it shows another card, and the round goes on
 	Same  int // the same is asked as before, with no other card
-	Ended int // something else is asked, or nothing: the round is over
+	Ended int // the bet is asked for, something else without another card, or nothing: the round is over
 }
 
-// Answered counts the plays whose last step shows cards.
-func Answered(plays []Play) (a Answers) {
+// Answered counts the plays whose last step shows cards; not those of a round that is over as it is dealt, after
+// which the bet is asked for again.
+func Answered(rules game.Rules, plays []Play) (a Answers) {
+	_, deals := game.Opening(rules)
 	for _, p := range plays {
 		last := len(p.Screens) - 1
 		if last < 2 || p.Seen[last].Untyped || len(ranksOn(p.Screens[last])) == 0 {
 			continue
 		}
+		bet, before, now := "", asks(p.Screens[last-1]), asks(p.Screens[last])
+		if !deals {
+			bet = asks(p.Screens[0])
+		}
+		shown := within(ranksOn(p.Screens[last]), ranksOn(p.Screens[last-1]))
 		switch {
-		case p.Seen[last].Condition == judge.Ended || asks(p.Screens[last]) != asks(p.Screens[last-1]):
+		case bet != "" && before == bet:
+		case p.Seen[last].Condition == judge.Ended || bet != "" && now == bet || now != before && (bet == "" || shown):
 			a.Ended++
-		case within(ranksOn(p.Screens[last]), ranksOn(p.Screens[last-1])):
+		case shown:
 			a.Same++
 		default:
 			a.More++

@@ -63,6 +63,7 @@ type form struct {
 	Click    string               `yaml:"click,omitempty"`
 	Cursor   *Cursor              `yaml:"cursor,omitempty"`
 	Keys     []string             `yaml:"keys,omitempty"`
+	Drag     sidesForm            `yaml:"drag,omitempty"`
 	Touch    bool                 `yaml:"touch,omitempty"`
 	Rest     *float64             `yaml:"rest,omitempty"`
 	Words    words                `yaml:"words,omitempty"`
@@ -237,7 +238,7 @@ func (c *compiler) compile() *Map {
 		Marks: map[string]Sign{}, Buttons: map[string]Thing{},
 		Columns: c.thing("$.columns", f.Columns), Letters: c.thing("$.letters", f.Letters), Field: c.thing("$.field", f.Field),
 		Send: c.thing("$.send", f.Send), Next: c.thing("$.next", f.Next), Restart: c.thing("$.restart", f.Restart), Drawn: c.thing("$.drawn", f.Drawn),
-		Turn: c.sides("$.turn", f.Turn), Won: c.sides("$.won", f.Won), Score: c.sides("$.score", f.Score),
+		Turn: c.sides("$.turn", f.Turn), Won: c.sides("$.won", f.Won), Drag: c.sides("$.drag", f.Drag), Score: c.sides("$.score", f.Score),
 	}
 	if strings.HasPrefix(f.Page, "/") || strings.Contains(f.Page, "..") {
 		c.fail("$.page", ErrFileName)

@@ -29,6 +29,7 @@ type Map struct {
 	Double   bool             // a cell is clicked twice
 	Cursor   *Cursor          // how a cell is chosen by keys; nil where it is clicked
 	Keys     []string         // the key of each cell, row by row, or of each column; nil for none
+	Drag     Sides            // what each player's marks are dragged from to their cells; without it cells are clicked
 	Touch    bool             // the page is touched, not clicked
 	Rest     time.Duration    // what the page puts off by no more is waited for
 	Book     *phrasebook.Book // how what the page says is worded

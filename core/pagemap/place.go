@@ -17,6 +17,23 @@ func (m *Map) Box(l Look, name string) (Box, bool) {
 	return list[i], true
 }
 
+// Piece returns what a player's mark is dragged from: the first one that does not lie on a board.
+func (m *Map) Piece(l Look, player game.Player) (Box, bool) {
+	name := dragThing + First
+	if player == game.Second && m.Drag.Second != nil {
+		name = dragThing + Second
+	}
+	for _, b := range l.Things[name] {
+		lies := slices.ContainsFunc(l.Boards, func(cells []Cell) bool {
+			return slices.ContainsFunc(cells, func(c Cell) bool { return c.Covers(b) })
+		})
+		if !lies && !b.Off && b.W > 0 && b.H > 0 {
+			return b, true
+		}
+	}
+	return Box{}, false
+}
+
 // Button returns what is clicked for a move that is a word: by the whole of it, as in bet 5,
 // or its verb.
 func (m *Map) Button(l Look, word, verb string) (Box, bool) {

@@ -14,6 +14,7 @@ type Scan struct {
 	Grids    []Grid    `json:"grids"`
 	Texts    []Control `json:"texts"`
 	Controls []Control `json:"controls"`
+	Pieces   []Control `json:"pieces"` // that can be dragged
 	Canvases []Control `json:"canvases"`
 	Empty    bool      `json:"empty"` // the page shows nothing
 }
@@ -133,6 +134,53 @@ func (s Scan) Letters() *Thing {
 		}
 	}
 	return nil
+}
+
+// mostTrays bounds the kinds of pieces that are told apart.
+const mostTrays = 6
+
+// Trays are ways in which the pieces of the page may be the two players': those beside each other, those of one
+// class, or single ones.
+func (s Scan) Trays() (ways []Sides) {
+	var kinds []Thing
+	add := func(css string) {
+		if t := (Thing{CSS: css}); css != "" && len(kinds) < mostTrays && !slices.Contains(kinds, t) {
+			kinds = append(kinds, t)
+		}
+	}
+	beside, alike := map[string]int{}, map[string]int{}
+	for _, p := range s.Pieces {
+		beside[Siblings(p.CSS)]++
+		for _, class := range p.Classes {
+			alike[class]++
+		}
+	}
+	for _, p := range s.Pieces {
+		for _, class := range p.Classes {
+			if n := alike[class]; n > 1 && n < len(s.Pieces) {
+				add(p.Kind + "." + class)
+			}
+		}
+	}
+	for _, p := range s.Pieces {
+		if of := Siblings(p.CSS); beside[of] > 1 && (beside[of] < len(s.Pieces) || len(s.Pieces) > 2) {
+			add(of)
+		}
+	}
+	for _, p := range s.Pieces {
+		add(p.CSS)
+	}
+	for i := range kinds {
+		for j := range kinds {
+			if i != j || len(kinds) == 1 {
+				ways = append(ways, Sides{&kinds[i], &kinds[j]})
+			}
+		}
+	}
+	if len(kinds) > 1 && kinds[0].CSS != s.Pieces[0].CSS { // one tray of which the page gives to whoever is to move
+		ways = append(ways, Sides{&kinds[0], &kinds[0]})
+	}
+	return ways
 }
 
 // Siblings is a selector for the elements that lie beside one in its parent; empty where its

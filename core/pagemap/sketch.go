@@ -37,6 +37,7 @@ type Gesture struct {
 	Double bool
 	Cursor *Cursor
 	Keys   []string
+	Drag   Sides
 }
 
 // String is the gesture in words.
@@ -44,6 +45,8 @@ func (g Gesture) String() string {
 	switch {
 	case g.Double:
 		return "a double click"
+	case g.Drag.First != nil:
+		return fmt.Sprintf("dragging '%s' and '%s'", g.Drag.First, g.Drag.Second)
 	case g.Cursor != nil:
 		return fmt.Sprintf("the arrow keys and %q", g.Cursor.Put)
 	case g.Keys != nil:
@@ -70,7 +73,7 @@ func (s Sketch) Map(program game.Player) (*Map, error) {
 	f := form{
 		Marks: map[string]Sign{}, Columns: (*thing)(s.Columns), Letters: (*thing)(s.Letters), Keyboard: s.Keyboard,
 		Field: (*thing)(s.Field), Send: (*thing)(s.Send), Next: (*thing)(s.Next), Restart: (*thing)(s.Restart), Words: s.words(),
-		Cursor: s.Cursor, Keys: s.Keys,
+		Cursor: s.Cursor, Keys: s.Keys, Drag: sidesForm{(*thing)(s.Drag.First), (*thing)(s.Drag.Second)},
 	}
 	if s.Double {
 		f.Click = "double"

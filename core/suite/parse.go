@@ -361,6 +361,10 @@ func (p *parser) step(w word, open bool) (Step, error) {
 		return step, nil
 	}
 	text, refused := strings.CutPrefix(w.text, "!")
+	if Act(text) == Finish && open {
+		step.Act, step.Refused = Finish, true
+		return step, nil
+	}
 	move, err := p.suite.Rules.ParseMove(text)
 	if err != nil {
 		return step, p.fail(w.column, err)

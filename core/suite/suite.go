@@ -105,7 +105,7 @@ const (
 	MakeMove Act = "move"
 	TypeLine Act = "line"      // a raw line is typed that is no move
 	Again    Act = "again"     // another game is asked for
-	Finish   Act = "..."       // the game is played to its end, in which free cells so ever
+	Finish   Act = "..."       // the game is played to its end, in which free cells so ever; refused, each move is tried again
 	Reload   Act = "reload"    // a page is loaded anew; the last step of a script
 	Look     Act = "positions" // every position is looked at, where programs can be shown one
 )

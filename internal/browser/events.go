@@ -8,6 +8,7 @@ import (
 
 	"github.com/chromedp/cdproto"
 	"github.com/chromedp/cdproto/fetch"
+	"github.com/chromedp/cdproto/input"
 	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
@@ -34,6 +35,10 @@ func (p *Page) handle(m *cdproto.Message) {
 		p.set(func() { p.loads++ })
 	case "Inspector.targetCrashed":
 		p.set(func() { p.crashed = true })
+	case "Input.dragIntercepted":
+		if e, ok := event[input.EventDragIntercepted](m); ok {
+			p.set(func() { p.dragged = e.Data })
+		}
 	case "Runtime.exceptionThrown":
 		if e, ok := event[runtime.EventExceptionThrown](m); ok && e.ExceptionDetails != nil {
 			d := e.ExceptionDetails

@@ -393,22 +393,35 @@
     return [x - (scrollX - from[0]), y - (scrollY - from[1])]
   }
 
-  // under tells whether a place belongs to something that is made to be clicked.
+  // under tells whether a place belongs to something that is made to be clicked or dragged.
   self.durchgangUnder = (x, y) => {
     const element = document.elementFromPoint(x, y)
-    return element ? Boolean(element.closest('button,a,input,select,textarea,[role=button],[onclick]')) : false
+    return element ? Boolean(element.closest('button,a,input,select,textarea,[role=button],[onclick]')) || isPiece(element) : false
   }
+
+  // draggable tells whether something lies at a place that the page says can be dragged.
+  self.durchgangDraggable = (x, y) => {
+    for (let element = document.elementFromPoint(x, y); element; element = element.parentElement) if (element.draggable) return true
+    return false
+  }
+
+  // takes tells whether the page lets something be dropped where it was dragged last.
+  let taking = false
+  addEventListener('dragover', (e) => { taking = e.defaultPrevented })
+  self.durchgangTakes = () => taking
 
   // grids finds what may be a board: sets of elements of one size that lie in rows and columns.
   self.durchgangScan = () => {
     const sets = new Map()
     const texts = []
     const controls = []
+    const pieces = [] // that can be dragged
     for (const element of every(document.body)) {
       if (!seen(element) || element.closest('script,style')) continue
       const box = element.getBoundingClientRect()
       const css = pathOf(element)
       const leaf = [...element.childNodes].some((n) => n.nodeType === 3 && n.textContent.trim())
+      if (isPiece(element) && !isPiece(element.parentElement)) pieces.push({ css, text: textOf(element), kind: element.tagName.toLowerCase(), type: '', x: box.x, y: box.y, w: box.width, h: box.height, classes: [...element.classList] })
       if (box.width >= 8 && box.height >= 8 && element.parentElement) {
         const tag = element.tagName.toLowerCase()
         const key = `${tag} ${Math.round(box.width)} ${Math.round(box.height)} ${depth(element)}`
@@ -455,8 +468,9 @@
       if (inside < 0) canvases.push({ css: pathOf(element), ...place(element) })
       else if (element.tagName.toLowerCase() === 'svg') canvases[inside].css = pathOf(element)
     }
-    return { grids, texts: texts.slice(0, 200), controls: controls.slice(0, 200), canvases, title: document.title, empty: !document.body.innerText.trim() && !document.querySelector('canvas,img,svg') }
+    return { grids, texts: texts.slice(0, 200), controls: controls.slice(0, 200), pieces: pieces.slice(0, 100), canvases, title: document.title, empty: !document.body.innerText.trim() && !document.querySelector('canvas,img,svg') }
   }
+  const isPiece = (element) => element.getAttribute('draggable') === 'true' || element.draggable && element.tagName === 'IMG' || /grab|move/.test(getComputedStyle(element).cursor)
   const depth = (element) => {
     let n = 0
     for (let e = element; e.parentElement; e = e.parentElement) n++

@@ -47,6 +47,7 @@ type Page struct {
 	apart   string // the world it is looked at from
 	loads   int    // how often the page has been loaded
 	crashed bool
+	dragged *input.DragData // that the browser has taken up; nil for nothing
 	notes   []Note
 }
 

@@ -211,7 +211,11 @@ func (g *chosen) play(step suite.Step) bool {
 			}
 		}
 		move, ok := g.rules.Promising(among)
-		if !ok || !g.look(suite.Step{Act: suite.MakeMove, Move: move, Line: step.Line, Column: step.Column}) {
+		next := suite.Step{Act: suite.MakeMove, Move: move, Line: step.Line, Column: step.Column}
+		if !ok || !g.look(next) {
+			return false
+		}
+		if next.Refused = step.Refused; next.Refused && !g.best().over && !g.look(next) {
 			return false
 		}
 	}

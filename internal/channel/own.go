@@ -59,11 +59,13 @@ func (o Own) Play(ctx context.Context, spec sandbox.Spec, script suite.Script) (
 	if !g.lost {
 		done.Played = &g.known
 	}
-	if last := g.moments[len(g.moments)-1]; last.Result.Over() {
+	if last := g.moments[len(g.moments)-1]; last.Result.Over() || slices.ContainsFunc(last.View, isCard) {
 		done.Chose = string(g.played.Setup)
 	}
 	return *done, err
 }
+
+func isCard(f game.Fact) bool { return f.Kind == game.FactCard }
 
 // guess is one game with a set-up that becomes known.
 type guess struct {
@@ -131,8 +133,14 @@ func (g *guess) step(step suite.Step) error {
 		return g.play(step)
 	}
 	for !g.lost && !g.pos.Result().Over() {
-		if err := g.play(onward(g.rules, g.pos, step, len(g.moments))); err != nil {
+		next := onward(g.rules, g.pos, step, len(g.moments))
+		if err := g.play(next); err != nil {
 			return err
+		}
+		if next.Refused = step.Refused; next.Refused && !g.lost {
+			if err := g.play(next); err != nil {
+				return err
+			}
 		}
 	}
 	return nil
@@ -177,7 +185,7 @@ func (g *guess) play(step suite.Step) error {
 
 // aspectOf is what a set-up that cannot be concerns.
 func aspectOf(m suite.Moment) suite.Aspect {
-	if slices.ContainsFunc(m.Facts, func(f game.Fact) bool { return f.Kind == game.FactCard }) {
+	if slices.ContainsFunc(m.Facts, isCard) {
 		return suite.Cards
 	}
 	return suite.Shots

@@ -246,7 +246,11 @@ func (d *pageDrafter) findBoard() error {
 
 // gestures are ways to choose a cell other than a click.
 func (d *pageDrafter) gestures() []pagemap.Gesture {
-	list := []pagemap.Gesture{{Double: true}}
+	var list []pagemap.Gesture
+	for _, from := range d.first.Trays() {
+		list = append(list, pagemap.Gesture{Drag: from})
+	}
+	list = append(list, pagemap.Gesture{Double: true})
 	puts, keys := []string{" ", "Enter"}, []string{"789456123", "123456789", "qweasdzxc"}
 	falls := d.Rules.MoveKind() == game.NamesColumn
 	if falls {

@@ -80,7 +80,7 @@ func (d *drafter) verbs() error {
 				n := draft.Followed(d.suite.Rules, t.plays)
 				return n, n == len(scripts)
 			}
-			switch a := draft.Answered(t.plays); {
+			switch a := draft.Answered(d.suite.Rules, t.plays); {
 			case name != "stand": // a card more may end the round
 				return a.More, a.More > a.Ended && a.More > a.Same
 			case a.More+a.Same > 0: // after a stand nothing is asked

@@ -300,14 +300,15 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 // says: against a program that plays one side, or with one that makes the set-up. Of several
 // games the first one with a fault counts, else the longest, and it is a fault when all are the same.
 func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (channel.Performance, error) {
-	var longest channel.Performance
+	var shown channel.Performance
 	chose := ""
 	criterion, _ := g.Suite.Criterion(script.Criterion)
-	times, varied := max(1, script.Repeats), false
+	varies := criterion.Claim(suite.Varied)
+	times, varied, faulty := max(1, script.Repeats), false, false
 	for n := range times {
-		if n > 0 && !varied && criterion.Claim(suite.Varied) { // a program may choose by the second that it starts in
+		if n > 0 && !varied && varies { // a program may choose by the second that it starts in
 			if err := nextSecond(ctx); err != nil {
-				return longest, err
+				return shown, err
 			}
 		}
 		performance, err := g.course(ctx, p, script, n)
@@ -315,23 +316,24 @@ func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (c
 			return performance, err
 		}
 		p.heed(performance)
-		if v := judge.JudgeScript(g.Suite, script, performance.Moments, performance.Observations); v.Finding != nil {
+		fault := judge.JudgeScript(g.Suite, script, performance.Moments, performance.Observations).Finding != nil
+		if fault && !varies {
 			return performance, nil
 		}
 		if n == 0 {
 			chose = performance.Chose
 		}
-		if len(performance.Observations) > len(longest.Observations) { // others ended before all could be tried
-			longest = performance
+		if fault && !faulty || fault == faulty && len(performance.Observations) > len(shown.Observations) { // others ended before all could be tried
+			shown, faulty = performance, fault
 		}
 		varied = varied || performance.Chose != chose
 	}
-	if times > 1 && criterion.Claim(suite.Varied) && chose != "" {
-		last := &longest.Observations[len(longest.Observations)-1]
+	if times > 1 && varies && chose != "" {
+		first := &shown.Observations[0] // which is judged whatever else is wrong with the games
 		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("all of %d games are the same", times)}[varied]
-		last.Checks = append(last.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
+		first.Checks = append(first.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
 	}
-	return longest, nil
+	return shown, nil
 }
 
 // nextSecond waits until the clock shows another second.

@@ -153,6 +153,11 @@ func TestPagesOfOthers(t *testing.T) {
 		{"typed", "tic-tac-toe", "", "", ""},
 		{"amber", "connect-four", "", "", ""},
 		{"tabla", "tic-tac-toe", "", "", ""},
+		{"fridge", "tic-tac-toe", "", "", ""},
+		{"trays", "tic-tac-toe", ",[2,4,6]]", "]", "lines"},
+		{"trays", "tic-tac-toe", "", "", ""},
+		{"oxo", "tic-tac-toe", "", "", ""},
+		{"tower4", "connect-four", "", "", ""},
 		{"amber", "connect-four", "if (n >= 4)", "if (n >= 4 && turn === 0)", "lines"},
 	}
 	for i, tt := range tests {
@@ -177,6 +182,11 @@ func TestPagesThatMakeTheSetUp(t *testing.T) {
 		{"dealt", "blackjack:bets=no,natural=none", "", "", ""},
 		{"dealt", "blackjack:bets=no,natural=none", "while (sum(house) < 17)", "while (sum(house) < 16)", "dealer"},
 		{"hunt", "battleship", "", "", ""},
+		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "", "", ""},
+		{"chips", "blackjack", "", "", ""},
+		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "if(shot[k]){m.textContent='You already fired there.';return;}", "", "repeated"},
+		{"parola", "hangman:lives=7", "", "", ""},
+		{"chips", "blackjack", "while(val(d)<17)", "while(val(d)<18)", "dealer"},
 		{"hunt", "battleship", "if(shots.has(key))", "if(false)", "repeated"},
 	}
 	for i, tt := range tests {
