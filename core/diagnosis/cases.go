@@ -61,8 +61,8 @@ func Prepare(s *suite.Suite, known mistake.Known) (*Cases, error) {
 const most = 5
 
 // Diagnose returns what explains what was seen of a suite's scripts, best first: what
-// explains every script, single mistakes before pairs; and when nothing does, the single
-// mistakes that explain the most. The witnesses may have other scripts besides. A program
+// explains every script, single mistakes before pairs and pairs before more; and when nothing does, the
+// single mistakes that explain the most. The witnesses may have other scripts besides. A program
 // that keeps the rules in all of them and shows all of it has no diagnosis.
 func (c *Cases) Diagnose(witnesses []*judge.Witness) []Diagnosis {
 	t := c.trial(witnesses)
@@ -74,6 +74,9 @@ func (c *Cases) Diagnose(witnesses []*judge.Witness) []Diagnosis {
 		if len(found) == 0 {
 			found = t.pairs(strict)
 		}
+	}
+	if len(found) == 0 {
+		found = t.several()
 	}
 	if len(found) == 0 {
 		found = t.partial()

@@ -8,7 +8,7 @@ import (
 	"durchgang/core/judge"
 )
 
-// Diagnosis is one or two mistakes and how well they explain a program.
+// Diagnosis is one or two mistakes, or several in what is refused, and how well they explain a program.
 type Diagnosis struct {
 	Mistakes []string     `json:"mistakes"` // names, the one that explains more scripts first
 	Game     game.Variant `json:"game"`
@@ -26,17 +26,21 @@ type Diagnosis struct {
 	hypothesis hypothesis
 }
 
-// hypothesis is one or two suspects made at once.
+// hypothesis is one or two suspects made at once, or several of which each script shows one.
 type hypothesis struct {
 	suspects []*suspect
 	rules    game.Rules
 	lines    bool // see Retell of a script
 	breaks   []*breakdown
+	each     []hypothesis // one of several, each alone; nil for one or two made at once
 }
 
 // explains reports whether a program does in a script what the hypothesis says. Where it
 // breaks down as the hypothesis says, what would have followed is not compared.
 func (h hypothesis) explains(w *judge.Witness) bool {
+	if h.each != nil {
+		return slices.ContainsFunc(h.each, func(one hypothesis) bool { return one.explains(w) })
+	}
 	step, moment, found := w.Parts(h.rules, h.lines)
 	return !found || slices.ContainsFunc(h.breaks, func(b *breakdown) bool { return b.when(moment, w.Seen[step]) })
 }

@@ -73,6 +73,9 @@ var breakdowns = []*breakdown{
 
 // Says is what happens with a mistake of that name, in a sentence for the teacher.
 func Says(known mistake.Known, name string) string {
+	if name == neverRefuses.Name {
+		return neverRefuses.Teacher
+	}
 	for _, b := range breakdowns {
 		if b.name == name {
 			return b.teacher
@@ -97,6 +100,7 @@ type bits []uint64
 func newBits(n int) bits { return make(bits, (n+63)/64) }
 
 func (b bits) set(i int)      { b[i/64] |= 1 << (i % 64) }
+func (b bits) clear(i int)    { b[i/64] &^= 1 << (i % 64) }
 func (b bits) has(i int) bool { return b[i/64]&(1<<(i%64)) != 0 }
 
 // within reports whether all of b are in c or d.

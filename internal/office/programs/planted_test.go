@@ -11,6 +11,7 @@ type fault struct {
 // planted are all of them: those with two mistakes stand last.
 var planted = []fault{
 	{"zero wraps to the last row", "../testdata/wordings/numbers.py", "bound-low-row bound-low-col", "range", []string{"r < 0 or c < 0", "False"}},
+	{"nothing is checked", "../testdata/wordings/numbers.py", "never-refuses", "range", []string{"if r < 0 or c < 0:\n            raise IndexError\n        if m[r][c] != 0:\n            print(\"Cell not empty\")\n            continue\n    except (ValueError, IndexError):\n        print(\"Error, try once more\")\n        continue\n", "pass\n    finally:\n        pass\n"}},
 	{"rows and columns swapped", "../testdata/wordings/numbers.py", "transposed", "marks", []string{"r, c = [int(t)", "c, r = [int(t)"}},
 	{"one row is never looked at", "../testdata/wordings/restarts_by_itself.py", "line-missing-row-3", "lines", []string{"[list(r) for r in b]", "[list(r) for r in b[:2]]"}},
 	{"marks are counted instead of lines", "../testdata/wordings/restarts_by_itself.py", "wins-by-count", "lines", []string{"[player] * 3 in lines(b)", "sum(r.count(player) for r in b) == 3"}},
