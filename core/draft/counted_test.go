@@ -67,7 +67,7 @@ func TestSeated(t *testing.T) {
 	over := played("A number, please.", false) // a natural, after which another bet is asked for
 	over.Screens[1], over.Screens[2] = phrasebook.Screen{"Guest: Ace of Clubs, King of Spades", "Stake?"}, phrasebook.Screen{"A number, please.", "Stake?"}
 	less := played("Guest: 7 of Clubs, King of Spades, 2 of Hearts (19)", false)
-	less.Screens[2][1] = "+ ?"
+	less.Screens[1][2], less.Screens[2][1] = "card, stop or double?", "card, stop?"
 	next := played("Croupier: Ace of Clubs, 9 of Spades (20)", false)
 	next.Screens[2][1] = "Stake?"
 	plays = append(plays, over, less, next)

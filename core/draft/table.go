@@ -424,7 +424,7 @@ func Followed(rules game.Rules, plays []Play) (n int) {
 type Answers struct {
 	More  int // it shows another card, and the round goes on
 	Same  int // the same is asked as before, with no other card
-	Ended int // the bet is asked for, something else without another card, or nothing: the round is over
+	Ended int // something else is asked, or nothing: the round is over
 }
 
 // Answered counts the plays whose last step shows cards; not those of a round that is over as it is dealt, after
@@ -440,18 +440,24 @@ func Answered(rules game.Rules, plays []Play) (a Answers) {
 		if !deals {
 			bet = asks(p.Screens[0])
 		}
-		shown := within(ranksOn(p.Screens[last]), ranksOn(p.Screens[last-1]))
 		switch {
 		case bet != "" && before == bet:
-		case p.Seen[last].Condition == judge.Ended || bet != "" && now == bet || now != before && (bet == "" || shown):
+		case p.Seen[last].Condition == judge.Ended || !offersLess(now, before):
 			a.Ended++
-		case shown:
+		case within(ranksOn(p.Screens[last]), ranksOn(p.Screens[last-1])):
 			a.Same++
 		default:
 			a.More++
 		}
 	}
 	return a
+}
+
+// offersLess reports whether a prompt is the one before, or offers less of the same, as without a double once
+// there is a card more.
+func offersLess(now, before string) bool {
+	words := func(prompt string) []string { return tokensOf(strings.ToLower(prompt)) }
+	return now == before || len(words(now)) > 0 && within(words(now), words(before))
 }
 
 // asks is what a screen asks, whatever its numbers are.

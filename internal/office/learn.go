@@ -30,10 +30,13 @@ func (g Grader) lessons() []suite.Script {
 	if fixed := g.Suite.Fixed(); len(fixed) > 0 {
 		return fixed
 	}
-	if g.Suite.Program == game.Nobody {
-		return g.Suite.Scripts
+	if g.Suite.Program != game.Nobody {
+		return nil
 	}
-	return nil
+	// Each move twice says nothing more than each once.
+	return slices.DeleteFunc(slices.Clone(g.Suite.Scripts), func(s suite.Script) bool {
+		return slices.ContainsFunc(s.Steps, func(step suite.Step) bool { return step.Act == suite.Finish && step.Refused })
+	})
 }
 
 // doubtful reports whether not all of a program was seen to be right, so that it is at fault or its
