@@ -79,7 +79,7 @@ func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 		if word, found := t.letters(line, hiders); found {
 			shown = word
 		}
-		told = told || t.hidden != nil && t.hidden.MatchString(line) && !matchesAny(b.solo.always, line)
+		told = told || t.hidden != nil && t.hidden.MatchString(line) && !matchesAny(b.solo.always, strings.TrimSpace(line))
 	}
 	lost := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactWon && f.Player == game.Second })
 	if shown != "" && !(lost && strings.EqualFold(shown, t.Word)) { // else the word is told

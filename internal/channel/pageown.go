@@ -36,11 +36,29 @@ func (d *pageDrafter) revealWord(rules game.Chooses) error {
 	after, longest := together(now), ""
 	for _, setup := range rules.Choices(d.Source) {
 		word := strings.ToLower(rules.Spell(setup).Values()["word"])
-		if len(word) > len(longest) && strings.Contains(after, word) && !strings.Contains(before, word) {
+		if len(word) > len(longest) && strings.Contains(after, word) && !strings.Contains(before, word) && !fixed(word, now, d.Source) {
 			longest, d.Setup = word, setup
 		}
 	}
 	return v.err
+}
+
+// fixed reports whether a page shows a word only in sentences that stand in its source, beside the same word.
+func fixed(word string, now pagemap.Scan, source string) bool {
+	found := false
+	for _, t := range now.Texts {
+		words := strings.Fields(t.Text)
+		at := slices.IndexFunc(words, func(w string) bool { return strings.EqualFold(strings.Trim(w, `.,:;!?"'`), word) })
+		if at < 0 {
+			continue
+		}
+		before := at > 0 && strings.Contains(source, words[at-1]+" "+words[at])
+		if behind := at+1 < len(words) && strings.Contains(source, words[at]+" "+words[at+1]); !before && !behind {
+			return false
+		}
+		found = true
+	}
+	return found
 }
 
 // together are the letters of all that a page shows, one behind the other.

@@ -295,6 +295,9 @@ func (d *pageDrafter) cards() error {
 			}
 		}
 	}
+	if err := d.decisions(bet, now); err != nil {
+		return err
+	}
 	d.found("buttons", fmt.Sprintf("%d of %d words have one", len(s.Buttons), len(deeds)))
 	s.Next = now.Named(goesOn)
 	hands, lie := map[string]pagemap.Control{}, map[string]int{} // the first card of each, and how many lie face up
@@ -353,6 +356,49 @@ func (d *pageDrafter) cards() error {
 		s.Says = slices.Insert(s.Says, i, say)
 	}
 	return v.err
+}
+
+// decisions finds by what they do which of two things is clicked for a card more and which for a stand, where
+// their words do not tell: after a card more both can be clicked again.
+func (d *pageDrafter) decisions(deal game.Move, now pagemap.Scan) error {
+	s := &d.sketch
+	_, hits := s.Buttons["hit"]
+	_, stands := s.Buttons["stand"]
+	var open []pagemap.Control // which can be clicked, and are for nothing else that is known
+	for _, c := range now.Controls {
+		known := false
+		for word, t := range s.Buttons {
+			known = known || t.CSS == c.CSS && word != "hit" && word != "stand"
+		}
+		if !c.Off && !known && (c.Kind == "button" || c.Kind == "a") {
+			open = append(open, c)
+		}
+	}
+	if hits && stands || len(open) != 2 {
+		return nil
+	}
+	more := 0
+	for i, c := range open {
+		v, err := d.open()
+		if err != nil {
+			return err
+		}
+		v.try(deal)
+		_, err = v.clickAt(c.Center())
+		after, scanErr := v.scan()
+		v.leave()
+		if err != nil || scanErr != nil {
+			return v.err
+		}
+		left := func(o pagemap.Control) bool {
+			return slices.ContainsFunc(after.Controls, func(a pagemap.Control) bool { return a.CSS == o.CSS && !a.Off })
+		}
+		if left(open[0]) && left(open[1]) {
+			more = i
+		}
+	}
+	s.Buttons["hit"], s.Buttons["stand"] = pagemap.Thing{CSS: open[more].CSS}, pagemap.Thing{CSS: open[1-more].CSS}
+	return nil
 }
 
 // dealers reports whether a hand is the dealer's, by how many cards of each lie face up when the player is to
