@@ -278,7 +278,7 @@ func (d *pageDrafter) cards() error {
 	if err != nil {
 		return err
 	}
-	defer v.leave()
+	defer func() { v.leave() }()
 	bet := game.Legal(v.Rules, v.begin())[0]
 	v.try(bet)
 	now, err := v.scan()
@@ -286,20 +286,23 @@ func (d *pageDrafter) cards() error {
 		return err
 	}
 	s.Buttons = map[string]pagemap.Thing{}
-	for _, controls := range [][]pagemap.Control{d.first.Controls, now.Controls} {
-		for word, pattern := range deeds {
-			for _, c := range controls {
-				if _, known := s.Buttons[word]; !known && pattern.MatchString(c.Text) {
-					s.Buttons[word] = pagemap.Thing{CSS: c.CSS}
-				}
-			}
+	d.named(d.first.Controls)
+	if _, deals := s.Buttons["deal"]; deals && s.Field == nil { // only now it is known what deals
+		v.leave()
+		if v, err = d.open(); err != nil {
+			return err
+		}
+		v.try(bet)
+		if now, err = v.scan(); err != nil {
+			return err
 		}
 	}
+	d.named(now.Controls)
 	if err := d.decisions(bet, now); err != nil {
 		return err
 	}
 	d.found("buttons", fmt.Sprintf("%d of %d words have one", len(s.Buttons), len(deeds)))
-	s.Next = now.Named(goesOn)
+	s.Next = d.next(now)
 	hands, lie := map[string]pagemap.Control{}, map[string]int{} // the first card of each, and how many lie face up
 	for _, t := range now.Texts {
 		if of := pagemap.Siblings(t.CSS); of != "" && card.MatchString(t.Text) {
@@ -340,10 +343,11 @@ func (d *pageDrafter) cards() error {
 			return again.err
 		}
 		if s.Next == nil && verb == "stand" {
-			s.Next = ended.Named(goesOn)
+			s.Next = d.next(ended)
 		}
 	}
 	d.says()
+	d.headed()
 	for of, t := range hands {
 		say := pagemap.Saying{Of: pagemap.Thing{CSS: of}, Caption: "You", Join: pagemap.JoinCards}
 		if dealers(of, lie) {
@@ -356,6 +360,44 @@ func (d *pageDrafter) cards() error {
 		s.Says = slices.Insert(s.Says, i, say)
 	}
 	return v.err
+}
+
+// next is what is clicked for another round before anything else is done; nil where that is what deals.
+func (d *pageDrafter) next(now pagemap.Scan) *pagemap.Thing {
+	if t := now.Named(goesOn); t != nil && *t != d.sketch.Buttons["deal"] {
+		return t
+	}
+	return nil
+}
+
+// named takes controls for what their words say they do.
+func (d *pageDrafter) named(controls []pagemap.Control) {
+	for word, pattern := range deeds {
+		for _, c := range controls {
+			if _, known := d.sketch.Buttons[word]; !known && pattern.MatchString(c.Text) {
+				d.sketch.Buttons[word] = pagemap.Thing{CSS: c.CSS}
+			}
+		}
+	}
+}
+
+// headed gives texts with cards, or a number alone, the text that stands before them on their line as a caption.
+func (d *pageDrafter) headed() {
+	for i, say := range d.sketch.Says {
+		t := d.texts[say.Of.CSS]
+		_, err := strconv.Atoi(strings.TrimSpace(t.Text))
+		if err != nil && len(phrasebook.Ranks(t.Text)) == 0 || say.Caption != "" {
+			continue
+		}
+		best := -1.0
+		for _, o := range d.first.Texts {
+			_, changes := d.texts[o.CSS]
+			_, y := o.Center()
+			if !changes && o.X < t.X && o.X > best && y >= t.Y && y <= t.Y+t.H && strings.TrimSpace(o.Text) != "" {
+				best, d.sketch.Says[i].Caption = o.X, strings.Trim(o.Text, " :")
+			}
+		}
+	}
 }
 
 // decisions finds by what they do which of two things is clicked for a card more and which for a stand, where

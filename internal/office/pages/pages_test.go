@@ -158,6 +158,7 @@ func TestPagesOfOthers(t *testing.T) {
 		{"trays", "tic-tac-toe", "", "", ""},
 		{"oxo", "tic-tac-toe", "", "", ""},
 		{"tower4", "connect-four", "", "", ""},
+		{"stein", "five-in-a-row", "", "", ""},
 		{"amber", "connect-four", "if (n >= 4)", "if (n >= 4 && turn === 0)", "lines"},
 	}
 	for i, tt := range tests {
@@ -186,6 +187,8 @@ func TestPagesThatMakeTheSetUp(t *testing.T) {
 		{"chips", "blackjack", "", "", ""},
 		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "if(shot[k]){m.textContent='You already fired there.';return;}", "", "repeated"},
 		{"parola", "hangman:lives=7", "", "", ""},
+		{"palabra", "hangman", "", "", ""},
+		{"twentyone", "blackjack:bets=no,natural=none", "", "", ""},
 		{"chips", "blackjack", "while(val(d)<17)", "while(val(d)<18)", "dealer"},
 		{"hunt", "battleship", "if(shots.has(key))", "if(false)", "repeated"},
 	}
