@@ -185,7 +185,7 @@ func TestPagesThatMakeTheSetUp(t *testing.T) {
 		{"hunt", "battleship", "", "", ""},
 		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "", "", ""},
 		{"chips", "blackjack", "", "", ""},
-		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "if(shot[k]){m.textContent='You already fired there.';return;}", "", "repeated"},
+		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "if(shot[k]){m.textContent='You already fired there.';return;}", "", "ships"},
 		{"parola", "hangman:lives=7", "", "", ""},
 		{"palabra", "hangman", "", "", ""},
 		{"twentyone", "blackjack:bets=no,natural=none", "", "", ""},
