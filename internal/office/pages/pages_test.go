@@ -185,10 +185,10 @@ func TestPagesThatMakeTheSetUp(t *testing.T) {
 		{"hunt", "battleship", "", "", ""},
 		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "", "", ""},
 		{"chips", "blackjack", "", "", ""},
+		{"twentyone", "blackjack:bets=no,natural=none", "", "", ""},
 		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "if(shot[k]){m.textContent='You already fired there.';return;}", "", "ships"},
 		{"parola", "hangman:lives=7", "", "", ""},
 		{"palabra", "hangman", "", "", ""},
-		{"twentyone", "blackjack:bets=no,natural=none", "", "", ""},
 		{"chips", "blackjack", "while(val(d)<17)", "while(val(d)<18)", "dealer"},
 		{"hunt", "battleship", "if(shots.has(key))", "if(false)", "repeated"},
 	}
