@@ -189,8 +189,8 @@ func TestPagesThatMakeTheSetUp(t *testing.T) {
 		{"laguna", "battleship:rows=8,cols=8,fleet=4+3+3+2", "if(shot[k]){m.textContent='You already fired there.';return;}", "", "ships"},
 		{"parola", "hangman:lives=7", "", "", ""},
 		{"palabra", "hangman", "", "", ""},
-		{"chips", "blackjack", "while(val(d)<17)", "while(val(d)<18)", "dealer"},
 		{"hunt", "battleship", "if(shots.has(key))", "if(false)", "repeated"},
+		{"chips", "blackjack", "while(val(d)<17)", "while(val(d)<18)", "dealer"},
 	}
 	for i, tt := range tests {
 		t.Run(tt.page+" "+tt.loses, func(t *testing.T) {
