@@ -29,11 +29,14 @@ type Diagnosis struct {
 // hypothesis is one or two suspects made at once, or several of which each script shows one.
 type hypothesis struct {
 	suspects []*suspect
-	rules    game.Rules
-	lines    bool // see Retell of a script
+	rules    game.Rules // nil for several
+	lines    bool       // see Retell of a script
 	breaks   []*breakdown
 	each     []hypothesis // one of several, each alone; nil for one or two made at once
 }
+
+// played reports whether there are rules that do all that the hypothesis says.
+func (h hypothesis) played() bool { return h.rules != nil && len(h.breaks) == 0 }
 
 // explains reports whether a program does in a script what the hypothesis says. Where it
 // breaks down as the hypothesis says, what would have followed is not compared.

@@ -22,7 +22,7 @@ var (
 // when the program breaks down, which no rules do, or plays a part of its own.
 func (c *Cases) Proof(d Diagnosis, witnesses []*judge.Witness) (suite.Script, bool) {
 	h := d.hypothesis
-	if len(h.breaks) > 0 || h.rules == nil || h.each != nil {
+	if !h.played() {
 		return suite.Script{}, false
 	}
 	known := mistake.Known{
@@ -83,7 +83,7 @@ func (c *Cases) script(title string, setup game.Setup, sequence []mistake.Step) 
 // Decide returns the shortest script found on which a program with the one diagnosis and
 // a program with the other show something different.
 func (c *Cases) Decide(a, b Diagnosis) (suite.Script, bool) {
-	if len(a.hypothesis.breaks)+len(b.hypothesis.breaks) > 0 || a.hypothesis.each != nil || b.hypothesis.each != nil {
+	if !a.hypothesis.played() || !b.hypothesis.played() {
 		return suite.Script{}, false
 	}
 	known := mistake.Known{
@@ -106,7 +106,7 @@ func (c *Cases) Decide(a, b Diagnosis) (suite.Script, bool) {
 // is for: the same moves are refused, and the game goes on, is won or is drawn after the
 // same steps. It reports false where it is not.
 func (c *Cases) Beside(d Diagnosis, w *judge.Witness) (judge.ScriptVerdict, bool) {
-	if !d.Whole || w.Script.Own || d.hypothesis.each != nil {
+	if !d.Whole || w.Script.Own || d.hypothesis.rules == nil {
 		return judge.ScriptVerdict{}, false
 	}
 	var moments []suite.Moment

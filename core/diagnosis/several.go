@@ -21,52 +21,32 @@ var neverRefuses = mistake.Mistake{
 // several finds mistakes of which each script that failed shows one, and none is contradicted by another
 // script. Those come first that explain the most of what is left.
 func (t *trial) several() []Diagnosis {
-	open := slices.Clone(t.failed)
-	var chosen []*suspect
-	others := 0 // that are not in what is refused
-	for !open.empty() {
-		var best *suspect
-		most := 0
-		for _, s := range t.suspects {
-			n, whole := 0, true
-			for i := range t.witnesses {
-				if !s.shows.has(i) {
-					continue
-				}
-				explained := t.explains(s, i)
-				whole = whole && (explained || t.failed.has(i))
-				if explained && open.has(i) {
-					n++
-				}
-			}
-			if whole && n > most && (t.refusing(s) || others == 0) {
-				best, most = s, n
-			}
-		}
-		if best == nil || len(chosen) == mostSeveral {
+	open, others := slices.Clone(t.failed), false // others are not in what is refused
+	var h hypothesis
+	for len(h.suspects) < mostSeveral && !open.empty() {
+		next := t.widest(open, !others)
+		if next == nil {
 			break
 		}
-		if !t.refusing(best) {
-			others++
-		}
-		chosen = append(chosen, best)
+		others = others || !t.refusing(next)
+		h.suspects = append(h.suspects, next)
 		for i := range t.witnesses {
-			if open.has(i) && best.shows.has(i) && t.explains(best, i) {
+			if t.shown(next, i) {
 				open.clear(i)
 			}
 		}
 	}
-	h := hypothesis{suspects: chosen, rules: t.known.Reference}
-	for i, a := range chosen {
-		h.each = append(h.each, t.single(a))
-		for _, b := range chosen[:i] {
-			h.each = append(h.each, t.join(a, b)...) // a script may show two, one after the other
-		}
+	if len(h.suspects) < 2 {
+		return nil // one alone was tried before
 	}
 	var breaks []*breakdown
-	for _, s := range chosen {
-		if s.breaks != nil {
-			breaks = append(breaks, s.breaks)
+	for i, a := range h.suspects {
+		h.each = append(h.each, t.single(a))
+		for _, b := range h.suspects[:i] {
+			h.each = append(h.each, t.join(a, b)...) // a script may show two, one after the other
+		}
+		if a.breaks != nil {
+			breaks = append(breaks, a.breaks)
 		}
 	}
 	for i := range h.each { // it may break down wherever it does elsewhere
@@ -78,10 +58,33 @@ func (t *trial) several() []Diagnosis {
 		}
 	}
 	d := t.add(nil, h)[0]
-	if others == 0 && !t.everRefuses() {
+	if !others && !t.everRefuses() {
 		d.Mistakes, d.Teacher, d.Student = []string{neverRefuses.Name}, neverRefuses.Teacher, neverRefuses.Student
 	}
 	return []Diagnosis{d}
+}
+
+// shown reports whether a suspect shows in a script and explains it alone.
+func (t *trial) shown(s *suspect, script int) bool {
+	return s.shows.has(script) && t.explains(s, script)
+}
+
+// widest is the suspect that explains the most of some scripts alone and contradicts none that has not failed;
+// of any kind, or only in what is refused. It is nil where none explains any.
+func (t *trial) widest(open bits, anyKind bool) (best *suspect) {
+	most := 0
+	for _, s := range t.suspects {
+		n := 0
+		for i := range t.witnesses {
+			if open.has(i) && t.shown(s, i) {
+				n++
+			}
+		}
+		if n > most && t.explainsAll(s, minus(s.shows, t.failed)) && (anyKind || t.refusing(s)) {
+			best, most = s, n
+		}
+	}
+	return best
 }
 
 // refusing reports whether a suspect is in what is refused: it shows in failed scripts only that try something

@@ -31,19 +31,17 @@ func (p *Page) Drag(ctx context.Context, from, to Place) error {
 	if err := p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangDraggable(%g, %g)", from.X, from.Y), &draggable); err != nil {
 		return err
 	}
-	event := func(kind input.DispatchMouseEventType, at Place, held bool) input.DispatchMouseEventParams {
-		e := input.DispatchMouseEventParams{Type: kind, X: at.X, Y: at.Y, PointerType: input.DispatchMouseEventPointerTypeMouse}
-		if held {
-			e.Button, e.ClickCount, e.Buttons = input.MouseButtonLeft, 1, 1
-		}
+	held := func(kind input.DispatchMouseEventType, at Place) input.DispatchMouseEventParams {
+		e := pointer(kind, at, 1)
+		e.Buttons = 1
 		return e
 	}
-	post(p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseMoved, from, false))
-	post(p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMousePressed, from, true))
+	post(p.wire, p.session, input.DispatchMouseEvent, pointer(input.DispatchMouseEventTypeMouseMoved, from, 0))
+	post(p.wire, p.session, input.DispatchMouseEvent, held(input.DispatchMouseEventTypeMousePressed, from))
 	for n := 1; n <= dragSteps; n++ {
 		part := float64(n) / dragSteps
 		at := Place{from.X + (to.X-from.X)*part, from.Y + (to.Y-from.Y)*part}
-		if _, err := call(ctx, p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseMoved, at, true)); err != nil {
+		if _, err := call(ctx, p.wire, p.session, input.DispatchMouseEvent, held(input.DispatchMouseEventTypeMouseMoved, at)); err != nil {
 			return p.cause(err)
 		}
 		if !draggable {
@@ -61,51 +59,17 @@ func (p *Page) Drag(ctx context.Context, from, to Place) error {
 		}
 		draggable = false // the page does not let it
 	}
-	_, err := call(ctx, p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseReleased, to, true))
+	_, err := call(ctx, p.wire, p.session, input.DispatchMouseEvent, held(input.DispatchMouseEventTypeMouseReleased, to))
 	return p.cause(err)
 }
 
-// bring scrolls both places into the window, the second one if both cannot be.
-func (p *Page) bring(ctx context.Context, from, to *Place) error {
-	for _, at := range []*Place{from, to} {
-		if at.X >= 0 && at.Y >= 0 && at.X < windowWidth && at.Y < windowHeight {
-			continue
-		}
-		var moved [2]float64
-		if err := p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangBring(%g, %g)", at.X, at.Y), &moved); err != nil {
-			return err
-		}
-		dx, dy := moved[0]-at.X, moved[1]-at.Y
-		for _, each := range []*Place{from, to} {
-			each.X, each.Y = each.X+dx, each.Y+dy
-		}
-	}
-	return nil
-}
-
 // taken waits for what is being dragged; nil where the browser has taken nothing up.
-func (p *Page) taken(ctx context.Context) (*input.DragData, error) {
-	late := time.After(dragPatience)
-	for {
-		p.mu.Lock()
-		data, crashed := p.dragged, p.crashed
-		p.mu.Unlock()
-		switch {
-		case crashed:
-			return nil, ErrCrashed
-		case data != nil:
-			return data, nil
-		}
-		select {
-		case <-p.changed:
-		case <-late:
-			return nil, nil
-		case <-p.wire.gone:
-			return nil, ErrGone
-		case <-ctx.Done():
-			return nil, ctx.Err()
-		}
-	}
+func (p *Page) taken(ctx context.Context) (data *input.DragData, err error) {
+	err = p.await(ctx, time.After(dragPatience), func() bool {
+		data = p.dragged
+		return data != nil
+	})
+	return data, err
 }
 
 // drop lets what is dragged go at a place, which takes it or not.

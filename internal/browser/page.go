@@ -257,53 +257,83 @@ func (p *Page) mainWorld() string  { return p.own }
 func (p *Page) apartWorld() string { return p.apart }
 
 // world waits until the world is there: there is none while a page is being loaded.
-func (p *Page) world(ctx context.Context, which func() string) (string, error) {
+func (p *Page) world(ctx context.Context, which func() string) (id string, err error) {
+	err = p.await(ctx, nil, func() bool {
+		id = which()
+		return id != ""
+	})
+	return id, err
+}
+
+// await waits until something holds of what the browser tells of the page, or it is late, which is no error. What
+// is asked holds the page's lock.
+func (p *Page) await(ctx context.Context, late <-chan time.Time, holds func() bool) error {
 	for {
 		p.mu.Lock()
-		id, crashed := which(), p.crashed
+		done, crashed := holds(), p.crashed
 		p.mu.Unlock()
 		switch {
 		case crashed:
-			return "", ErrCrashed
-		case id != "":
-			return id, nil
+			return ErrCrashed
+		case done:
+			return nil
 		}
 		select {
 		case <-p.changed:
+		case <-late:
+			return nil
 		case <-p.wire.gone:
-			return "", ErrGone
+			return ErrGone
 		case <-ctx.Done():
-			return "", ctx.Err()
+			return ctx.Err()
 		}
 	}
 }
 
 // Click clicks at a place of the window, so many times in a row.
 func (p *Page) Click(ctx context.Context, x, y float64, times int) error {
-	var at [2]float64
-	if x < 0 || y < 0 || x >= windowWidth || y >= windowHeight {
-		if err := p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangBring(%g, %g)", x, y), &at); err != nil {
-			return err
-		}
-		x, y = at[0], at[1]
+	at := Place{x, y}
+	if err := p.bring(ctx, &at); err != nil {
+		return err
 	}
-	event := func(kind input.DispatchMouseEventType, n int) input.DispatchMouseEventParams {
-		e := input.DispatchMouseEventParams{Type: kind, X: x, Y: y, PointerType: input.DispatchMouseEventPointerTypeMouse}
-		if n > 0 {
-			e.Button, e.ClickCount = input.MouseButtonLeft, int64(n)
-		}
-		return e
-	}
-	post(p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseMoved, 0))
+	post(p.wire, p.session, input.DispatchMouseEvent, pointer(input.DispatchMouseEventTypeMouseMoved, at, 0))
 	for n := 1; ; n++ {
-		post(p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMousePressed, n))
+		post(p.wire, p.session, input.DispatchMouseEvent, pointer(input.DispatchMouseEventTypeMousePressed, at, n))
 		if n < times {
-			post(p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseReleased, n))
+			post(p.wire, p.session, input.DispatchMouseEvent, pointer(input.DispatchMouseEventTypeMouseReleased, at, n))
 			continue
 		}
-		_, err := call(ctx, p.wire, p.session, input.DispatchMouseEvent, event(input.DispatchMouseEventTypeMouseReleased, n))
+		_, err := call(ctx, p.wire, p.session, input.DispatchMouseEvent, pointer(input.DispatchMouseEventTypeMouseReleased, at, n))
 		return p.cause(err)
 	}
+}
+
+// pointer is an event of the mouse at a place of the window, whose left button is pressed for the nth time in a row; 0
+// where it is not.
+func pointer(kind input.DispatchMouseEventType, at Place, n int) input.DispatchMouseEventParams {
+	e := input.DispatchMouseEventParams{Type: kind, X: at.X, Y: at.Y, PointerType: input.DispatchMouseEventPointerTypeMouse}
+	if n > 0 {
+		e.Button, e.ClickCount = input.MouseButtonLeft, int64(n)
+	}
+	return e
+}
+
+// bring scrolls places into the window, the last one if not all can be.
+func (p *Page) bring(ctx context.Context, places ...*Place) error {
+	for _, at := range places {
+		if at.X >= 0 && at.Y >= 0 && at.X < windowWidth && at.Y < windowHeight {
+			continue
+		}
+		var moved [2]float64
+		if err := p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangBring(%g, %g)", at.X, at.Y), &moved); err != nil {
+			return err
+		}
+		dx, dy := moved[0]-at.X, moved[1]-at.Y
+		for _, each := range places {
+			each.X, each.Y = each.X+dx, each.Y+dy
+		}
+	}
+	return nil
 }
 
 // Tap touches a place of the window with a finger.

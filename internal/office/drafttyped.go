@@ -28,7 +28,9 @@ func shipWays(screen string) []shipWay {
 	for _, sides := range directions {
 		named := 0
 		for _, side := range sides {
-			named += btoi(regexp.MustCompile(`\b` + side + `\b`).MatchString(screen))
+			if regexp.MustCompile(`\b` + side + `\b`).MatchString(screen) {
+				named++
+			}
 		}
 		for _, cell := range shipCells {
 			for _, base := range []int{1, 0} {
@@ -39,13 +41,6 @@ func shipWays(screen string) []shipWay {
 		}
 	}
 	return slices.Concat(ways[:]...)
-}
-
-func btoi(b bool) int {
-	if b {
-		return 1
-	}
-	return 0
 }
 
 // asksFor is a pattern for a prompt for one ship of a fleet, whatever the ship is called and however
