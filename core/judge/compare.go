@@ -49,19 +49,21 @@ type comparer struct {
 // compare returns the comparisons of a step, the weightiest first: what makes
 // the others wrong stands before them.
 func (c *comparer) compare() []Comparison {
+	if c.moment.Step.Act == suite.Leave {
+		return []Comparison{c.left()}
+	}
 	list := []Comparison{c.running()}
 	if list[0].State != Agrees {
 		return list
 	}
 	for _, check := range c.seen.Checks {
-		state := Differs
-		if check.Agrees {
-			state = Agrees
-		}
-		list = append(list, Comparison{Subject: "answer", Aspect: check.Aspect, State: state, Expected: check.Expected, Seen: check.Seen})
+		list = append(list, check.comparison())
 	}
 	if !c.opening() && !c.looked() && !c.seen.Skipped {
 		list = append(list, c.acceptance())
+	}
+	if c.seen.Reason != nil && list[len(list)-1].State != Differs {
+		list = append(list, c.seen.Reason.comparison())
 	}
 	shown := c.told()
 	if c.after.cells+c.shown.cells > 0 {
@@ -88,7 +90,7 @@ func (c *comparer) afterEnd() bool {
 
 // looked reports whether the step is no step, but a position to look at.
 func (c *comparer) looked() bool {
-	return c.moment.Step.Act == suite.Look || c.moment.Step.Act == suite.Reload
+	return slices.Contains([]suite.Act{suite.Look, suite.Reload, suite.Leave}, c.moment.Step.Act)
 }
 
 // opening reports whether the step begins a game.
@@ -111,6 +113,18 @@ func (c *comparer) running() Comparison {
 	}
 	if !c.seen.Condition.alive() && (open || c.seen.Condition != Ended) {
 		result.State = Differs
+	}
+	return result
+}
+
+// left compares whether the program has ended by what was typed.
+func (c *comparer) left() Comparison {
+	result := Comparison{Subject: "program", Aspect: suite.Leaving, State: Differs, Expected: "the program ends", Seen: c.say(c.seen.Condition)}
+	switch {
+	case c.seen.Untyped:
+		result.State, result.Seen = NotShown, "the program asks for nothing any more"
+	case c.seen.Condition == Ended:
+		result.State = Agrees
 	}
 	return result
 }

@@ -188,7 +188,7 @@ func (j *scriptJudge) part(step int, c Comparison, under suite.Aspect) {
 // keptBeside reports whether an aspect is about something that is only counted beside
 // the game: a program that counts it wrongly can be judged on.
 func keptBeside(a suite.Aspect) bool {
-	return a == suite.Lives || a == suite.Money || a == suite.Score
+	return a == suite.Lives || a == suite.Money || a == suite.Score || a == suite.Reason
 }
 
 // setAside notes a difference that does not touch what follows, and leaves its aspect out

@@ -19,6 +19,9 @@ type Observation struct {
 	Skipped   bool // the step was not tried, because what would be typed is right at this prompt
 	Repeats   bool // the program asks what it asked before the step
 
+	Said   []string // lines of the step, without numbers and the prompt
+	Reason *Check   // whether a refusal says why; see Reasons
+
 	unread []string // subjects whose reading has not proven itself
 }
 
@@ -28,6 +31,14 @@ type Check struct {
 	Aspect         suite.Aspect
 	Agrees         bool
 	Expected, Seen string
+}
+
+func (c Check) comparison() Comparison {
+	state := Differs
+	if c.Agrees {
+		state = Agrees
+	}
+	return Comparison{Subject: "answer", Aspect: c.Aspect, State: state, Expected: c.Expected, Seen: c.Seen}
 }
 
 // Condition is what a program does once a step is over.

@@ -96,7 +96,7 @@ func (t *telling) tell(s Script) error {
 			}
 			round++
 			m = opening(t.rules, pos, step, round)
-		case Reload:
+		case Reload, Leave:
 			view := t.rules.View(pos, game.Nobody, nil)
 			m = Moment{Step: step, Game: round, Mover: pos.Turn(), Before: t.view, View: view, Result: pos.Result()}
 		default:

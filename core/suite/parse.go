@@ -37,6 +37,7 @@ var (
 	ErrServes    = errors.New("no script serves this criterion, nor does any claim it can be shown by: give it a script, or leave it out")
 	ErrEmpty     = errors.New("a suite has at least one script, and a script at least one step")
 	ErrReload    = errors.New("a page may begin another game or go on with this one when it is loaded anew, so that reload is a script's last step")
+	ErrLeave     = errors.New(`leave is followed by what is typed to end the program, as in leave "quit", and is a script's last step`)
 	ErrTooLong   = errors.New("a line to type has at most 200 characters, none of them a control character")
 )
 
@@ -336,10 +337,20 @@ func (p *parser) steps(words []word) error {
 		return p.fail(words[0].column, ErrNoScript, words[0].text)
 	}
 	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
-	for _, w := range words {
+	for i := 0; i < len(words); i++ {
+		w, leaves := words[i], !words[i].quoted && Act(words[i].text) == Leave
+		if leaves {
+			if i++; i == len(words) || !words[i].quoted {
+				return p.fail(w.column, ErrLeave)
+			}
+			w = words[i]
+		}
 		step, err := p.step(w, p.suite.Open(*s))
 		if err != nil {
 			return err
+		}
+		if leaves {
+			step.Act, step.Refused = Leave, false
 		}
 		s.Steps = append(s.Steps, step)
 	}
@@ -398,6 +409,9 @@ func (p *parser) check() error {
 		for i, step := range script.Steps {
 			if step.Act == Reload && i+1 < len(script.Steps) {
 				return step.fail(ErrReload)
+			}
+			if step.Act == Leave && i+1 < len(script.Steps) {
+				return step.fail(ErrLeave)
 			}
 		}
 		if s.Open(script) {

@@ -97,6 +97,8 @@ func (s *Suite) Word(step Step) string {
 	switch {
 	case step.Act == TypeLine:
 		return strconv.Quote(step.Text)
+	case step.Act == Leave:
+		return string(Leave) + " " + strconv.Quote(step.Text)
 	case step.Act != MakeMove:
 		return string(step.Act)
 	case step.Refused:

@@ -63,6 +63,8 @@ const (
 
 	Reply   Aspect = "reply"   // an opponent answers each move with one legal move, and none after the end
 	Varied  Aspect = "varied"  // an opponent does not always play the same game
+	Reason  Aspect = "reason"  // a refusal says why: in other words than refusals for other reasons
+	Leaving Aspect = "leave"   // a word that is typed ends the program
 	Loss    Aspect = "loss"    // the one player's loss is announced when there is one
 	Score   Aspect = "score"   // won games are counted
 	Shots   Aspect = "shot"    // a shot is told as hit or miss
@@ -79,7 +81,7 @@ const (
 )
 
 var aspects = []Aspect{
-	Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running, Reply, Varied,
+	Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running, Reply, Varied, Reason, Leaving,
 	Loss, Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money,
 }
 
@@ -107,6 +109,7 @@ const (
 	Again    Act = "again"     // another game is asked for
 	Finish   Act = "..."       // the game is played to its end, in which free cells so ever; refused, each move is tried again
 	Reload   Act = "reload"    // a page is loaded anew; the last step of a script
+	Leave    Act = "leave"     // a raw line is typed that ends the program; the last step of a script
 	Look     Act = "positions" // every position is looked at, where programs can be shown one
 )
 

@@ -37,6 +37,8 @@ func TestSyntaxErrorsNameTheirPlace(t *testing.T) {
 		{"an illegal move without its mark", head + "script \"s\"\n  a1 a1", "6:6", suite.ErrShouldAccept},
 		{"a legal move marked as refused", head + "script \"s\"\n  a1 !b1", "6:6", suite.ErrShouldRefuse},
 		{"another game too early", head + "script \"s\"\n  a1 again", "6:6", suite.ErrNotOver},
+		{"a word that ends the program, before the last step", head + "script \"s\"\n  leave \"quit\" a1", "6:9", suite.ErrLeave},
+		{"nothing to type to end the program", head + "script \"s\"\n  a1 leave", "6:6", suite.ErrLeave},
 		{"a script without steps", head + "script \"s\"\n", "5:1", suite.ErrEmpty},
 		{"no script", head, "5:1", suite.ErrEmpty},
 	}

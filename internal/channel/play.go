@@ -228,9 +228,27 @@ func (p *player) moment(m suite.Moment) bool {
 		p.hold()
 	}
 	p.learn(m)
+	p.now.Said = p.lines()
 	p.done.Observations = append(p.done.Observations, p.now)
 	p.done.Events = append(p.done.Events, p.events)
 	return !(m.Step.Act == suite.Again && p.now.Untyped)
+}
+
+// lines are what was printed in this step, without numbers and the prompt.
+func (p *player) lines() (list []string) {
+	if p.now.Untyped || p.now.Skipped {
+		return nil
+	}
+	said := p.shown
+	if prompt := said.Prompt(); p.rest == waits && len(said) > 0 && said[len(said)-1] == prompt {
+		said = said[:len(said)-1]
+	}
+	for _, line := range said {
+		if text := p.Book.Skeleton(line); strings.ContainsFunc(text, unicode.IsLetter) {
+			list = append(list, text)
+		}
+	}
+	return list
 }
 
 // hold puts off what a program did as a game began to the first move, where the program makes that by

@@ -127,7 +127,7 @@ func (e *examination) repeat() error {
 	for i := range e.played {
 		first := &e.played[i]
 		f := first.verdict.Finding
-		if f == nil || e.Suite.Open(first.verdict.Script) || first.verdict.Script.Has(suite.Look) || tried[f.Aspect] == mostRepeats {
+		if f == nil || f.Aspect == suite.Reason || e.Suite.Open(first.verdict.Script) || first.verdict.Script.Has(suite.Look) || tried[f.Aspect] == mostRepeats {
 			continue
 		}
 		tried[f.Aspect]++

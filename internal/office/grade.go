@@ -160,7 +160,7 @@ func (g Grader) playAll(ctx context.Context, p *playing, keep func(record.Eviden
 					cancel(err)
 					return
 				}
-				if r.verdict.State == judge.Agrees && r.verdict.Finding == nil {
+				if r.verdict.State == judge.Agrees && r.verdict.Finding == nil && !g.reasoned(r.verdict.Script) {
 					r.evidence.Steps = nil // is kept already, and will not change
 				}
 				list[i] = r
@@ -177,7 +177,10 @@ feed:
 	}
 	close(next)
 	players.Wait()
-	return list, context.Cause(ctx)
+	if err := context.Cause(ctx); err != nil {
+		return list, err
+	}
+	return g.reasons(list, keep)
 }
 
 func (g Grader) patience() channel.Patience {
@@ -284,7 +287,7 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
 		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}
-	if !script.Has(suite.Look) && !script.Has(suite.Reload) {
+	if !script.Has(suite.Look) && !script.Has(suite.Reload) && !script.Has(suite.Leave) {
 		told := script
 		if performance.Played != nil {
 			told = *performance.Played
@@ -461,6 +464,8 @@ func (g Grader) says(m suite.Moment) string {
 		return "the position is looked at"
 	case suite.Reload:
 		return "the page is loaded anew"
+	case suite.Leave:
+		return fmt.Sprintf("the line %q is typed and must end the program", m.Step.Text)
 	case suite.TypeLine:
 		return fmt.Sprintf("the line %q is typed and must be refused", m.Step.Text)
 	}

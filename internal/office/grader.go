@@ -47,6 +47,9 @@ func NewGrader(name string, s *suite.Suite, file, book string) (Grader, error) {
 	if looks := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool { return c.Has(suite.Look) }); looks && g.Calls == nil {
 		return g, &InputError{"suite", fmt.Errorf("positions are looked at through the channel %s only", record.Function)}
 	}
+	if leaves := slices.ContainsFunc(s.Scripts, func(c suite.Script) bool { return c.Has(suite.Leave) }); leaves && g.Book == nil {
+		return g, &InputError{"suite", fmt.Errorf("programs are ended by a word through the channel %s only", record.Terminal)}
+	}
 	return g, nil
 }
 

@@ -27,14 +27,16 @@ func (g Grader) learns() bool {
 // lessons are the scripts by which the wording of a program is learned that plays no side itself: those
 // of which it is known what must be seen, or comes to be known.
 func (g Grader) lessons() []suite.Script {
-	if fixed := g.Suite.Fixed(); len(fixed) > 0 {
+	// A program that is told to end says no more.
+	scripts := slices.DeleteFunc(slices.Clone(g.Suite.Scripts), func(s suite.Script) bool { return s.Has(suite.Leave) })
+	if fixed := slices.DeleteFunc(slices.Clone(scripts), g.Suite.Open); len(fixed) > 0 {
 		return fixed
 	}
 	if g.Suite.Program != game.Nobody {
 		return nil
 	}
 	// Each move twice says nothing more than each once.
-	return slices.DeleteFunc(slices.Clone(g.Suite.Scripts), func(s suite.Script) bool {
+	return slices.DeleteFunc(scripts, func(s suite.Script) bool {
 		return slices.ContainsFunc(s.Steps, func(step suite.Step) bool { return step.Act == suite.Finish && step.Refused })
 	})
 }

@@ -5,6 +5,7 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
+	"durchgang/core/suite"
 	"durchgang/internal/record"
 )
 
@@ -33,28 +34,34 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 		for k, o := range p.witness.Seen {
 			seen[k] = o.Without(doubtful)
 		}
-		p.verdict = judge.JudgeScript(g.Suite, p.verdict.Script, p.witness.Moments, seen)
+		if err := p.judge(g.Suite, seen, keep); err != nil {
+			return nil, err
+		}
 		p.witness = g.witnessOf(p.witness.Script, p.verdict, p.witness.Moments, seen)
-		p.evidence.State, p.evidence.Parting = p.verdict.State, -1
-		if f := p.verdict.Finding; f != nil {
-			p.evidence.Parting = f.Step
-		}
-		for k := range p.evidence.Steps {
-			if k < len(p.verdict.Steps) {
-				p.evidence.Steps[k].Comparisons, p.evidence.Steps[k].Echo = p.verdict.Steps[k].Comparisons, p.verdict.Steps[k].Echo
-			}
-		}
-		if keep != nil && len(p.evidence.Steps) > 0 {
-			if err := keep(p.evidence); err != nil {
-				return nil, err
-			}
-		}
 	}
 	read, not := g.weigh(judge.Judge(g.Suite, verdictsOf(unread), 0))
 	if not > read {
 		return nil, g.notRead(list, NotReadError{})
 	}
 	return unread, nil
+}
+
+// judge judges a script again by what was seen of it, and keeps its evidence where there is some.
+func (p *played) judge(s *suite.Suite, seen []judge.Observation, keep func(record.Evidence) error) error {
+	p.verdict = judge.JudgeScript(s, p.verdict.Script, p.witness.Moments, seen)
+	p.evidence.State, p.evidence.Parting = p.verdict.State, -1
+	if f := p.verdict.Finding; f != nil {
+		p.evidence.Parting = f.Step
+	}
+	for k := range p.evidence.Steps {
+		if k < len(p.verdict.Steps) {
+			p.evidence.Steps[k].Comparisons, p.evidence.Steps[k].Echo = p.verdict.Steps[k].Comparisons, p.verdict.Steps[k].Echo
+		}
+	}
+	if keep == nil || len(p.evidence.Steps) == 0 {
+		return nil
+	}
+	return keep(p.evidence)
 }
 
 // explained reports whether one known mistake explains all that was seen.
