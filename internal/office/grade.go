@@ -29,6 +29,7 @@ type Grader struct {
 	Suite    *suite.Suite
 	Book     *phrasebook.Book // of programs on a terminal
 	Learn    bool             // where the book does not read a program, its wording is learned
+	Class    []string         // what was learned of others of the class, which is tried first
 	Calls    *calls.Book      // of programs whose functions are called; nil for others
 	Parallel int              // scripts played at the same time
 	Patience channel.Patience // with a program; the usual one when zero

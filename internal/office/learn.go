@@ -118,6 +118,9 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	}
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
+	if list, learned, err = g.likeOthers(bounded, p, &fixed, keep); err != nil && ctx.Err() != nil || learned != "" {
+		return list, learned, err
+	}
 	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, parallel: g.Parallel}
 	if g.pages != nil {
 		d.page, d.pages = p, g.pages
@@ -170,18 +173,75 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	if !d.learnable() && !g.better(other, list) { // where nothing else tells which reading is the better one
 		return list, "", nil
 	}
-	for _, e := range evidence {
-		if keep == nil {
-			break
-		}
-		if err := keep(e); err != nil {
-			return nil, "", err
-		}
+	if err := keepAll(evidence, keep); err != nil {
+		return nil, "", err
 	}
 	g.Book, p.form, p.page.Map = with.Book, again.form, again.page.Map
 	p.judging.Add(again.judging.Load())
 	p.stuck.Store(again.stuck.Load())
 	return other, learned, nil
+}
+
+// likeOthers reads a program by what was learned of others of its class, where by that all is seen to be right;
+// else learned is empty. Names of the players must be seen at turns, where they cannot be confused: else
+// a program that names the wrong winner could be read by the names of one that calls the players the other way.
+func (g *Grader) likeOthers(ctx context.Context, p *playing, lessons *suite.Suite, keep func(record.Evidence) error) (list []played, learned string, err error) {
+	if g.pages != nil || g.Suite.HasOpen() {
+		return nil, "", nil
+	}
+	for _, text := range g.Class {
+		with, again := *g, p.anew()
+		_, joined, err := taught(g.settled, text, g.Suite.Program)
+		if err != nil {
+			continue // it was learned beside another phrasebook
+		}
+		if err := with.teach(again, text); err != nil {
+			return nil, "", err
+		}
+		again.tape = &channel.Tape{}
+		d := drafter{ctx: ctx, suite: lessons, spec: p.spec, settled: joined, tape: again.tape, parallel: g.Parallel}
+		t, err := d.try(bookText{}, d.scripts(1, fewLessons))
+		if err != nil {
+			return nil, "", err
+		}
+		if t.silent || slices.ContainsFunc(t.verdicts, unsettled) {
+			continue
+		}
+		again.recorded = true
+		var evidence []record.Evidence
+		list, err := with.playAll(ctx, again, func(e record.Evidence) error {
+			evidence = append(evidence, e)
+			return nil
+		})
+		if err != nil {
+			return nil, "", err
+		}
+		if doubtful(list) || !slices.ContainsFunc(list, func(p played) bool { return g.Suite.Rules.Solo() || agrees(p, "turn") }) {
+			continue
+		}
+		if err := keepAll(evidence, keep); err != nil {
+			return nil, "", err
+		}
+		g.Book, p.form = with.Book, again.form
+		p.judging.Add(again.judging.Load())
+		return list, text, nil
+	}
+	return nil, "", nil
+}
+
+// fewLessons is how many scripts are played first to see whether a wording may be a program's.
+const fewLessons = 4
+
+func keepAll(evidence []record.Evidence, keep func(record.Evidence) error) error {
+	for _, e := range evidence {
+		if keep == nil {
+			return nil
+		}
+		if err := keep(e); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // better reports whether one reading of a program is better than another: more of it fits the rules, or where

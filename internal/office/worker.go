@@ -41,6 +41,9 @@ const (
 	// starts or ends, another is typed to.
 	scriptsAtOnce = 2
 
+	// mostWordings bounds how many other programs' wordings are tried with a program.
+	mostWordings = 3
+
 	jobTime      = 10 * time.Minute
 	heartbeat    = time.Second
 	mendEvery    = 5 * time.Second
@@ -269,6 +272,12 @@ func (w *gradeWorker) grade(ctx context.Context, task store.Task, overtaken cont
 		return store.Outcome{}, err
 	}
 	g.Parallel, g.cases = scriptsAtOnce, w.prepared(task.Suite)
+	if err := w.persist(ctx, func() (err error) {
+		g.Class, err = w.store.Wordings(ctx, task.Result, mostWordings)
+		return err
+	}); err != nil {
+		return store.Outcome{}, err
+	}
 	folder, err := zip.NewReader(bytes.NewReader(task.Archive), int64(len(task.Archive)))
 	if err != nil {
 		return store.Outcome{}, fmt.Errorf("open the submission's archive: %w", err)

@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"slices"
 
 	"github.com/jmoiron/sqlx"
 
@@ -54,6 +55,31 @@ func (s *Store) LastResults(ctx context.Context, assignment int64) (results []St
 		results = append(results, row.StudentResult)
 	}
 	return results, err
+}
+
+// Wordings lists what was learned of programs of the class of a result that were seen to keep all rules,
+// the newest first, each once and at most so many: what they say, others may say too. Programs
+// that are the same as that of the result come first. It relies on the indexes of submission and run.
+func (s *Store) Wordings(ctx context.Context, result int64, most int) (texts []string, err error) {
+	var examinations [][]byte
+	if err := list(ctx, s.db, &examinations, `
+		select x.examination from result x join submission b on b.id = x.submission_id
+		cross join (select b.assignment_id, b.archive from result x join submission b on b.id = x.submission_id where x.id = :id) mine
+		where b.assignment_id = mine.assignment_id and x.state = 'done' and x.id <> :id
+		  and not exists (select from finding f where f.result_id = x.id)
+		order by b.archive = mine.archive desc, x.id desc limit 20`, map[string]any{"id": result}); err != nil {
+		return nil, err
+	}
+	for _, text := range examinations {
+		var e struct{ Learned string }
+		if err := json.Unmarshal(text, &e); err != nil {
+			return nil, fmt.Errorf("read what was learned of the class of result %d: %w", result, err)
+		}
+		if e.Learned != "" && !slices.Contains(texts, e.Learned) && len(texts) < most {
+			texts = append(texts, e.Learned)
+		}
+	}
+	return texts, nil
 }
 
 // StudentResult is a result with whose it is.
