@@ -85,11 +85,15 @@ func Says(known mistake.Known, name string) string {
 	return m.Teacher
 }
 
-// failed reports whether a program does not go on as it should after a refused move.
+// failed reports whether a program does not go on as it should after a refused move. One that says how the
+// game has ended, and ends, does not fail.
 func failed(seen judge.Observation) bool {
 	switch seen.Condition {
-	case judge.Crashed, judge.Stuck, judge.Flooding, judge.Exceeded, judge.Ended:
+	case judge.Crashed, judge.Stuck, judge.Flooding, judge.Exceeded:
 		return true
+	case judge.Ended:
+		_, said := game.Announced(seen.Facts)
+		return !said || seen.Detail != ""
 	}
 	return false
 }

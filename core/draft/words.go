@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
@@ -195,7 +196,7 @@ func (l *learner) suppose(rules game.Rules) supposed {
 }
 
 // masked are the screens of a play with slotWord for the word that is guessed in it, so that no phrase has
-// it; not on lines that stand in plays with other words too.
+// it; not on lines that stand in plays with other words too. Lines that list guessed letters are left out.
 func masked(p Play, with map[string]map[string]bool) []phrasebook.Screen {
 	word := p.Script.Setup.Values()["word"]
 	if word == "" {
@@ -203,15 +204,36 @@ func masked(p Play, with map[string]map[string]bool) []phrasebook.Screen {
 	}
 	whole := regexp.MustCompile(`(?i)(^|[^\pL\pN])` + regexp.QuoteMeta(word) + `($|[^\pL\pN])`)
 	screens := make([]phrasebook.Screen, len(p.Screens))
+	guessed := ""
 	for k, screen := range p.Screens {
 		screens[k] = slices.Clone(screen)
+		if k > 0 && k <= len(p.Script.Steps) {
+			guessed += strings.ToLower(p.Script.Steps[k-1].Move.Text)
+		}
 		for i, line := range screen {
-			if len(with[line]) < 2 {
+			switch {
+			case lists(line, guessed):
+				screens[k][i] = ""
+			case len(with[line]) < 2:
 				screens[k][i] = whole.ReplaceAllString(line, "${1}"+slotWord+"${2}")
 			}
 		}
 	}
 	return screens
+}
+
+// lists reports whether a line lists letters that were guessed: several stand alone on it, and no others.
+func lists(line, guessed string) bool {
+	n := 0
+	for _, t := range tokensOf(strings.ToLower(line)) {
+		if utf8.RuneCountInString(t) > 1 || !lettered(t) {
+			continue
+		}
+		if n++; !strings.Contains(guessed, t) {
+			return false
+		}
+	}
+	return n > 1
 }
 
 // words finds the phrases of what is said in plays.

@@ -111,6 +111,9 @@ func (c *comparer) running() Comparison {
 		result.State, result.Seen = NotShown, "the program offers no other game"
 		return result
 	}
+	if c.seen.Condition == Ended && c.seen.Detail == "" && open && c.announced() {
+		return result // it says why it ends: that is what differs
+	}
 	if !c.seen.Condition.alive() && (open || c.seen.Condition != Ended) {
 		result.State = Differs
 	}

@@ -48,12 +48,25 @@ func (w *Witness) Parts(rules game.Rules, lines bool) (step int, parting suite.M
 			seen.Facts = shotsAt(m.Mover.Opponent(), seen.Facts)
 			shown = newPicture(seen.Facts)
 		}
+		if counts(m, w.Moments[i], seen) {
+			seen.Facts = slices.DeleteFunc(slices.Clone(seen.Facts), func(f game.Fact) bool { return f.Kind == game.FactRefused })
+		}
 		j.step(i, m, seen, view, shown)
 		step, parting, found = i, m, j.finding != nil || j.beside != nil
 		i++
 		return !found
 	})
 	return step, parting, found || err != nil
+}
+
+// counts reports whether a move that is refused by the reference, and in the program's words, has the effect
+// that it has by rules that accept it: a program may refuse a guess, and take a life for it.
+func counts(m, reference suite.Moment, seen Observation) bool {
+	_, should := game.Refused(reference.Facts)
+	_, refused := game.Refused(m.Facts)
+	return should && !refused && slices.ContainsFunc(slices.Concat(m.Facts, m.View), func(f game.Fact) bool {
+		return slices.Contains(seen.Facts, f) && !slices.Contains(reference.Facts, f) && !slices.Contains(reference.View, f)
+	})
 }
 
 // shotsAt takes shots as those at a player's board.

@@ -138,6 +138,17 @@ func (b *blackjackList) payments() {
 				return paid
 			}}
 		})
+	if !b.r.DoubleNaturals() {
+		b.add("natural-pays-double", "A natural is paid two to one.", "Your program pays a special hand too much.",
+			func(r *blackjack.Rules) blackjack.Steps {
+				return pays{r, func(h *blackjack.Hand, paid int) int {
+					if h.Ended == blackjack.Natural {
+						return 3 * h.Bet
+					}
+					return paid
+				}}
+			})
+	}
 	if !b.r.EvenNaturals() {
 		b.add("natural-pays-even", "A natural is paid like any other win.", "Your program pays a special hand too little.",
 			func(r *blackjack.Rules) blackjack.Steps {

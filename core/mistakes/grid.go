@@ -128,7 +128,11 @@ func (g *gridList) lines() {
 	}
 	if r.Run() > 3 {
 		g.add("size-constant-run", "Three in a line end the game, whatever the run.",
-			"Your program does not use the length of line that is asked for.", func(r *grid.Rules) grid.Steps { return shortRun{r, 3} })
+			"Your program does not use the length of line that is asked for.", func(r *grid.Rules) grid.Steps { return runOf{r, 3} })
+	}
+	if max(rows, cols) > r.Run() {
+		g.add("run-one-more", "Only a line one longer than asked wins.",
+			"Your program does not use the length of line that is asked for.", func(r *grid.Rules) grid.Steps { return runOf{r, r.Run() + 1} })
 	}
 }
 
@@ -160,6 +164,18 @@ func (g *gridList) endings() {
 	g.add("draw-before-win", "A line on the last free cell is called a draw.",
 		"Your program overlooks something when the board is full.", func(r *grid.Rules) grid.Steps { return drawFirst{r} })
 	g.add("draw-early", "The game is drawn with one cell free.", "Your program calls a draw too early.", func(r *grid.Rules) grid.Steps { return drawAt{r, rows*cols - 1} })
+	last := game.Cell{Row: int16(rows - 1), Col: int16(cols - 1)}
+	if r.Gravity() {
+		last.Row = 0 // where the columns' last cells are
+	}
+	for i, cell := range []game.Cell{{}, last} {
+		if rows*cols > 64 {
+			break // such a board is hardly ever filled
+		}
+		name := []string{"first", "last"}[i]
+		g.family("full-unlooked", "full-unlooked-"+name, "The "+name+" cell is not looked at when the board is searched for a free one: it is full when that alone is free.",
+			"Your program calls a draw too early.", func(r *grid.Rules) grid.Steps { return fullBut{r, cell} })
+	}
 	g.add("draw-never", "A full board is not seen: the game asks for a move.",
 		"Your program goes on when no cell is free.", func(r *grid.Rules) grid.Steps { return drawAt{r, -1} })
 	g.add("wrong-winner", "The turn is switched before the winner is named.",

@@ -224,12 +224,13 @@ func (m overline) Wins(p *grid.Position, c game.Cell) bool {
 	return false
 }
 
-type shortRun struct {
+// runOf wins with lines of another length than asked.
+type runOf struct {
 	*grid.Rules
 	run int
 }
 
-func (m shortRun) Wins(p *grid.Position, c game.Cell) bool {
+func (m runOf) Wins(p *grid.Position, c game.Cell) bool {
 	return slices.ContainsFunc(grid.Directions[:], func(d [2]int) bool { return m.Length(p, c, d) >= m.run })
 }
 
@@ -261,6 +262,17 @@ type drawAt struct {
 }
 
 func (m drawAt) Full(p *grid.Position) bool { return p.Count == m.count }
+
+// fullBut takes the board for full when no other cell than one is free.
+type fullBut struct {
+	*grid.Rules
+	cell game.Cell
+}
+
+func (m fullBut) Full(p *grid.Position) bool {
+	rows, cols := m.Shape()
+	return m.Rules.Full(p) || p.Count == rows*cols-1 && p.At(m.cell) == game.Nobody
+}
 
 type wrongWinner struct{ *grid.Rules }
 

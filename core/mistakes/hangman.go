@@ -56,6 +56,8 @@ func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
 	}
 	h.add("last-life-left", "The game goes on with no life left, until one more is lost.",
 		"Your program ends a lost game too late.", func(r *hangman.Rules) hangman.Steps { return lateLoss{r} })
+	h.add("lost-early", "The game is lost while one life is left.",
+		"Your program ends a game as lost too early.", func(r *hangman.Rules) hangman.Steps { return earlyLoss{r} })
 	h.add("last-life-wins", "When the lives are used up the guesser has won.",
 		"Your program mixes up winning and losing.", func(r *hangman.Rules) hangman.Steps { return lossWins{r} })
 	h.add("win-late", "A win needs one more guess after the last letter.",

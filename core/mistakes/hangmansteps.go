@@ -135,6 +135,15 @@ func (m lateLoss) Decide(p *hangman.Position) game.Result {
 	return m.Rules.Decide(p)
 }
 
+type earlyLoss struct{ *hangman.Rules }
+
+func (m earlyLoss) Decide(p *hangman.Position) game.Result {
+	if p.Lives == 1 && !m.Complete(p) {
+		return game.Result{Outcome: game.Won, Winner: game.Second}
+	}
+	return m.Rules.Decide(p)
+}
+
 type lossWins struct{ *hangman.Rules }
 
 func (m lossWins) Decide(p *hangman.Position) game.Result {

@@ -43,7 +43,15 @@ func labelled(split layout) layout {
 			rest = strings.TrimSuffix(end, name)
 		}
 		rest = strings.TrimLeft(rest, ".:)")
-		return split(strings.TrimPrefix(rest, " "), cols)
+		if cells := split(strings.TrimPrefix(rest, " "), cols); cells != nil {
+			return cells
+		}
+		inner, framed := strings.CutPrefix(strings.TrimLeft(bars.Replace(rest), " "), "|")
+		if !framed { // the bar at the label is the board's frame
+			return nil
+		}
+		inner = strings.TrimSuffix(strings.TrimRight(inner, " "), "|")
+		return split(strings.TrimPrefix(inner, " "), cols)
 	}
 }
 

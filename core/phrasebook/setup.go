@@ -95,6 +95,15 @@ func (b *Book) Give(rules game.Rules, s game.Setup) Given {
 	return g
 }
 
+// Lines is how many lines the typed parts of the set-up have: a program that asks for more at a time asks for
+// something else.
+func (g Given) Lines() (n int) {
+	for _, t := range g.typed {
+		n += len(t.lines)
+	}
+	return n
+}
+
 // Answer returns what is typed at a prompt that asks for a part of the set-up.
 func (g Given) Answer(prompt string) (text string, found bool) {
 	asked := slices.DeleteFunc(slices.Clone(g.typed), func(t *typing) bool { return len(t.lines) == 0 || !t.ask.MatchString(prompt) })

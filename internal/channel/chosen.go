@@ -88,7 +88,7 @@ func (g *chosen) add(setups []game.Setup) {
 			if i > 0 {
 				c.move(g.rules, g.steps[i-1])
 			}
-			c.compare(g.rules, screen)
+			c.compare(g.rules, screen, g.asksElse(screen))
 		}
 		g.candidates = append(g.candidates, c)
 	}
@@ -101,13 +101,28 @@ func (c *candidate) move(rules game.Rules, step suite.Step) {
 	}
 }
 
-// compare gives points for a screen.
-func (c *candidate) compare(rules game.Rules, screen phrasebook.Screen) {
+// asksElse reports whether a screen asks for something else than the first one did, so that the game may be over.
+func (g *chosen) asksElse(screen phrasebook.Screen) bool {
+	return literal(screen.Prompt()) != literal(g.screens[0].Prompt())
+}
+
+// literal is a prompt without its numbers.
+func literal(prompt string) string {
+	return strings.Map(func(c rune) rune {
+		if unicode.IsDigit(c) || unicode.IsSpace(c) {
+			return -1
+		}
+		return c
+	}, prompt)
+}
+
+// compare gives points for a screen; ended says that the program may have ended the game, be it too early.
+func (c *candidate) compare(rules game.Rules, screen phrasebook.Screen, ended bool) {
 	c.known.Hide(c.table, screen, false)
 	shown, told := c.table.Shown(screen, c.known.Hiders)
 	over := c.pos.Result().Over()
 	switch {
-	case told && over && !c.over:
+	case told && over && !c.over, told && !over && ended && shown == "":
 		c.fits += fitsTold
 	case told && !over:
 		c.fits += toldEarly
@@ -184,7 +199,7 @@ func (g *chosen) look(step suite.Step) bool {
 		if step.Act != suite.Start {
 			c.move(g.rules, step)
 		}
-		c.compare(g.rules, screen)
+		c.compare(g.rules, screen, g.asksElse(screen))
 	}
 	g.assume(g.best().setup)
 	last := done.Observations[len(done.Observations)-1]

@@ -403,13 +403,13 @@ func (p *player) typed(line string) {
 }
 
 const (
-	maxAnswers = 8   // to questions in a row
-	maxTyped   = 100 // lines of a set-up
+	maxAnswers = 8 // to questions in a row
+	maxRefused = 8 // lines of a set-up, which are asked for again
 )
 
 // read reads until the program rests, giving the answers that the book has.
 func (p *player) read() {
-	for answers, typed := 0, 0; answers < maxAnswers && typed < maxTyped; {
+	for answers, typed, most := 0, 0, p.given.Lines()+maxRefused; answers < maxAnswers && typed < most; {
 		printed, rest := p.console.settle()
 		p.rest = rest
 		if len(printed) > 0 {

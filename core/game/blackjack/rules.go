@@ -214,8 +214,9 @@ func (r *Rules) Opening() (game.Move, bool) { return r.Begin(), !r.bets }
 func (r *Rules) Doubles() bool { return r.double != "none" }
 
 // EvenNaturals reports whether a natural is paid like any other win, and
-// BrokenNaturals whether the payment may not be in whole units.
+// BrokenNaturals whether the payment may not be in whole units; DoubleNaturals whether it is paid two to one.
 func (r *Rules) EvenNaturals() bool   { return r.pays == r.per }
+func (r *Rules) DoubleNaturals() bool { return r.pays == 2*r.per }
 func (r *Rules) BrokenNaturals() bool { return r.pays%r.per != 0 }
 
 // Shape implements game.Rules: there is no board.
