@@ -187,6 +187,12 @@ func (r Registry) Alike(rules Rules, otherwise bool) (list []Rules) {
 	return list
 }
 
+// With returns the rules of the same variant with other values of some parameters.
+func (r Registry) With(rules Rules, values Values) (Rules, error) {
+	d, _ := r.definition(rules.Variant())
+	return d.with(rules.Variant(), values)
+}
+
 // definition returns the game of a variant.
 func (r Registry) definition(v Variant) (d Definition, found bool) {
 	i := slices.IndexFunc(r.games, func(d Definition) bool { return d.Name == v.Game() })

@@ -321,11 +321,23 @@ func (c *comparer) board() Comparison {
 			seen = append(seen, c.describeCell(at, is))
 		}
 	}
-	result.Expected, result.Seen = strings.Join(expected, ", "), strings.Join(seen, ", ")
+	result.Expected, result.Seen = few(expected), few(seen)
 	if result.State == Agrees {
 		result.Expected, result.Seen = "the same board", "the same board"
 	}
 	return result
+}
+
+// mostCells is how many cells are told of a board that differs.
+const mostCells = 6
+
+// few is a list of cells as it is told.
+func few(cells []string) string {
+	text := strings.Join(cells[:min(len(cells), mostCells)], ", ")
+	if more := len(cells) - mostCells; more > 0 {
+		text += fmt.Sprintf(", and %d more", more)
+	}
+	return text
 }
 
 // markAspect tells why a cell shows something else than it should.

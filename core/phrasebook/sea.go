@@ -156,6 +156,31 @@ func (b *Book) Sea(screen Screen, t Table) string {
 	return usualCell(b.findOceans(screen, t))
 }
 
+// Bounds of the size of a board that is looked for, in rows and columns.
+const (
+	leastSea = 4
+	mostSea  = 20
+)
+
+// SeaSize returns the size of the largest board on a screen of which nothing is known yet, in rows and columns; 0
+// without one.
+func (b *Book) SeaSize(screen Screen) (rows, cols int) {
+	for cols := mostSea; cols >= leastSea; cols-- {
+		for rows := mostSea; rows >= leastSea; rows-- {
+			if slices.ContainsFunc(b.findOceans(screen, Table{Rows: rows, Cols: cols}), ocean.plain) {
+				return rows, cols
+			}
+		}
+	}
+	return 0, 0
+}
+
+// plain reports whether all cells of a board are drawn alike, and none as a blank.
+func (o ocean) plain() bool {
+	first := o.cells[0][0]
+	return strings.TrimSpace(first) != "" && !slices.ContainsFunc(slices.Concat(o.cells...), func(cell string) bool { return cell != first })
+}
+
 func usualCell(boards []ocean) string {
 	counts, usual := map[string]int{}, ""
 	for _, o := range boards {

@@ -177,10 +177,33 @@ func (g *guess) play(step suite.Step) error {
 		last.Facts = nil // no set-up says what they should be
 		last.Checks = append(last.Checks, judge.Check{Aspect: aspectOf(moment), Expected: none.Expected, Seen: none.Seen})
 		g.lost = true
+		if _, is := g.seat.(*player); is && aspectOf(moment) == suite.Shots {
+			g.beyond(step)
+		}
 		return nil
 	default:
 		return err
 	}
+}
+
+// beyond makes all moves that are left, for what they show of the set-up that there may be instead. They are no
+// part of what was played.
+func (g *guess) beyond(by suite.Step) {
+	done, _ := g.performance()
+	n := len(done.Observations)
+	for _, move := range game.Legal(g.rules, g.pos) {
+		last := done.Observations[len(done.Observations)-1]
+		if last.Condition != judge.Asking && last.Condition != judge.Waiting {
+			break
+		}
+		view := g.moments[len(g.moments)-1].View
+		step := suite.Step{Act: suite.MakeMove, Move: move, Line: by.Line, Column: by.Column}
+		if !g.moment(suite.Moment{Step: step, Game: 1, Mover: g.pos.Turn(), Before: view, View: view}) {
+			break
+		}
+		done.Beyond = append(done.Beyond, Beyond{move, done.Observations[len(done.Observations)-1]})
+	}
+	done.Observations, done.Events = done.Observations[:n], done.Events[:n]
 }
 
 // aspectOf is what a set-up that cannot be concerns.

@@ -38,6 +38,14 @@ type Performance struct {
 	// What a page said in each moment, and what it shows all the time.
 	Said, Stands []phrasebook.Screen
 	steps        []pageStep
+	// Beyond is what was seen on a terminal of the moves after the one from which on no set-up fits any more.
+	Beyond []Beyond
+}
+
+// Beyond is a move that is not judged, and what was seen of it.
+type Beyond struct {
+	Move game.Move
+	Seen judge.Observation
 }
 
 // seat is where a program sits while it plays.

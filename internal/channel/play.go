@@ -500,9 +500,15 @@ func (p *player) waiting(facts []game.Fact, fresh bool) judge.Condition {
 }
 
 // beyond reports whether a program asks for the bet of a round that the game does not have any more: it tells
-// how its only round has ended, and asks as it did at first.
+// how its only round has ended, or has turned up the dealer's cards, and asks as it did at first.
 func (p *player) beyond(prompt string, facts []game.Fact) bool {
-	result := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactResult })
+	open := 0
+	result := slices.ContainsFunc(facts, func(f game.Fact) bool {
+		if f.Kind == game.FactCard && f.Player == game.Second && f.Text != "?" {
+			open++
+		}
+		return f.Kind == game.FactResult || open > 1
+	})
 	return result && p.table.Once() && !p.deals && prompt == p.prompts[0]
 }
 

@@ -76,7 +76,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 	}
 	done, err := attempt(c.Context(), g, folder)
 	if f.suite == "" && office.NotRead(err) {
-		if other, variant := f.otherwise(c.Context(), g, folder); other != nil {
+		if other, variant := f.otherwise(c.Context(), g, folder, err); other != nil {
 			fmt.Fprintf(c.ErrOrStderr(), "%s makes the set-up by itself: graded as with --game %s --own\n", filepath.Base(path), variant)
 			done, err = other, nil
 		}
@@ -123,17 +123,33 @@ func attempt(ctx context.Context, g office.Grader, folder fs.FS) (*attempted, er
 	return a, err
 }
 
+// mostShown is how many things a program may show in turn that are not what is asked for: a board and a fleet.
+const mostShown = 2
+
 // otherwise grades a program that was not understood as one that makes the set-up by itself, in the variant or
 // one like it. It returns nil where that is not understood either.
-func (f tryFlags) otherwise(ctx context.Context, g office.Grader, folder fs.FS) (*attempted, game.Variant) {
+func (f tryFlags) otherwise(ctx context.Context, g office.Grader, folder fs.FS, unread error) (*attempted, game.Variant) {
 	own, err := f.grader(true)
 	if err != nil {
 		return nil, ""
 	}
 	if !g.Suite.Scripts[0].Own {
-		if a, err := attempt(ctx, own, folder); err == nil {
+		a, err := attempt(ctx, own, folder)
+		if err == nil {
 			return a, own.Suite.Rules.Variant()
 		}
+		unread = err
+	}
+	for range mostShown {
+		shown := (*office.NotReadError)(nil)
+		if !errors.As(unread, &shown) || shown.Shows == "" {
+			break
+		}
+		a, err := f.by(ctx, game.Variant(shown.Alike), folder)
+		if err == nil {
+			return a, game.Variant(shown.Alike)
+		}
+		unread = err
 	}
 	return f.alike(ctx, own.Suite.Rules, true, folder)
 }

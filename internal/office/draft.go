@@ -163,7 +163,7 @@ func (d *drafter) told() error {
 		d.text.own = true
 		w := draft.AtTable(d.known(), t.plays)
 		for range moreHearings {
-			if !d.suite.Scripts[0].Own || d.tape == nil || len(w.Phrases["cards.win"]) > 0 && len(w.Phrases["cards.lose"]) > 0 {
+			if !d.suite.Scripts[0].Own || d.tape == nil || len(w.Phrases["cards.win"]) > 0 && len(w.Phrases["cards.lose"]) > 0 && len(w.Phrases["cards.push"]) > 0 {
 				break
 			}
 			more, err := d.hearAll([]*channel.Tape{{}, {}, {}})

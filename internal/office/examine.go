@@ -21,6 +21,8 @@ type played struct {
 	verdict  judge.ScriptVerdict
 	witness  *judge.Witness // nil where no rules can be asked what they say of the script
 	evidence record.Evidence
+	moves    []game.Move // of a program that makes the set-up itself, with what was seen of each
+	seen     []judge.Observation
 }
 
 // witnessOf is what was seen of a script, for the diagnosis. Of a game with a program's own

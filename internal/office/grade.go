@@ -296,6 +296,14 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 		r.witness = g.witnessOf(told, r.verdict, moments, performance.Observations)
 	}
 	p.judging.Add(int64(time.Since(began)))
+	if script.Own {
+		for i, m := range moments[:min(len(moments), len(performance.Observations))] {
+			r.moves, r.seen = append(r.moves, m.Step.Move), append(r.seen, performance.Observations[i])
+		}
+		for _, b := range performance.Beyond {
+			r.moves, r.seen = append(r.moves, b.Move), append(r.seen, b.Seen)
+		}
+	}
 	r.evidence = g.evidence(number, moments, performance, r.verdict)
 	return r, nil
 }

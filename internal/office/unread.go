@@ -25,6 +25,7 @@ type NotReadError struct {
 	Chooses   bool   // it plays with another set-up than it is given
 	Replies   bool   // it answers a move with one of its own
 	Alike     string // a variant that begins otherwise, which it may play instead; empty for none
+	Shows     string // what it shows that belongs to that variant, empty for nothing
 }
 
 func (e *NotReadError) Error() string {
@@ -32,6 +33,8 @@ func (e *NotReadError) Error() string {
 	crash = strings.Trim(crash, " ()")
 	var text string
 	switch {
+	case e.Shows != "":
+		return "not graded yet: the program has " + e.Shows + ", which is not what is asked for.\nIf that is meant, grade it by the variant " + e.Alike + "."
 	case e.Replies:
 		text = "not graded yet: the program answers a move with one of its own, and two players were expected.\nGrade it with a suite for programs that play one side (docs/scripts.md); if it has two players as well, say in a phrasebook what is answered to get there."
 	case e.Chooses:
@@ -69,6 +72,9 @@ const mostPrinted = 12
 func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 	if !g.learns() {
 		return nil
+	}
+	if other, shows := g.otherSea(list); other != nil {
+		return &NotReadError{Alike: string(other.Variant()), Shows: shows}
 	}
 	if !given(list) || !g.fleetsGiven(list) {
 		return g.notRead(list, NotReadError{Chooses: true})
