@@ -309,7 +309,7 @@ func (b *Book) oceansIn(lines []string, t Table) []ocean {
 				if n > t.Rows { // a header that reads like a row
 					run, begin = run[1:], first+1
 				}
-				caption, over := captionOver(lines, begin)
+				caption, over := b.captionOver(lines, begin)
 				found = append(found, ocean{begin: begin, end: end, caption: caption, over: over, cells: run})
 			}
 			run = nil
@@ -360,9 +360,12 @@ func waterRow(cells []string) []string {
 	return row
 }
 
-// captionOver is the line over a board that is neither blank, a frame nor a header.
-func captionOver(lines []string, begin int) (caption string, line int) {
+// captionOver is the line over a board that is neither blank, a frame nor a header, and says nothing of a shot.
+func (b *Book) captionOver(lines []string, begin int) (caption string, line int) {
 	for i := begin - 1; i >= 0; i-- {
+		if b.splashOf(lines[i]).told() || matchesAny(b.refused, lines[i]) || matchesAny(b.sea.refused, lines[i]) {
+			break
+		}
 		fields := strings.Fields(strings.NewReplacer("|", " ", "│", " ", "║", " ").Replace(lines[i]))
 		letters := slices.ContainsFunc(fields, func(f string) bool { return len(f) > 2 && strings.ContainsFunc(f, isLetter) })
 		if letters {

@@ -54,11 +54,28 @@ func (d *pageDrafter) findText() (found bool, err error) {
 			d.texts[text.CSS] = text
 			d.sketch.Says = nil
 			d.says()
-			return true, nil
+			return true, d.textRestart()
 		}
 	}
 	d.sketch = before
 	return false, nil
+}
+
+// textRestart looks for what begins another game, once one was played to its end.
+func (d *pageDrafter) textRestart() error {
+	v, err := d.open()
+	if err != nil {
+		return err
+	}
+	defer v.leave()
+	begins, _ := d.lines()
+	for _, m := range begins {
+		if v.try(m); v.fallen != nil {
+			return v.err
+		}
+	}
+	d.findRestart(v)
+	return v.err
 }
 
 // typesTo reports whether moves of both players, typed as the sketch says, stand on the board where they were put, and

@@ -13,6 +13,8 @@ import (
 
 var (
 	variables      = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|ENV\.fetch\(\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
+	readsVariables = regexp.MustCompile(`(?i)\b(?:getenv|environ|process\.env|ENV|GetEnvironmentVariable)\b`)
+	capitals       = regexp.MustCompile(`["']([A-Z][A-Z0-9_]{2,})["']`)
 	readsArguments = regexp.MustCompile(`\b(?:argv|ARGV|args|arg|Args)(?:\s*\[|\.length|\.Length|\.slice|\.map|\.each)|\$\*`)
 	readsFiles     = regexp.MustCompile(`(?i)\b(?:f?open|ifstream|read_?all\w*|read_?file\w*|filereader|readlines?|files)\b`)
 	textFiles      = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
@@ -56,7 +58,11 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 			return list
 		}
 	}
-	for _, way := range each(d.namesIn(variables), func(name, part string) string { return fmt.Sprintf("%s: \"%s\"", name, part) }) {
+	names := d.namesIn(variables)
+	if len(names) == 0 && readsVariables.MatchString(d.source) {
+		names = d.namesIn(capitals)
+	}
+	for _, way := range each(names, func(name, part string) string { return fmt.Sprintf("%s: \"%s\"", name, part) }) {
 		ways = append(ways, "arguments: [], environment: {"+way+"}")
 	}
 	for _, way := range each(d.namesIn(textFiles), func(name, part string) string { return fmt.Sprintf("%s: \"%s\\n\"", name, part) }) {
@@ -121,11 +127,17 @@ func (d *drafter) ships() (ways []string) {
 		d.laidOut(func(text string, base int, between string) { write(text, base, way, between) })
 	}
 	shapes := []string{"%s {way}", "{name} %s {way}", "{name},%s,{way}", "{length} %s {way}", "{name} {length} %s {way}", "{name} {way} %s"}
+	signs := d.divisors()
 	for _, list := range [][][2]string{named, others[:min(len(others), 2)]} {
 		for _, shape := range shapes {
 			for _, cell := range shipCells {
 				for _, base := range bases(cell) {
 					for _, way := range list {
+						for _, sign := range signs {
+							if text := fmt.Sprintf(shape, cell); !strings.Contains(text, sign) {
+								write(text, base, way, `"`+sign+`"`)
+							}
+						}
 						write(fmt.Sprintf(shape, cell), base, way, `"\n"`)
 					}
 				}
@@ -144,14 +156,22 @@ func (d *drafter) ships() (ways []string) {
 	return ways
 }
 
+// divisors are the signs in the source by which a text may be divided.
+func (d *drafter) divisors() (signs []string) {
+	for _, sign := range []string{",", ";", ":", "|"} {
+		if strings.Contains(d.source, `"`+sign+`"`) || strings.Contains(d.source, "'"+sign+"'") {
+			signs = append(signs, sign)
+		}
+	}
+	return signs
+}
+
 // laidOut yields the ways to write a ship in the order in which the source reads its fields, with the
 // signs between them that it divides by.
 func (d *drafter) laidOut(yield func(text string, base int, between string)) {
 	within, between := []string{" "}, []string{`"\n"`}
-	for _, sign := range []string{",", ";", ":", "|"} {
-		if strings.Contains(d.source, `"`+sign+`"`) || strings.Contains(d.source, "'"+sign+"'") {
-			within, between = append([]string{sign}, within...), append(between, `"`+sign+`"`)
-		}
+	for _, sign := range d.divisors() {
+		within, between = append([]string{sign}, within...), append(between, `"`+sign+`"`)
 	}
 	cells := []struct {
 		row, col string

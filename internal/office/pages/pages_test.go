@@ -151,6 +151,7 @@ func TestPagesOfOthers(t *testing.T) {
 		{"cats", "tic-tac-toe", "", "", ""},
 		{"teletype", "tic-tac-toe", "if (cells[n-1]) return say('Cell ' + n + ' is taken.');", "", "refused"},
 		{"typed", "tic-tac-toe", "", "", ""},
+		{"typed", "tic-tac-toe", "function start(){b=[", "function start(){b=b||[", "again"},
 		{"amber", "connect-four", "", "", ""},
 		{"fridge", "tic-tac-toe", "", "", ""},
 		{"tabla", "tic-tac-toe", "", "", ""},

@@ -12,7 +12,8 @@ import (
 // Program is a made-up program.
 type Program struct {
 	Name   string // what it was made of
-	Source string // Python
+	File   string // as its language has it
+	Source string
 	Fault  string // empty for a right one
 }
 
@@ -134,6 +135,7 @@ var Kinds = []Kind{
 	{"tic-tac-toe", Faults, []Part{Known, Reserve, Sealed}, shape{3, 3, 3, false}.make},
 	{"connect-four", slices.DeleteFunc(slices.Clone(Faults), func(f Fault) bool { return f.parts["free"] != "" }), []Part{Known, Reserve, Sealed}, shape{6, 7, 4, true}.make},
 	{"hangman", guessFaults, []Part{Known, Sealed}, makeGuess},
+	{"battleship", seaFaults, []Part{Known, Sealed}, makeSea},
 }
 
 // shape is the board of a game, how long a line is, and whether marks fall.
@@ -146,10 +148,10 @@ type shape struct {
 func planted(right map[string]string, fault *Fault) (Program, map[string]string) {
 	parts := maps.Clone(right)
 	if fault == nil {
-		return Program{}, parts
+		return Program{File: "game.py"}, parts
 	}
 	maps.Copy(parts, fault.parts)
-	return Program{Fault: fault.Name}, parts
+	return Program{File: "game.py", Fault: fault.Name}, parts
 }
 
 func (g shape) make(number uint64, part Part, fault *Fault) Program {

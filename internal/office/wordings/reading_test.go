@@ -103,7 +103,7 @@ func fare(t *testing.T, kind wordings.Kind, n int, part wordings.Part, faulty bo
 			fault = &kind.Faults[i%len(kind.Faults)]
 		}
 		p := kind.Make(uint64(*first)+uint64(i), part, fault)
-		list[i] = outcome{p, gradeText(t, kind.Game, "game.py", p.Source), kind}
+		list[i] = outcome{p, gradeText(t, kind.Game, p.File, p.Source), kind}
 	})
 	return list
 }
