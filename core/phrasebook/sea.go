@@ -156,6 +156,14 @@ func (b *Book) Sea(screen Screen, t Table) string {
 	return usualCell(b.findOceans(screen, t))
 }
 
+// Waters returns the cells of the boards at sea on a screen, by row.
+func (b *Book) Waters(screen Screen, t Table) (boards [][][]string) {
+	for _, o := range b.findOceans(screen, t) {
+		boards = append(boards, o.cells)
+	}
+	return boards
+}
+
 // Bounds of the size of a board that is looked for, in rows and columns.
 const (
 	leastSea = 4

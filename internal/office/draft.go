@@ -182,7 +182,22 @@ func (d *drafter) told() error {
 		}
 		d.text.own = true
 		d.learn(draft.AtSea(d.known(), t.plays))
+		return d.signs(tapes)
 	}
+	return nil
+}
+
+// signs finds which signs on boards at sea stand for hits and misses, once it is known how these are told.
+func (d *drafter) signs(tapes []*channel.Tape) error {
+	if d.page != nil {
+		return nil // the cells of a page are told apart by their looks
+	}
+	t, err := d.hearAll(tapes)
+	if err != nil {
+		return err
+	}
+	book := phrasebook.Default()
+	d.text.signs = draft.Signs(t.plays, func(screen phrasebook.Screen) [][][]string { return book.Waters(screen, d.table()) })
 	return nil
 }
 

@@ -28,6 +28,7 @@ type bookText struct {
 	again   string
 	yes     string
 	phrases map[string][]string // by key, as in says.won
+	signs   map[string][]string // on boards at sea, by what they mean
 }
 
 func (b bookText) clone() bookText {
@@ -132,12 +133,21 @@ func (b bookText) String() string {
 	if b.again != "" {
 		put("says.again", []string{b.again})
 	}
+	if len(b.signs) > 0 && sections["shots"] == nil {
+		sections["shots"] = map[string][]string{}
+	}
 	for _, section := range slices.Sorted(maps.Keys(sections)) {
 		fmt.Fprintf(&w, "%s:\n", section)
 		for _, name := range slices.Sorted(maps.Keys(sections[section])) {
 			fmt.Fprintf(&w, "  %s:\n", name)
 			for _, p := range sections[section][name] {
 				fmt.Fprintf(&w, "    - %s\n", quoted(p))
+			}
+		}
+		if section == "shots" && len(b.signs) > 0 {
+			w.WriteString("  drawn:\n")
+			for _, meaning := range slices.Sorted(maps.Keys(b.signs)) {
+				fmt.Fprintf(&w, "    %s: [%s]\n", meaning, quotedAll(b.signs[meaning]))
 			}
 		}
 	}

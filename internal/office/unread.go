@@ -140,8 +140,8 @@ func accepted(list []played) bool {
 	return false
 }
 
-// endless reports whether a program that makes the set-up itself comes to no end in any of the scripts that
-// end, at least three: what is typed to it is not what it wants.
+// endless reports whether a program that makes the set-up itself comes to no end, and tells of none, in any of the
+// scripts that end, at least three: what is typed to it is not what it wants.
 func endless(list []played) bool {
 	over := 0
 	for _, p := range list {
@@ -155,7 +155,9 @@ func endless(list []played) bool {
 		if n == 0 || n > len(p.witness.Moments) || !p.witness.Moments[n-1].Result.Over() {
 			continue
 		}
-		if c := p.witness.Seen[n-1].Condition; c != judge.Asking && c != judge.Waiting {
+		last := p.witness.Seen[n-1]
+		_, told := game.Announced(last.Facts)
+		if told || kindAt(last.Facts, game.FactResult) || last.Condition != judge.Asking && last.Condition != judge.Waiting {
 			return false
 		}
 		over++
