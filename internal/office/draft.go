@@ -381,9 +381,38 @@ func (d *drafter) aims(best trial, few []suite.Script) error {
 	return nil
 }
 
-// aimed tries every way to type a cell until nothing fits better.
+// example is a cell as a prompt may give one: a letter and a number in either order, with a sign between them or none.
+var example = regexp.MustCompile(`\b(?:([A-Za-z])([ ,.:-]?)\d{1,2}|\d{1,2}([ ,.:-]?)([A-Za-z]))\b`)
+
+// exampled are the ways to type a cell in which a prompt gives examples.
+func exampled(prompt string) (ways []string) {
+	for _, m := range example.FindAllStringSubmatch(prompt, -1) {
+		letter := "{letter}"
+		if l := m[1] + m[4]; l == strings.ToLower(l) {
+			letter = "{small-letter}"
+		}
+		way := letter + m[2] + "{row}"
+		if m[4] != "" {
+			way = "{row}" + m[3] + letter
+		}
+		if !slices.Contains(ways, way) {
+			ways = append(ways, way)
+		}
+	}
+	return ways
+}
+
+// aimed tries every way to type a cell until nothing fits better: first those of which the prompt gives an example.
 func (d *drafter) aimed(found *fitting, plain bookText, few []suite.Script) error {
-	for _, move := range shots {
+	start := found.trial
+	if start.steps == nil {
+		var err error
+		if start, err = d.try(plain, few[:1]); err != nil {
+			return err
+		}
+	}
+	ways := exampled(startOf(start).Prompt())
+	for _, move := range slices.Concat(ways, slices.DeleteFunc(slices.Clone(shots), func(s string) bool { return slices.Contains(ways, s) })) {
 		for _, base := range []int{1, 0} {
 			if found.whole || strings.Contains(move, "letter") && base == 0 {
 				continue
