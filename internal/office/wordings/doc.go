@@ -1,4 +1,4 @@
-// Package wordings makes up programs that play tic-tac-toe by the rules, or with one planted
+// Package wordings makes up programs that play games by the rules, or with one planted
 // fault, each in a wording of its own: how moves are typed, how the board is drawn, how players
 // are called, what is said, what is asked before the first move. The choices are
 // independent, so that there are far more programs than phrases.
