@@ -14,7 +14,7 @@ import (
 
 // A suite may ask whether refusals say why, in whatever words, and for a word that ends the program.
 func TestReasonsOfRefusals(t *testing.T) {
-	text := file(t, "testdata/reasons/reasons.suite")
+	text := file(t, "testdata/reasons.suite")
 	s, err := suite.Parse("reasons.suite", text, games.All())
 	if err != nil {
 		t.Fatal(err)
@@ -22,7 +22,7 @@ func TestReasonsOfRefusals(t *testing.T) {
 	if again, err := suite.Parse("printed", s.String(), games.All()); err != nil || again.String() != s.String() {
 		t.Errorf("what is printed of the suite is another one: %v", err)
 	}
-	told := file(t, "testdata/reasons/told.py")
+	told := file(t, "testdata/wordings/reasons.py")
 	same := strings.NewReplacer("'Off the board.'", "'No.'", "'I expected two numbers.'", "'No.'", "'Taken by', b[i]", "'No.'")
 	tests := []struct{ name, program, loses string }{
 		{"each reason in words of its own", told, ""},
