@@ -44,22 +44,33 @@ func gradeEdits(t *testing.T, folder, file string, edits []edit) {
 				t.Fatalf("%v, or no %q", err, tt.right)
 			}
 			edited := strings.Replace(string(source), tt.right, tt.wrong, 1)
-			v, err := g.Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(edited), Mode: 0o644}}, nil)
-			if err != nil {
-				t.Fatal(err)
+			var v office.Graded
+			loses := func(c string) bool { return slices.Contains(lost(v.Verdict), c) }
+			asItShould := false
+			for n := 0; n < mostGradings && !asItShould && (n == 0 || tt.file == byChance && tt.loses != ""); n++ {
+				if v, err = g.Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(edited), Mode: 0o644}}, nil); err != nil {
+					t.Fatal(err)
+				}
+				asItShould = tt.loses == "" && len(lost(v.Verdict)) == 0 || tt.loses != "" && slices.ContainsFunc(strings.Split(tt.loses, "|"), loses)
 			}
-			names := lost(v.Verdict)
-			if tt.loses == "" && len(names) > 0 || tt.loses != "" && !slices.ContainsFunc(strings.Split(tt.loses, "|"), func(c string) bool { return slices.Contains(names, c) }) {
-				t.Errorf("lost %v, want %s: %+v", names, tt.loses, v.Verdict.Findings)
+			if !asItShould {
+				t.Errorf("lost %v, want %s: %+v", lost(v.Verdict), tt.loses, v.Verdict.Findings)
 			}
 		})
 	}
 }
 
+// byChance is a program that replies by chance, so that a fault does not show in all games with it: with one it is
+// graded up to mostGradings times.
+const (
+	byChance     = "random_replies.py"
+	mostGradings = 3
+)
+
 // A program that plays one side is answered by a plan: its own moves are read, and must be
 // legal, one for each of ours, none after the end, and not always the same.
 func TestOpponents(t *testing.T) {
-	const random, first = "random_replies.py", "first_free.js"
+	const random, first = byChance, "first_free.js"
 	gradeEdits(t, "../../../demo/opponent/", "tictactoe.suite", []edit{
 		{"a right one", random, "", "", ""},
 		{"always the same", first, "", "", "varied"},
