@@ -1,16 +1,14 @@
 package draft
 
 import (
-	"slices"
-
 	"durchgang/core/game"
 	"durchgang/core/phrasebook"
 )
 
 // Signs finds which signs on boards at sea stand for hits and for misses, by what they mean: those that stand in cells
-// of which was told before what became of a shot there. boards are the cells of the boards on a screen, by row. The
+// of which was told before what became of a shot there. boards are those on a screen. The
 // usual sign of a board, which is the sea's, is none of them.
-func Signs(plays []Play, boards func(phrasebook.Screen) [][][]string) map[string][]string {
+func Signs(plays []Play, boards func(phrasebook.Screen) []phrasebook.Water) map[string][]string {
 	votes := map[string]map[string]int{} // by sign and meaning
 	for _, p := range plays {
 		told := map[game.Cell]string{} // empty where both players have shot and it came out otherwise
@@ -27,12 +25,11 @@ func Signs(plays []Play, boards func(phrasebook.Screen) [][][]string) map[string
 				}
 			}
 			for _, board := range boards(screen) {
-				sea := usualSign(board)
 				for c, meaning := range told {
-					if int(c.Row) >= len(board) || int(c.Col) >= len(board[c.Row]) || meaning == "" {
+					if int(c.Row) >= len(board.Cells) || int(c.Col) >= len(board.Cells[c.Row]) || meaning == "" {
 						continue
 					}
-					if sign := board[c.Row][c.Col]; sign != sea {
+					if sign := board.Cells[c.Row][c.Col]; sign != board.Sea {
 						if votes[sign] == nil {
 							votes[sign] = map[string]int{}
 						}
@@ -57,14 +54,3 @@ func Signs(plays []Play, boards func(phrasebook.Screen) [][][]string) map[string
 
 // fewSigns is how often a sign must have been seen.
 const fewSigns = 3
-
-// usualSign is the sign that most cells of a board have.
-func usualSign(board [][]string) (sign string) {
-	counts := map[string]int{}
-	for _, cell := range slices.Concat(board...) {
-		if counts[cell]++; counts[cell] > counts[sign] {
-			sign = cell
-		}
-	}
-	return sign
-}

@@ -129,36 +129,22 @@ func (b *blackjackList) results() {
 
 // payments are mistakes in what a hand is paid.
 func (b *blackjackList) payments() {
-	b.add("stake-lost-on-push", "The bet does not come back on a push.", "Your program keeps a bet that is not lost.",
-		func(r *blackjack.Rules) blackjack.Steps {
+	ending := func(ended string, bets int) func(r *blackjack.Rules) blackjack.Steps {
+		return func(r *blackjack.Rules) blackjack.Steps {
 			return pays{r, func(h *blackjack.Hand, paid int) int {
-				if h.Ended == blackjack.Pushes {
-					return 0
+				if h.Ended == ended {
+					return bets * h.Bet
 				}
 				return paid
 			}}
-		})
+		}
+	}
+	b.add("stake-lost-on-push", "The bet does not come back on a push.", "Your program keeps a bet that is not lost.", ending(blackjack.Pushes, 0))
 	if !b.r.DoubleNaturals() {
-		b.add("natural-pays-double", "A natural is paid two to one.", "Your program pays a special hand too much.",
-			func(r *blackjack.Rules) blackjack.Steps {
-				return pays{r, func(h *blackjack.Hand, paid int) int {
-					if h.Ended == blackjack.Natural {
-						return 3 * h.Bet
-					}
-					return paid
-				}}
-			})
+		b.add("natural-pays-double", "A natural is paid two to one.", "Your program pays a special hand too much.", ending(blackjack.Natural, 3))
 	}
 	if !b.r.EvenNaturals() {
-		b.add("natural-pays-even", "A natural is paid like any other win.", "Your program pays a special hand too little.",
-			func(r *blackjack.Rules) blackjack.Steps {
-				return pays{r, func(h *blackjack.Hand, paid int) int {
-					if h.Ended == blackjack.Natural {
-						return 2 * h.Bet
-					}
-					return paid
-				}}
-			})
+		b.add("natural-pays-even", "A natural is paid like any other win.", "Your program pays a special hand too little.", ending(blackjack.Natural, 2))
 	}
 	if b.r.BrokenNaturals() {
 		b.add("payout-rounding", "A payment is rounded down to whole units.", "Your program loses part of a payment.",

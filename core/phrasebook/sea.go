@@ -156,10 +156,16 @@ func (b *Book) Sea(screen Screen, t Table) string {
 	return usualCell(b.findOceans(screen, t))
 }
 
-// Waters returns the cells of the boards at sea on a screen, by row.
-func (b *Book) Waters(screen Screen, t Table) (boards [][][]string) {
+// Water is a board at sea as it is drawn: its cells by row, and the sign that most of them have.
+type Water struct {
+	Cells [][]string
+	Sea   string
+}
+
+// Waters returns the boards at sea on a screen.
+func (b *Book) Waters(screen Screen, t Table) (boards []Water) {
 	for _, o := range b.findOceans(screen, t) {
-		boards = append(boards, o.cells)
+		boards = append(boards, Water{o.cells, usualCell([]ocean{o})})
 	}
 	return boards
 }

@@ -107,7 +107,7 @@ func (d *drafter) structure() error {
 	if d.page != nil {
 		return d.told()
 	}
-	few := d.scripts(1, 4)
+	few := d.scripts(1, fewLessons)
 	if d.table().Rounds() {
 		d.text.deck = draft.DeckIn(d.source)
 	}
@@ -197,7 +197,7 @@ func (d *drafter) signs(tapes []*channel.Tape) error {
 		return err
 	}
 	book := phrasebook.Default()
-	d.text.signs = draft.Signs(t.plays, func(screen phrasebook.Screen) [][][]string { return book.Waters(screen, d.table()) })
+	d.text.signs = draft.Signs(t.plays, func(screen phrasebook.Screen) []phrasebook.Water { return book.Waters(screen, d.table()) })
 	return nil
 }
 

@@ -22,7 +22,7 @@ import (
 // typing finds how the set-up is given, how a move is typed and where the board is, unless the
 // built-in wording shows moves where they were put.
 func (d *drafter) typing() error {
-	few := d.scripts(1, 4)
+	few := d.scripts(1, fewLessons)
 	best, err := d.try(d.text, few)
 	d.silent, d.played = best.silent, map[string]bool{}
 	for _, s := range few {

@@ -118,9 +118,6 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	}
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
-	if list, learned, err = g.likeOthers(bounded, p, &fixed, keep); err != nil && ctx.Err() != nil || learned != "" {
-		return list, learned, err
-	}
 	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, parallel: g.Parallel}
 	if g.pages != nil {
 		d.page, d.pages = p, g.pages
@@ -130,6 +127,9 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		p.tape = &channel.Tape{}
 		d.tape = p.tape
 		defer func() { p.tape = nil }()
+		if list, learned, err = g.likeOthers(&d, p, keep); err != nil && ctx.Err() != nil || learned != "" {
+			return list, learned, err
+		}
 		if d.learnable() {
 			err = d.typing()
 			p.heard, p.replies = d.played, d.replies
@@ -157,92 +157,94 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	if learned = d.text.String(); learned == "" && list != nil {
 		return list, "", nil
 	}
-	with, again := *g, p.anew()
-	if err = with.teach(again, learned); err != nil {
-		return nil, "", err
-	}
-	again.recorded = true
-	var evidence []record.Evidence
-	other, err := with.playAll(ctx, again, func(e record.Evidence) error {
-		evidence = append(evidence, e)
-		return nil
-	})
+	r, err := g.reread(ctx, p, p.tape, learned)
 	if err != nil {
 		return nil, "", err
 	}
-	if !d.learnable() && !g.better(other, list) { // where nothing else tells which reading is the better one
+	if !d.learnable() && !g.better(r.list, list) { // where nothing else tells which reading is the better one
 		return list, "", nil
 	}
-	if err := keepAll(evidence, keep); err != nil {
-		return nil, "", err
-	}
-	g.Book, p.form, p.page.Map = with.Book, again.form, again.page.Map
-	p.judging.Add(again.judging.Load())
-	p.stuck.Store(again.stuck.Load())
-	return other, learned, nil
+	return r.list, learned, g.take(p, r, keep)
 }
 
-// likeOthers reads a program by what was learned of others of its class, where by that all is seen to be right;
-// else learned is empty. Names of the players must be seen at turns, where they cannot be confused: else
+// reading is a program that was played with what was learned of it, or of another one.
+type reading struct {
+	Grader
+	playing  *playing
+	list     []played
+	evidence []record.Evidence
+}
+
+// reread plays the suite with what was learned, on a tape, where what is on it is not played again.
+func (g *Grader) reread(ctx context.Context, p *playing, tape *channel.Tape, learned string) (r reading, err error) {
+	r = reading{Grader: *g, playing: p.anew()}
+	if err := r.teach(r.playing, learned); err != nil {
+		return r, err
+	}
+	r.playing.tape, r.playing.recorded = tape, true
+	r.list, err = r.playAll(ctx, r.playing, func(e record.Evidence) error {
+		r.evidence = append(r.evidence, e)
+		return nil
+	})
+	return r, err
+}
+
+// take takes a reading over as that of the program, and keeps its evidence.
+func (g *Grader) take(p *playing, r reading, keep func(record.Evidence) error) error {
+	for _, e := range r.evidence {
+		if keep == nil {
+			break
+		}
+		if err := keep(e); err != nil {
+			return err
+		}
+	}
+	g.Book, p.form, p.page.Map = r.Book, r.playing.form, r.playing.page.Map
+	p.judging.Add(r.playing.judging.Load())
+	p.stuck.Store(r.playing.stuck.Load())
+	return nil
+}
+
+// likeOthers reads a program by what was learned of others of its class, where some lessons leave doubt and by that all is
+// seen to be right; else learned is empty. Names of the players must be seen at turns, where they cannot be confused: else
 // a program that names the wrong winner could be read by the names of one that calls the players the other way.
-func (g *Grader) likeOthers(ctx context.Context, p *playing, lessons *suite.Suite, keep func(record.Evidence) error) (list []played, learned string, err error) {
-	if g.pages != nil || g.Suite.HasOpen() {
+func (g *Grader) likeOthers(d *drafter, p *playing, keep func(record.Evidence) error) (list []played, learned string, err error) {
+	if len(g.Class) == 0 || g.Suite.HasOpen() {
 		return nil, "", nil
 	}
+	few := d.scripts(1, fewLessons)
+	usual, err := d.try(d.text, few)
+	if err != nil || !slices.ContainsFunc(usual.verdicts, unsettled) {
+		return nil, "", err
+	}
 	for _, text := range g.Class {
-		with, again := *g, p.anew()
 		_, joined, err := taught(g.settled, text, g.Suite.Program)
 		if err != nil {
 			continue // it was learned beside another phrasebook
 		}
-		if err := with.teach(again, text); err != nil {
-			return nil, "", err
-		}
-		again.tape = &channel.Tape{}
-		d := drafter{ctx: ctx, suite: lessons, spec: p.spec, settled: joined, tape: again.tape, parallel: g.Parallel}
-		t, err := d.try(bookText{}, d.scripts(1, fewLessons))
+		like := *d
+		like.settled, like.tape = joined, &channel.Tape{}
+		t, err := like.try(bookText{}, few)
 		if err != nil {
 			return nil, "", err
 		}
 		if t.silent || slices.ContainsFunc(t.verdicts, unsettled) {
 			continue
 		}
-		again.recorded = true
-		var evidence []record.Evidence
-		list, err := with.playAll(ctx, again, func(e record.Evidence) error {
-			evidence = append(evidence, e)
-			return nil
-		})
+		r, err := g.reread(d.ctx, p, like.tape, text)
 		if err != nil {
 			return nil, "", err
 		}
-		if doubtful(list) || !slices.ContainsFunc(list, func(p played) bool { return g.Suite.Rules.Solo() || agrees(p, "turn") }) {
+		if doubtful(r.list) || !slices.ContainsFunc(r.list, func(p played) bool { return g.Suite.Rules.Solo() || agrees(p, "turn") }) {
 			continue
 		}
-		if err := keepAll(evidence, keep); err != nil {
-			return nil, "", err
-		}
-		g.Book, p.form = with.Book, again.form
-		p.judging.Add(again.judging.Load())
-		return list, text, nil
+		return r.list, text, g.take(p, r, keep)
 	}
 	return nil, "", nil
 }
 
-// fewLessons is how many scripts are played first to see whether a wording may be a program's.
+// fewLessons is how many scripts are played first to see how a program is read.
 const fewLessons = 4
-
-func keepAll(evidence []record.Evidence, keep func(record.Evidence) error) error {
-	for _, e := range evidence {
-		if keep == nil {
-			return nil
-		}
-		if err := keep(e); err != nil {
-			return err
-		}
-	}
-	return nil
-}
 
 // better reports whether one reading of a program is better than another: more of it fits the rules, or where
 // the program did something else each time, more of the suite does.

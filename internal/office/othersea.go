@@ -35,7 +35,7 @@ func (g Grader) otherSea(list []played) (game.Rules, string) {
 // otherBoard is the size of the boards that a program shows as it starts, where all are of one size, which
 // is not the one that is asked for; else 0.
 func (g Grader) otherBoard(list []played) (rows, cols int) {
-	wantRows, wantCols := g.Suite.Rules.Shape()
+	asked := phrasebook.TableOf(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0]))
 	for _, p := range list {
 		if len(p.evidence.Steps) < 2 {
 			continue
@@ -46,11 +46,14 @@ func (g Grader) otherBoard(list []played) (rows, cols int) {
 				screen = append(screen, strings.Split(e.Text, "\n")...)
 			}
 		}
+		if len(g.Book.Waters(screen, asked)) > 0 {
+			return 0, 0
+		}
 		r, c := g.Book.SeaSize(screen)
 		if r == 0 {
 			continue
 		}
-		if r == wantRows && c == wantCols || rows > 0 && (r != rows || c != cols) {
+		if rows > 0 && (r != rows || c != cols) {
 			return 0, 0
 		}
 		rows, cols = r, c

@@ -19,6 +19,8 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 		sea7 = "battleship:sides=one,rows=7,cols=7,fleet=4+3+2"
 		sea8 = "battleship:sides=one,rows=8,cols=8,fleet=4+3+2"
 
+		splashes = "SIZE = 10\nLETTERS = \"ABCDEFGHIJ\"[:SIZE]\nSHIPS = {"
+
 		plain21 = "blackjack:bets=no,natural=none"
 	)
 	tests := []struct{ file, game, old, new, loses string }{
@@ -69,7 +71,7 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 		{"tafel.cpp", plain21, "", "", ""},
 		{"splash.py", "battleship", "", "", ""},
 		{"Grid10.java", "battleship", "", "", ""},
-		{"small.py", "battleship:rows=8,cols=8,fleet=4+3+3+2", "", "", ""},
+		{"splash.py", "battleship:rows=8,cols=8,fleet=4+3+3+2", splashes + `"Carrier": 5, `, strings.Replace(splashes, "10", "8", 1), ""},
 		{"keller.js", "hangman", "falsch.length === 6", "falsch.length === 5", "lost"},
 		{"chipsy.py", "blackjack", "bet * 1.5", "bet * 2", "money"},
 		{"splash.py", "battleship", "if (r, c) in marks:", "if False:", "repeated"},

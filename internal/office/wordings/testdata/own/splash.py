@@ -1,6 +1,7 @@
 import random
 
 SIZE = 10
+LETTERS = "ABCDEFGHIJ"[:SIZE]
 SHIPS = {"Carrier": 5, "Battleship": 4, "Cruiser": 3, "Submarine": 3, "Destroyer": 2}
 
 def hide():
@@ -18,7 +19,7 @@ def hide():
     return where
 
 def show(marks):
-    print("   " + " ".join("ABCDEFGHIJ"))
+    print("   " + " ".join(LETTERS))
     for r in range(SIZE):
         print(f"{r + 1:2} " + " ".join(marks.get((r, c), "~") for c in range(SIZE)))
 
@@ -31,10 +32,10 @@ def game():
     while left:
         show(marks)
         text = input("Fire at (like C7): ").strip().upper()
-        if len(text) not in (2, 3) or text[0] not in "ABCDEFGHIJ" or not text[1:].isdigit():
+        if len(text) not in (2, 3) or text[0] not in LETTERS or not text[1:].isdigit():
             print("I need a letter and a number.")
             continue
-        r, c = int(text[1:]) - 1, "ABCDEFGHIJ".index(text[0])
+        r, c = int(text[1:]) - 1, LETTERS.index(text[0])
         if not 0 <= r < SIZE:
             print("That is not on the map.")
             continue
