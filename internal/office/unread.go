@@ -42,7 +42,7 @@ func (e *NotReadError) Error() string {
 	case crashed && crash != "":
 		text = "not graded yet: the program stops before it asks for anything: " + crash +
 			".\nIt may need a module, a file, a window, or a version of the language that is not here, or input in another way."
-	case crashed || strings.HasPrefix(e.Condition, string(judge.Ended)):
+	case failsAtOnce(e.Condition):
 		text = "not graded yet: the program stops before it asks for anything.\nIf this is the right file, it may need something that is not here, or input in another way."
 	default:
 		text = "not graded yet: no move was seen to be accepted, in any way of typing one that was tried.\nIf this is the right game, say in a phrasebook how a move is typed and how the board is drawn."
@@ -94,7 +94,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		}
 		return nil
 	}
-	for range moreTries {
+	for n := range triesOfFailing {
 		r, err := g.playScript(ctx, p, g.Suite.Scripts[0], 1)
 		if err != nil {
 			return err
@@ -102,11 +102,24 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		if accepted([]played{r}) {
 			return nil
 		}
+		if n+1 >= moreTries && len(r.evidence.Steps) > 0 && !failsAtOnce(r.evidence.Steps[0].Condition) {
+			break
+		}
 	}
 	return g.notRead(list, NotReadError{})
 }
 
-const moreTries = 5
+// How often more the first script is played with a program of which no move was seen to be accepted, and with one
+// that ends before it asks for anything: it may do so at random, and its next start is soon seen.
+const (
+	moreTries      = 5
+	triesOfFailing = 25
+)
+
+// failsAtOnce reports whether a program has ended or crashed, by its condition.
+func failsAtOnce(condition string) bool {
+	return strings.HasPrefix(condition, string(judge.Crashed)) || strings.HasPrefix(condition, string(judge.Ended))
+}
 
 // accepted reports whether a move was seen to be accepted in one of the scripts: whoever it was taken
 // to be of, and wherever it was put. Where a program shows boards, whose turn it says it is proves nothing
