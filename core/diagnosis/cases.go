@@ -62,7 +62,8 @@ const most = 5
 
 // Diagnose returns what explains what was seen of a suite's scripts, best first: what
 // explains every script, single mistakes before pairs and pairs before more; and when nothing does, the
-// single mistakes that explain the most. The witnesses may have other scripts besides. A program
+// single mistakes that explain the most. Of single ones by which all is explained those come first by which least is
+// missing in what the program shows. The witnesses may have other scripts besides. A program
 // that keeps the rules in all of them and shows all of it has no diagnosis.
 func (c *Cases) Diagnose(witnesses []*judge.Witness) []Diagnosis {
 	t := c.trial(witnesses)
@@ -70,6 +71,7 @@ func (c *Cases) Diagnose(witnesses []*judge.Witness) []Diagnosis {
 		return t.omissions()
 	}
 	found := t.singles()
+	slices.SortStableFunc(found, func(a, b Diagnosis) int { return t.missing(a) - t.missing(b) })
 	for _, strict := range []bool{true, false} {
 		if len(found) == 0 {
 			found = t.pairs(strict)

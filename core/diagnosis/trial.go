@@ -254,6 +254,14 @@ func (t *trial) fills(h, than hypothesis, scripts bits) bool {
 	return true
 }
 
+// missing counts what a diagnosis says of the scripts and the program leaves unshown.
+func (t *trial) missing(d Diagnosis) (n int) {
+	for _, w := range t.witnesses {
+		n += w.Silent(d.hypothesis.rules, d.hypothesis.lines)
+	}
+	return n
+}
+
 // omissions are the mistakes by which nothing is missing in what a program shows that
 // keeps the rules as far as it shows them.
 func (t *trial) omissions() []Diagnosis {

@@ -138,10 +138,16 @@ func (l *learner) table(m mistake.Mistake, s supposed) Wording {
 	return w
 }
 
-// hush takes out of a screen the lines that show cards.
+// hush takes out of a screen the lines that show cards, and writes a number for a card that stands alone on a line:
+// it is another one each time.
 func (l *learner) hush(screen phrasebook.Screen) phrasebook.Screen {
 	quiet := slices.Clone(screen)
 	for k, line := range screen {
+		for _, p := range slices.Backward(phrasebook.Ranks(line)) {
+			if p.Suited {
+				quiet[k] = quiet[k][:p.From] + " 0 " + quiet[k][p.To:]
+			}
+		}
 		cards := slices.DeleteFunc(hands{suited: l.suited}.cards(line), func(p phrasebook.Placed) bool { return !p.Suited && p.To-p.From > 2 })
 		if len(cards) > 1 && k != screen.Asks() {
 			quiet[k] = ""

@@ -73,6 +73,11 @@ func (b *battleshipList) sinking() {
 	if longest(b.r.Fleet()) > 1 {
 		b.add("sunk-each-hit", "Every hit is told to sink the ship.", "Your program calls a ship sunk too early.",
 			func(r *battleship.Rules) battleship.Steps { return sunkEachHit{r} })
+		for _, also := range []bool{false, true} {
+			name := map[bool]string{false: "sunk-early", true: "sunk-early-again"}[also]
+			b.family("sunk-early", name, "A ship is told to be sunk when one of its cells is left.", "Your program calls a ship sunk one hit too early.",
+				func(r *battleship.Rules) battleship.Steps { return sunkEarly{r, also} })
+		}
 	}
 	if len(b.r.Fleet()) > 1 {
 		b.add("wrong-name", "The name of another ship is told.", "Your program mixes up the names of the ships.",

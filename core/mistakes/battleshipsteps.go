@@ -112,6 +112,25 @@ type sunkEachHit struct{ *battleship.Rules }
 
 func (m sunkEachHit) Sinks(_ *battleship.Ocean, hit int) int { return hit }
 
+// sunkEarly tells that a ship is sunk when one of its cells is left, and where it says so again when none is.
+type sunkEarly struct {
+	*battleship.Rules
+	again bool
+}
+
+func (m sunkEarly) Sinks(o *battleship.Ocean, hit int) int {
+	left := 0
+	for i, ship := range o.Ships {
+		if hit != 0 && int(ship) == hit && !o.Shot[i] {
+			left++
+		}
+	}
+	if hit != 0 && (left == 1 || left == 0 && m.again) {
+		return hit
+	}
+	return 0
+}
+
 type sunkByInitial struct{ *battleship.Rules }
 
 func (m sunkByInitial) Sinks(o *battleship.Ocean, hit int) int {

@@ -346,7 +346,7 @@ func (r *tableReader) line(h handLine) {
 	case len(h.cards) > 0:
 		seat.cards, seat.total = slices.Clone(h.cards), -1
 	}
-	if h.total >= 0 {
+	if about := h.owner != game.Nobody || len(h.cards) > 0; h.total >= 0 && (about || seat.total < 0) { // else the hand's was told
 		seat.total = h.total
 	}
 	if h.bust && h.result == "lose" { // the player loses by it, whoever else the line names

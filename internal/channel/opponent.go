@@ -55,7 +55,8 @@ type match struct {
 	pos     game.Position
 	round   int
 	moments []suite.Moment
-	lost    bool // it is not known any more how the game stands
+	replies []game.Move // of the program
+	lost    bool        // it is not known any more how the game stands
 }
 
 // begin starts a game; where the program moves first it has done so when it asks.
@@ -133,7 +134,7 @@ func (m *match) move(step suite.Step) {
 func (m *match) reply(i int) {
 	done, _ := m.performance()
 	moment, seen := &m.moments[i], &done.Observations[i]
-	added, taken := m.answers(seen.Facts, moment.View)
+	added, taken := m.answers(m.Program, seen.Facts, moment.View)
 	said := func(agrees bool, expected, is string) {
 		seen.Checks = append(seen.Checks, judge.Check{Aspect: suite.Reply, Agrees: agrees, Expected: expected, Seen: is})
 		m.lost = m.lost || !agrees
@@ -156,7 +157,8 @@ func (m *match) reply(i int) {
 	case len(added) == 0:
 		m.lost = true
 	default:
-		facts := m.Rules.Play(m.pos, m.at(added[0]), nil)
+		move := m.at(m.Program, added[0])
+		facts := m.Rules.Play(m.pos, move, nil)
 		if _, refused := game.Refused(facts); refused {
 			said(false, once, fmt.Sprintf("it plays %s, which is no legal move", cells(added)))
 			return
@@ -164,13 +166,14 @@ func (m *match) reply(i int) {
 		moment.Facts = append(slices.DeleteFunc(moment.Facts, func(f game.Fact) bool { return f.Kind == game.FactTurn }), facts...)
 		moment.View, moment.Result = m.view(), m.pos.Result()
 		said(true, once, "it plays "+cells(added))
+		m.replies = append(m.replies, move)
 		done.Chose += added[0].String() + " "
 	}
 }
 
-// answers are the cells that the program has marked: those that were free, and those that
-// were the other side's.
-func (m *match) answers(seen, view []game.Fact) (added, taken []game.Cell) {
+// answers are the cells that a side has marked: those that were free, and those that were the
+// other side's.
+func (m *match) answers(side game.Player, seen, view []game.Fact) (added, taken []game.Cell) {
 	held := map[game.Cell]game.Player{}
 	for _, f := range view {
 		if f.Kind == game.FactCell {
@@ -178,7 +181,7 @@ func (m *match) answers(seen, view []game.Fact) (added, taken []game.Cell) {
 		}
 	}
 	for _, f := range seen {
-		if f.Kind != game.FactCell || f.Player != m.Program || held[f.Cell] == m.Program {
+		if f.Kind != game.FactCell || f.Player != side || held[f.Cell] == side {
 			continue
 		}
 		if held[f.Cell] == game.Nobody {
@@ -190,15 +193,15 @@ func (m *match) answers(seen, view []game.Fact) (added, taken []game.Cell) {
 	return added, taken
 }
 
-// at is the move that marks a cell.
-func (m *match) at(c game.Cell) game.Move {
+// at is the move of a side that marks a cell.
+func (m *match) at(side game.Player, c game.Cell) game.Move {
 	if m.Rules.MoveKind() != game.NamesColumn {
 		return game.Move{Cell: c}
 	}
 	move := game.Move{Cell: game.Cell{Col: c.Col}}
 	after := m.pos.Clone()
 	m.Rules.Play(after, move, nil)
-	if !slices.Contains(m.Rules.View(after, game.Nobody, nil), game.Fact{Kind: game.FactCell, Player: m.Program, Cell: c}) {
+	if !slices.Contains(m.Rules.View(after, game.Nobody, nil), game.Fact{Kind: game.FactCell, Player: side, Cell: c}) {
 		return game.Move{Cell: game.Cell{Row: -1, Col: -1}} // the mark has not fallen
 	}
 	return move

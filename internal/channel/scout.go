@@ -5,6 +5,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"durchgang/core/game"
 	"durchgang/core/phrasebook"
@@ -136,7 +137,7 @@ var (
 )
 
 // Answers are what may be typed at a prompt that is not for a move: what it names in brackets,
-// what the lines above begin with, and what people type who are asked for anything.
+// the single letters and digits in it, what the lines above begin with, and what people type who are asked for anything.
 func Answers(screen phrasebook.Screen, n int) []string {
 	var list []string
 	add := func(text string) {
@@ -146,6 +147,11 @@ func Answers(screen phrasebook.Screen, n int) []string {
 	}
 	for _, m := range choices.FindAllStringSubmatch(screen.Question(), -1) {
 		for _, word := range single.FindAllString(m[1], 3) {
+			add(word)
+		}
+	}
+	for _, word := range single.FindAllString(screen.Prompt(), -1) {
+		if utf8.RuneCountInString(word) == 1 {
 			add(word)
 		}
 	}

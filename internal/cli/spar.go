@@ -90,7 +90,7 @@ func printSparring(w io.Writer, s office.Sparring, step int) {
 		printSteps(w, g.Steps, 0, g.Foul)
 		return
 	}
-	fmt.Fprintf(w, "%s, a strategy in %s, asked through %s\n", s.Variant, s.Language, map[string]string{record.Wire: "the protocol", record.Function: "its function"}[s.Channel])
+	fmt.Fprintf(w, "%s, a strategy in %s, asked through %s\n", s.Variant, s.Language, map[string]string{record.Wire: "the protocol", record.Function: "its function", record.Terminal: "the terminal"}[s.Channel])
 	t := newTable(w)
 	t.AppendHeader(table.Row{"game", "you move", "result", "moves", "best moves", "first blunder", "foul"})
 	if s.Measure != "" {

@@ -75,16 +75,16 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 		return err
 	}
 	done, err := attempt(c.Context(), g, folder)
+	own := g.Suite.Scripts[0].Own
 	if f.suite == "" && office.NotRead(err) {
 		if other, variant := f.otherwise(c.Context(), g, folder, err); other != nil {
 			fmt.Fprintf(c.ErrOrStderr(), "%s makes the set-up by itself: graded as with --game %s --own\n", filepath.Base(path), variant)
-			done, err = other, nil
+			done, err, own = other, nil, variant == g.Suite.Rules.Variant()
 		}
-	} else if err == nil && f.suite == "" && g.Suite.Scripts[0].Own && !done.whole() {
-		if other, variant := f.alike(c.Context(), g.Suite.Rules, false, folder); other != nil && other.whole() {
-			if again, failed := f.by(c.Context(), variant, folder); failed == nil && again.whole() { // a fault does not show in each game
-				fmt.Fprintf(c.ErrOrStderr(), "%s plays %s, by which it has all points; it is graded by %s\n", filepath.Base(path), variant, g.Suite.Rules.Variant())
-			}
+	}
+	if f.suite == "" && err == nil && own && !done.whole() {
+		if variant := f.plays(c.Context(), g.Suite.Rules, folder); variant != "" {
+			fmt.Fprintf(c.ErrOrStderr(), "%s plays %s, by which it has all points; it is graded by %s\n", filepath.Base(path), variant, g.Suite.Rules.Variant())
 		}
 	}
 	if office.AtFault(err) {
@@ -173,6 +173,19 @@ func (f tryFlags) alike(ctx context.Context, rules game.Rules, unread bool, fold
 		}
 	}
 	return best, variant
+}
+
+// plays is the variant, like the one asked for, by which a program that makes the set-up by itself has all points;
+// empty where there is none.
+func (f tryFlags) plays(ctx context.Context, rules game.Rules, folder fs.FS) game.Variant {
+	other, variant := f.alike(ctx, rules, false, folder)
+	if other == nil || !other.whole() {
+		return ""
+	}
+	if again, err := f.by(ctx, variant, folder); err != nil || !again.whole() { // a fault does not show in each game
+		return ""
+	}
+	return variant
 }
 
 // by grades a program as one that makes the set-up by itself, by a variant.

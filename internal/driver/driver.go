@@ -108,14 +108,14 @@ func (m maker) loaded() []string {
 func (m maker) calls(file string) int {
 	n := 0
 	for _, c := range m.settings.Calls {
-		if regexp.MustCompile(`\b` + c.Name + `\b`).MatchString(m.texts[file]) {
+		if regexp.MustCompile(`\b` + c.Name + `\s*[(=:]`).MatchString(m.texts[file]) {
 			n++
 		}
 	}
 	return n
 }
 
-// defines reports whether one of the functions is named anywhere.
+// defines reports whether one of the functions seems to be defined anywhere.
 func (m maker) defines() bool {
 	return slices.ContainsFunc(m.files, func(f string) bool { return m.calls(f) > 0 })
 }

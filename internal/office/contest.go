@@ -135,6 +135,11 @@ func (o *Office) shown(ctx context.Context, c record.Contest) (record.Contest, e
 		}
 		if st.Role == record.Student && c.Terms.Masked && !mine && e.House == "" {
 			e.Name, e.Student, e.Problem = e.Pseudonym, "", ""
+			for _, wording := range []*string{e.FirstWording, e.SecondWording} {
+				if wording != nil {
+					*wording = "" // which side it plays may be known
+				}
+			}
 		}
 	}
 	if st.Role == record.Student && !c.State.Settled() {

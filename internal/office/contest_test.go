@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"maps"
+	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -37,8 +38,11 @@ func contestOf(t *testing.T, s *servertest.Service, name string, terms contest.T
 	}
 	for _, player := range slices.Sorted(maps.Keys(programs)) {
 		file := "strategy.py"
-		if strings.HasPrefix(programs[player], "int ") {
+		switch {
+		case strings.HasPrefix(programs[player], "int "):
 			file = "strategy.c"
+		case strings.HasPrefix(programs[player], "//"):
+			file = "strategy.js"
 		}
 		if c, err = s.Client.Enter(t.Context(), "evening", name, player, []byte(programs[player]), file); err != nil {
 			t.Fatal(err)
@@ -326,5 +330,45 @@ func TestContestGivesPoints(t *testing.T) {
 	given, err := s.Client.GiveContestPoints(t.Context(), "evening", "strategies", "ttt", "marks", "best-moves")
 	if err != nil || len(given) != 1 || given[0].Student != "ada-brandt" || !strings.Contains(given[0].Reason, "% of the moves were best") {
 		t.Errorf("%+v, %v", given, err)
+	}
+}
+
+// A console program that plays against a person takes part, on the sides that it was seen to play.
+func TestConsoleProgramsInContests(t *testing.T) {
+	s := course(t)
+	programs := map[string]string{}
+	for player, file := range map[string]string{"both": "either_side.js", "second": "random_replies.py"} {
+		source, err := os.ReadFile("../../demo/opponent/" + file)
+		if err != nil {
+			t.Fatal(err)
+		}
+		programs[player] = string(source)
+	}
+	programs["hello"] = "print('hello')\ninput('Your name? ')\n"
+	contestOf(t, s, "consoles", contest.Terms{Deals: 2}, programs, "perfect")
+	page := held(t, s, "consoles")
+	for _, r := range page.Ranking.Rows {
+		e := page.Contest.Entrants[r.Player]
+		plays := [2]bool{e.FirstWording != nil, e.SecondWording != nil}
+		var sides [2]bool
+		fouls, channel := 0, record.Terminal
+		switch e.Name {
+		case "both":
+			sides = [2]bool{true, true}
+		case "second":
+			sides, fouls = [2]bool{false, true}, 4 // it would begin 6 of 12 games, 2 of them against one that cannot play at all
+		case "hello":
+			if channel, fouls = "", r.Fouls; !strings.Contains(e.Problem, "not graded yet") || r.Points != 0 {
+				t.Errorf("%s has %g points, %s", e.Name, r.Points, e.Problem)
+			}
+		default:
+			channel = ""
+		}
+		if plays != sides || r.Fouls != fouls || e.Channel != channel {
+			t.Errorf("%s plays %v through %q, %d fouls; want %v, %q, %d", e.Name, plays, e.Channel, r.Fouls, sides, channel, fouls)
+		}
+		if e.Name == "both" && (r.Losses > 0 || r.Quality.Best != r.Quality.Moves) {
+			t.Errorf("a program that looks ahead to the end lost %d games, %d of %d moves best", r.Losses, r.Quality.Best, r.Quality.Moves)
+		}
 	}
 }

@@ -204,18 +204,28 @@ func (d *drafter) signs(tapes []*channel.Tape) error {
 // moreHearings is how often more rounds are played where it was not found how the program says who has won.
 const moreHearings = 2
 
-// counted finds what is said of shots at a fleet that the program hides, where more is understood so.
+// counted finds what is said of shots at a fleet that the program hides: counted in enough games it is taken, be it
+// said at other shots than it should, and else where more is understood so.
 func (d *drafter) counted(fleet draft.Fleet, t trial) (trial, error) {
 	w := draft.Counted(fleet, t.plays)
 	if len(w.Phrases) == 0 {
 		return t, nil
 	}
-	kept, err := d.better(&t, d.suite.Scripts, func(b *bookText) { b.phrases = maps.Clone(w.Phrases) })
+	take := func(b *bookText) { b.phrases = maps.Clone(w.Phrases) }
+	kept, err := d.better(&t, d.suite.Scripts, take)
+	if err == nil && !kept && w.Phrases["shots.sunk"] != nil && w.Learned[0].Held >= enoughGames {
+		take(&d.text)
+		kept = true
+		t, err = d.try(d.text, d.suite.Scripts)
+	}
 	if kept {
 		d.learned = append(d.learned, w.Learned...)
 	}
 	return t, err
 }
+
+// enoughGames is in how many games a phrase must be said as often as there are ships, so that it is no chance.
+const enoughGames = 3
 
 // learn takes over what was found of what is said.
 func (d *drafter) learn(w draft.Wording) {

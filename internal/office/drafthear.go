@@ -254,7 +254,7 @@ func (d *drafter) hearAll(tapes []*channel.Tape) (all trial, err error) {
 }
 
 // longestHearing bounds the time in which more games are heard.
-const longestHearing = 20 * time.Second
+const longestHearing = time.Minute
 
 // moreGames is how often more the scripts are played with a program that plays a side or makes the set-up,
 // to hear all that it may say.

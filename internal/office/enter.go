@@ -98,7 +98,7 @@ func (o *Office) enter(ctx context.Context, c record.Contest, e record.Entrant, 
 	if err != nil {
 		return c, err
 	}
-	s, err := prepareStrategy(ctx, folder, rules, c.Functions, toolchain.UserCache())
+	s, err := prepareStrategy(ctx, folder, rules, c.Functions, nil, toolchain.UserCache())
 	switch {
 	case AtFault(err):
 		e.Problem = err.Error()
@@ -106,6 +106,9 @@ func (o *Office) enter(ctx context.Context, c record.Contest, e record.Entrant, 
 		return c, err
 	default:
 		e.Channel, e.Language = s.channel(), s.program.Language
+		if s.sides != nil {
+			e.FirstWording, e.SecondWording = s.sides[0], s.sides[1]
+		}
 		s.program.Close()
 	}
 	e.Archive = archive

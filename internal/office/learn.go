@@ -73,7 +73,7 @@ func placed(list []judge.ScriptVerdict) bool {
 // longestLearning bounds the time in which the wording of a program is learned, beside the number of
 // runs that each search is bounded by, which is reached first on most machines; what was learned
 // until then is used.
-const longestLearning = 2 * time.Minute
+const longestLearning = 3 * time.Minute
 
 // taught is the phrasebook of what a teacher has settled and what was learned besides, and its text.
 func taught(settled, learned string, program game.Player) (book *phrasebook.Book, text string, err error) {

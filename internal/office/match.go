@@ -95,7 +95,7 @@ type meeting struct {
 	alone      bool
 	measure    house.Measure
 	appraisers *appraisers
-	seats      [2]*channel.Strategy
+	seats      [2]channel.Contestant
 	lost       [2]int
 	chances    []float64 // of a contest of hands, by deal
 	outcome    record.Outcome
@@ -106,8 +106,12 @@ type meeting struct {
 func (m *meeting) play(ctx context.Context, from, deals int, keep func(store.PlayedBout) error) error {
 	for i, p := range m.players {
 		if p.strategy != nil {
-			m.seats[i] = p.strategy.sitDown(m.rules, m.terms)
-			defer m.seats[i].Close()
+			seat, err := p.strategy.sitDown(m.rules, m.terms)
+			if err != nil {
+				return err
+			}
+			m.seats[i] = seat
+			defer seat.Close()
 		}
 	}
 	if r, is := m.rules.(*blackjack.Rules); is && m.terms.Hands {
@@ -327,7 +331,7 @@ func newContender(ctx context.Context, c record.Contest, e record.Entrant, rules
 	if err != nil {
 		return contender{}, err
 	}
-	s, err := prepareStrategy(ctx, folder, rules, c.Functions, cache)
+	s, err := prepareStrategy(ctx, folder, rules, c.Functions, sidesOf(e), cache)
 	if AtFault(err) {
 		return contender{problem: err.Error()}, nil
 	}

@@ -63,7 +63,7 @@ func Spar(ctx context.Context, folder fs.FS, terms contest.Terms, functions, aga
 	if !slices.Contains(names, against) {
 		return Sparring{}, &InputError{"against", fmt.Errorf("%w: %q; there are %s", house.ErrUnknown, against, strings.Join(names, ", "))}
 	}
-	s, err := prepareStrategy(ctx, folder, rules, functions, toolchain.UserCache())
+	s, err := prepareStrategy(ctx, folder, rules, functions, nil, toolchain.UserCache())
 	if AtFault(err) {
 		return Sparring{}, fmt.Errorf("%w: %w", ErrCannotPlay, err)
 	}

@@ -61,22 +61,40 @@ func speaksProtocol(folder fs.FS) (bool, error) {
 type strategist struct {
 	program  *toolchain.Program
 	settings string
-	book     *calls.Book // nil for the protocol
+	book     *calls.Book // of a function
+	sides    *sides      // of a program on a terminal
 }
 
-// prepareStrategy builds a strategy. Errors for which AtFault holds are the program's.
-func prepareStrategy(ctx context.Context, folder fs.FS, rules game.Rules, functions string, cache toolchain.Cache) (*strategist, error) {
+// prepareStrategy builds a strategy. known are the sides that a program on a terminal plays, nil where
+// that is not known yet. Errors for which AtFault holds are the program's.
+func prepareStrategy(ctx context.Context, folder fs.FS, rules game.Rules, functions string, known *sides, cache toolchain.Cache) (*strategist, error) {
 	protocol, err := speaksProtocol(folder)
 	if err != nil {
 		return nil, err
 	}
-	if protocol {
+	if protocol || known != nil {
 		p, err := toolchain.Prepare(ctx, folder, cache)
 		if err != nil {
 			return nil, err
 		}
-		return &strategist{program: p}, nil
+		return &strategist{program: p, sides: known}, nil
 	}
+	s, err := prepareFunction(ctx, folder, rules, functions, cache)
+	if none := errors.Is(err, driver.ErrNoCall) || errors.Is(err, driver.ErrLanguage); !none || !facesPeople(rules) {
+		return s, err
+	}
+	found, failed := findSides(ctx, folder, rules)
+	switch {
+	case AtFault(failed):
+		return nil, fmt.Errorf("%w; nor was it seen to play against a person: %w", err, failed)
+	case failed != nil:
+		return nil, failed
+	}
+	return prepareStrategy(ctx, folder, rules, functions, found, cache)
+}
+
+// prepareFunction builds a strategy that is a function.
+func prepareFunction(ctx context.Context, folder fs.FS, rules game.Rules, functions string, cache toolchain.Cache) (*strategist, error) {
 	book, err := strategyBook(rules, functions)
 	if err != nil {
 		return nil, err
@@ -89,24 +107,31 @@ func prepareStrategy(ctx context.Context, folder fs.FS, rules game.Rules, functi
 	if err != nil {
 		return nil, err
 	}
-	return &strategist{driven.Program, driven.Settings, book}, nil
+	return &strategist{program: driven.Program, settings: driven.Settings, book: book}, nil
 }
 
 // channel is how the strategy is spoken to.
 func (s *strategist) channel() string {
-	if s.book == nil {
-		return record.Wire
+	switch {
+	case s.sides != nil:
+		return record.Terminal
+	case s.book != nil:
+		return record.Function
 	}
-	return record.Function
+	return record.Wire
 }
 
 // sitDown makes the strategy ready to play games under the terms of a contest.
-func (s *strategist) sitDown(rules game.Rules, t contest.Terms) *channel.Strategy {
+func (s *strategist) sitDown(rules game.Rules, t contest.Terms) (channel.Contestant, error) {
 	spec := s.program.Spec()
 	spec.Limits.CPU = max(spec.Limits.CPU, time.Duration(t.Seconds*float64(time.Second))*time.Duration(2*max(1, min(t.Deals, 300))))
+	if s.sides != nil {
+		books, err := s.sides.books()
+		return &channel.Console{Rules: rules, Spec: spec, Books: books, Seconds: t.Seconds}, err
+	}
 	return &channel.Strategy{
 		Rules: rules, Spec: spec, Book: s.book, Settings: s.settings, Words: t.Words, Seconds: t.Seconds, Fresh: t.Memory == contest.ByGame,
-	}
+	}, nil
 }
 
 // unpacked is an archive of a submission as a folder.

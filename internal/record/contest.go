@@ -51,9 +51,12 @@ type Entrant struct {
 	Name     string `json:"name" db:"name"`
 	Student  string `json:"student,omitempty" db:"student"`
 	House    string `json:"house,omitempty" db:"house" description:"The house player; empty for a program."`
-	Channel  string `json:"channel,omitempty" db:"channel" enum:"wire,function,"`
+	Channel  string `json:"channel,omitempty" db:"channel" enum:"wire,function,terminal,"`
 	Language string `json:"language,omitempty" db:"language"`
 	Problem  string `json:"problem,omitempty" db:"problem" description:"Why the program cannot play: all its games are lost."`
+
+	FirstWording  *string `json:"first_wording,omitempty" db:"first_wording" description:"Of a program on a terminal: its wording where it moves first, empty for the built-in one; absent where it does not."`
+	SecondWording *string `json:"second_wording,omitempty" db:"second_wording" description:"The same where it moves second."`
 
 	Pseudonym string `json:"-" db:"pseudonym"`
 	Archive   []byte `json:"-" db:"archive"`

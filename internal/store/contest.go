@@ -154,7 +154,7 @@ func (s *Store) contest(ctx context.Context, db sqlx.ExtContext, where string, p
 		return c, err
 	}
 	return c, list(ctx, db, &c.Entrants, `
-		select number, name, student, pseudonym, house, channel, language, problem from entrant where contest_id = :id order by number`, map[string]any{"id": c.ID})
+		select number, name, student, pseudonym, house, channel, language, problem, first_wording, second_wording from entrant where contest_id = :id order by number`, map[string]any{"id": c.ID})
 }
 
 // AddEntrant adds a player with the next number, or changes the program of one with the same
@@ -163,6 +163,7 @@ func (s *Store) AddEntrant(ctx context.Context, id int64, e record.Entrant, late
 	params := map[string]any{
 		"id": id, "name": e.Name, "student": e.Student, "pseudonym": e.Pseudonym, "house": e.House,
 		"channel": e.Channel, "language": e.Language, "problem": e.Problem, "archive": e.Archive,
+		"first": e.FirstWording, "second": e.SecondWording,
 	}
 	return s.in(ctx, func(tx *sqlx.Tx) error {
 		var open bool
@@ -172,7 +173,8 @@ func (s *Store) AddEntrant(ctx context.Context, id int64, e record.Entrant, late
 		changed, err := int64(0), error(nil)
 		if open {
 			changed, err = affect(ctx, tx, `
-				update entrant set student = :student, house = :house, channel = :channel, language = :language, problem = :problem, archive = :archive
+				update entrant set student = :student, house = :house, channel = :channel, language = :language, problem = :problem, archive = :archive,
+				                   first_wording = :first, second_wording = :second
 				where contest_id = :id and name = :name`, params)
 			if err != nil {
 				return err
@@ -185,8 +187,8 @@ func (s *Store) AddEntrant(ctx context.Context, id int64, e record.Entrant, late
 			return ErrStarted
 		}
 		return exec(ctx, tx, `
-			insert into entrant (contest_id, number, name, student, pseudonym, house, channel, language, problem, archive)
-			select :id, count(*), :name, :student, :pseudonym, :house, :channel, :language, :problem, :archive from entrant where contest_id = :id`, params)
+			insert into entrant (contest_id, number, name, student, pseudonym, house, channel, language, problem, archive, first_wording, second_wording)
+			select :id, count(*), :name, :student, :pseudonym, :house, :channel, :language, :problem, :archive, :first, :second from entrant where contest_id = :id`, params)
 	})
 }
 
@@ -222,7 +224,7 @@ func (s *Store) SeedEntrants(ctx context.Context, id int64, numbers []int) error
 
 // Entrant finds a player with its program.
 func (s *Store) Entrant(ctx context.Context, id int64, number int) (e record.Entrant, err error) {
-	err = get(ctx, s.db, &e, `select number, name, student, pseudonym, house, channel, language, problem, archive from entrant where contest_id = :id and number = :number`,
+	err = get(ctx, s.db, &e, `select number, name, student, pseudonym, house, channel, language, problem, first_wording, second_wording, archive from entrant where contest_id = :id and number = :number`,
 		map[string]any{"id": id, "number": number})
 	return e, err
 }

@@ -4,7 +4,7 @@ import { computed, ref } from 'vue'
 import { api, ask, type ContestPlayer } from '../api/client'
 import HandGrid from '../parts/HandGrid.vue'
 import LoadState from '../parts/LoadState.vue'
-import { contestPath, fixed, mean, percent, playerName, resultOf } from '../use/contest'
+import { contestPath, fixed, mean, percent, playerName, resultOf, speaks } from '../use/contest'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -26,7 +26,7 @@ const limit = ref(20)
         <RouterLink to="/">Courses</RouterLink> / <RouterLink :to="`/courses/${course}`">{{ course }}</RouterLink> / <RouterLink :to="`/courses/${course}/-/contests`">Contests</RouterLink> / <RouterLink :to="contestPath(c)">{{ c.title }}</RouterLink> / {{ entrant.name }}
       </nav>
       <h1>{{ entrant.name }}</h1>
-      <p class="quiet">place {{ view.rank.place }} of {{ c.entrants.length }} · {{ entrant.house ? 'a house player' : `${entrant.language}, ${entrant.channel === 'wire' ? 'the protocol' : 'a function'}` }}</p>
+      <p class="quiet">place {{ view.rank.place }} of {{ c.entrants.length }} · {{ entrant.house ? 'a house player' : `${entrant.language}, ${speaks[entrant.channel ?? '']}` }}</p>
       <p v-if="entrant.problem" class="refused">It cannot play: {{ entrant.problem }}</p>
       <div class="columns">
         <section class="panel">

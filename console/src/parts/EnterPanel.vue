@@ -4,6 +4,7 @@ import { computed, ref } from 'vue'
 
 import { api, ask, upload, type Assignment, type Contest, type Course, type Guide } from '../api/client'
 import { useAct } from '../use/act'
+import { speaks } from '../use/contest'
 import { useLoad } from '../use/load'
 import ActState from './ActState.vue'
 import FileField from './FileField.vue'
@@ -65,7 +66,7 @@ const drop = (number: number) => act(async () => {
         <tbody>
           <tr v-for="e in contest.entrants" :key="e.number">
             <td class="number">{{ e.number + 1 }}</td><th scope="row">{{ e.name }}</th>
-            <td>{{ e.house ? 'is of the house' : e.channel === 'wire' ? 'the protocol' : e.channel }}<span v-if="e.problem" class="bad">cannot play: {{ e.problem }}</span></td><td>{{ e.language }}</td>
+            <td>{{ e.house ? 'is of the house' : speaks[e.channel ?? ''] }}<template v-if="e.channel === 'terminal' && (e.first_wording == null || e.second_wording == null)">, {{ e.first_wording == null ? 'second' : 'first' }} only</template><span v-if="e.problem" class="bad">cannot play: {{ e.problem }}</span></td><td>{{ e.language }}</td>
             <td><button v-if="teaches && contest.state === 'open'" type="button" class="btn btn-link bad" @click="drop(e.number)">take out<span class="visually-hidden"> {{ e.name }}</span></button></td>
           </tr>
         </tbody>

@@ -38,5 +38,8 @@ export function resultOf(c: Contest, b: Bout): string {
   return `${playerName(c, b.winner === 1 ? b.first : b.second)} wins`
 }
 
+/** How a strategy is asked for its moves, by its channel. */
+export const speaks: Record<string, string> = { wire: 'the protocol', function: 'a function', terminal: 'a terminal, against a person' }
+
 /** The address of a contest's pages. */
 export const contestPath = (c: Contest) => `/courses/${c.course}/-/contests/${c.name}`

@@ -24,7 +24,8 @@ type answer struct {
 }
 
 // Imply implements game.Implies. A fleet whose ships are sunk when that was told is
-// preferred to one that fits the hits and misses only.
+// preferred to one in which a ship that is told to be sunk lies where the shot was, and that
+// to one that fits the hits and misses only.
 func (r *Rules) Imply(moves []game.Move, seen [][]game.Fact) (game.Setup, error) {
 	if !r.Implied() {
 		return "", ErrImplied
@@ -33,12 +34,12 @@ func (r *Rules) Imply(moves []game.Move, seen [][]game.Fact) (game.Setup, error)
 	if err != nil {
 		return "", err
 	}
-	for _, strict := range []bool{true, false} {
-		if berths := r.fleetFor(told, sunk, len(moves), strict); berths != nil {
+	for _, by := range []fit{bySinking, byNames, byHits} {
+		if berths := r.fleetFor(told, sunk, len(moves), by); berths != nil {
 			return r.setupOf(berths), nil
 		}
 	}
-	first := sort.Search(len(moves), func(i int) bool { return r.fleetFor(told, sunk, i+1, false) == nil })
+	first := sort.Search(len(moves), func(i int) bool { return r.fleetFor(told, sunk, i+1, byHits) == nil })
 	hits := 0
 	for _, a := range told {
 		if a.hit && a.move <= first {
@@ -111,6 +112,15 @@ func kindOf(hit bool) game.Kind {
 	return game.FactMiss
 }
 
+// fit is what a fleet must fit beside hits and misses.
+type fit int
+
+const (
+	byHits    fit = iota
+	byNames       // a ship that is named at a shot lies there
+	bySinking     // and ships are sunk when that is told
+)
+
 // fitting looks for a fleet that fits answers.
 type fitting struct {
 	*search
@@ -118,7 +128,7 @@ type fitting struct {
 	told   map[game.Cell]answer // up to a move
 	sunk   map[int][]string
 	moves  int // how many of them count
-	strict bool
+	by     fit
 	hits   []game.Cell // in order
 	placed []bool
 	tries  int
@@ -128,10 +138,10 @@ type fitting struct {
 const mostTries = 2_000_000
 
 // fleetFor returns a fleet that fits what was told in the first moves, or nil.
-func (r *Rules) fleetFor(told map[game.Cell]answer, sunk map[int][]string, moves int, strict bool) []Berth {
+func (r *Rules) fleetFor(told map[game.Cell]answer, sunk map[int][]string, moves int, by fit) []Berth {
 	f := &fitting{
 		search: newSearch(r.rows, r.cols, r.lengths(), r.touching), rules: r,
-		told: map[game.Cell]answer{}, sunk: sunk, moves: moves, strict: strict, placed: make([]bool, len(r.fleet)),
+		told: map[game.Cell]answer{}, sunk: sunk, moves: moves, by: by, placed: make([]bool, len(r.fleet)),
 	}
 	var misses set
 	for c, a := range told {
@@ -168,7 +178,7 @@ func (f *fitting) cover(taken, covered set) bool {
 			}
 			for i := range f.berths[ship] {
 				p := &f.berths[ship][i]
-				if !p.cells.has(bit) || !f.free(&taken, p) || f.strict && !f.named(ship, p.berth) {
+				if !p.cells.has(bit) || !f.free(&taken, p) || f.by >= byNames && !f.named(ship, p.berth) {
 					continue
 				}
 				next, over := f.with(&taken, p), covered
@@ -184,7 +194,7 @@ func (f *fitting) cover(taken, covered set) bool {
 		}
 		return false
 	}
-	if f.strict && !f.sinks() {
+	if f.by == bySinking && !f.sinks() {
 		return false
 	}
 	return f.rest(0, taken)
@@ -212,10 +222,11 @@ func (f *fitting) rest(ship int, taken set) bool {
 	return false
 }
 
-// named reports whether the hits on a ship were told with its name, or with none.
+// named reports whether the hits on a ship were told with its name, or with none, and so was that it is sunk.
 func (f *fitting) named(ship int, at Berth) bool {
+	other := func(name string) bool { return name != "" && name != f.rules.fleet[ship].Name }
 	for _, c := range at.Cells(f.lengths[ship]) {
-		if name := f.told[c].ship; name != "" && name != f.rules.fleet[ship].Name {
+		if a, hit := f.told[c]; hit && (other(a.ship) || len(f.sunk[a.move]) > 0 && !slices.ContainsFunc(f.sunk[a.move], func(name string) bool { return !other(name) })) {
 			return false
 		}
 	}
