@@ -11,8 +11,9 @@ import (
 	"durchgang/core/phrasebook"
 )
 
-// Dealt is in how many plays the cards that are dealt first all stand on the screen.
-func Dealt(rules game.Rules, plays []Play) (n int) {
+// Dealt is in how many plays the cards that are dealt first all stand on the screen, and in how many of these the
+// player's stand together on a line, so that none of them is the dealer's.
+func Dealt(rules game.Rules, plays []Play) (shown, together int) {
 	l := newLearner(plays, [3][]string{})
 	l.blind = true
 	done := map[int]bool{}
@@ -22,11 +23,15 @@ func Dealt(rules game.Rules, plays []Play) (n int) {
 			continue
 		}
 		done[s.play] = true
-		if within(slices.Concat(hands.mine, hands.theirs), ranksOn(s.Screen)) {
-			n++
+		if !within(slices.Concat(hands.mine, hands.theirs), ranksOn(s.Screen)) {
+			continue
+		}
+		shown++
+		if slices.ContainsFunc(phrasebook.Gather(s.Screen), func(line string) bool { return runs(phrasebook.Ranks(line), hands.mine) }) {
+			together++
 		}
 	}
-	return n
+	return shown, together
 }
 
 // ranksOn are the ranks of all cards that may stand on a screen.

@@ -115,6 +115,7 @@ type setupDocument struct {
 
 type cardDocument struct {
 	Type    string  `yaml:"type"`
+	Deal    string  `yaml:"deal"`
 	Between *string `yaml:"between"`
 }
 
@@ -169,6 +170,7 @@ var (
 	ErrNoNumber = errors.New("the pattern has no group for the number: (?P<n>[0-9]+), or for lives that are gone (?P<gone>[0-9]+)")
 	ErrEach     = errors.New("each names the ships that are typed one after the other, as in {first}, and stands without type")
 	ErrDrawn    = errors.New("cells are drawn as hit, miss, sea or ship, each with a list of signs")
+	ErrDeal     = errors.New("a deal is P for each card of the player's and D for each of the dealer's, two of each, as in PPDD")
 	ErrCard     = errors.New("a card is written with {rank}, and {suit} where the suit stands")
 	ErrFileName = errors.New("a set-up's file is a name in the program's folder, without a path")
 )
@@ -388,10 +390,13 @@ func (c *compiler) setup(own, builtIn setupDocument) {
 		s.ship = c.ship(*own.Ship)
 	}
 	if own.Card != nil {
-		if !strings.Contains(own.Card.Type, "{rank}") {
+		s.card = &card{template: cmp.Or(own.Card.Type, "{rank}{suit}"), between: " ", deal: own.Card.Deal}
+		if !strings.Contains(s.card.template, "{rank}") {
 			c.fail("$.setup.card", ErrCard)
 		}
-		s.card = &card{own.Card.Type, " "}
+		if deal := own.Card.Deal; deal != "" && (len(deal) != 4 || strings.Count(deal, "P") != 2 || strings.Count(deal, "D") != 2) {
+			c.fail("$.setup.card.deal", ErrDeal)
+		}
 		if own.Card.Between != nil {
 			s.card.between = *own.Card.Between
 		}

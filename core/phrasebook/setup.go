@@ -23,6 +23,7 @@ type setup struct {
 type card struct {
 	template string
 	between  string // two cards
+	deal     string // who gets the first four: P and D; in turn where empty
 }
 
 // question asks for a part of a set-up, or with each for its ships one after the other.
@@ -174,11 +175,25 @@ func (c *card) write(cards []string) []string {
 		return cards
 	}
 	written := make([]string, len(cards))
-	for i, text := range cards {
+	for i, text := range c.dealt(cards) {
 		suit := len(text) - 1
 		written[i] = strings.NewReplacer("{rank}", text[:suit], "{suit}", text[suit:]).Replace(c.template)
 	}
 	return written
+}
+
+// dealt are cards that are dealt in turn, the player's first, in the order in which the program deals them.
+func (c *card) dealt(cards []string) []string {
+	if c.deal == "" || len(cards) < len(c.deal) {
+		return cards
+	}
+	order := slices.Clone(cards)
+	next := map[rune]int{'P': 0, 'D': 1}
+	for i, who := range c.deal {
+		order[i] = cards[next[who]]
+		next[who] += 2
+	}
+	return order
 }
 
 func (c *card) divider() string {

@@ -357,12 +357,14 @@ func since(screen phrasebook.Screen, answers [][2]string) phrasebook.Screen {
 }
 
 // startOf is the screen of a program that has just been started, as it is after the answers
-// of the book.
+// of the book: the first on which something stands.
 func startOf(t trial) phrasebook.Screen {
-	if len(t.steps) == 0 {
-		return nil
+	for _, s := range t.steps[:min(2, len(t.steps))] { // a deal is seen at its move
+		if s.Screen.Prompt() != "" {
+			return s.Screen
+		}
 	}
-	return t.steps[0].Screen
+	return nil
 }
 
 var digits = regexp.MustCompile(`[0-9]+`)

@@ -82,8 +82,8 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 	if parts[0] == "{cards}" {
 		ways = append(ways, "arguments: ['{cards...}']")
 	}
-	if parts[0] == "{word}" && prompt != "" {
-		ways = append(ways, "arguments: [], type: [{ask: "+quoted("^"+regexp.QuoteMeta(prompt))+", type: '{word}'}]")
+	if asked := parts[0] == "{word}" || parts[0] == "{cards}"; asked && prompt != "" {
+		ways = append(ways, "arguments: [], type: [{ask: "+quoted("^"+regexp.QuoteMeta(prompt))+", type: '"+parts[0]+"'}]")
 	}
 	return ways
 }
@@ -240,6 +240,7 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 				text.setup = "{" + place + ", " + as + "}"
 			}
 			started++
+			before := found.n
 			if len(written) > len(cards) {
 				t, err := d.try(text, few[:1])
 				if err != nil {
@@ -252,6 +253,11 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 			tried++
 			if err := d.consider(found, text, few); err != nil {
 				return best, err
+			}
+			if found.n > before && parts[0] == "{cards}" {
+				if err := d.dealt(found, text, few); err != nil {
+					return best, err
+				}
 			}
 			if as != "" && len(written) > len(cards) && tried <= mostShotAt {
 				if err := d.shotAt(found, text, few); err != nil {
@@ -272,6 +278,29 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
 	}
 	return best, nil
+}
+
+// deals are the orders in which cards may be dealt to the player and the dealer; in the usual one they get them in
+// turn, the player first.
+var deals = []string{"PPDD", "DPDP", "DDPP"}
+
+// dealt tries the orders in which cards are dealt, where they are shown and not as the player's.
+func (d *drafter) dealt(found *fitting, text bookText, few []suite.Script) error {
+	for _, deal := range deals {
+		if found.whole {
+			break
+		}
+		other := text.clone()
+		if head, form, has := strings.Cut(text.setup, "card: {"); has {
+			other.setup = head + "card: {deal: " + deal + ", " + form
+		} else {
+			other.setup = strings.TrimSuffix(text.setup, "}") + ", card: {deal: " + deal + "}}"
+		}
+		if err := d.consider(found, other, few); err != nil {
+			return err
+		}
+	}
+	return nil
 }
 
 // shotAt tries every way to type a shot with one way to give the fleets, first in one script.
@@ -299,8 +328,8 @@ func (d *drafter) given(t trial) (n int, whole bool) {
 		n = draft.Shows(d.known(), t.plays)
 		return n, n >= len(t.plays)
 	case parts[0] == "{cards}":
-		n = draft.Dealt(d.suite.Rules, t.plays)
-		return n, n >= len(t.plays)
+		shown, together := draft.Dealt(d.suite.Rules, t.plays)
+		return shown + together, together >= len(t.plays)
 	case t.silent:
 		return 0, false
 	}

@@ -21,6 +21,7 @@ type played struct {
 	verdict  judge.ScriptVerdict
 	witness  *judge.Witness // nil where no rules can be asked what they say of the script
 	evidence record.Evidence
+	asked    string      // the last line that it had printed as the game began
 	moves    []game.Move // of a program that makes the set-up itself, with what was seen of each
 	seen     []judge.Observation
 }

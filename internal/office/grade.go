@@ -305,6 +305,9 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 		}
 	}
 	r.evidence = g.evidence(number, moments, performance, r.verdict)
+	if len(performance.Events) > 0 {
+		r.asked = lastLine(printed(performance.Events[0]))
+	}
 	return r, nil
 }
 

@@ -17,6 +17,9 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 	if g.Book == nil && g.pages == nil || g.Suite.Program != game.Nobody {
 		return list, nil
 	}
+	if err := g.leaveOut(refusedWords(list), list, keep); err != nil {
+		return nil, err
+	}
 	doubtful := judge.Doubtful(verdictsOf(list))
 	if len(doubtful) == 0 {
 		return list, nil
@@ -44,6 +47,44 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 		return nil, g.notRead(list, NotReadError{})
 	}
 	return unread, nil
+}
+
+// refusedWords are the scripts with a word that the program refuses as it is given it: it shows no place of it, as it does
+// of most words, and asks for something else than after these. What is typed then is no guess.
+func refusedWords(list []played) (refused []int) {
+	asked := map[string]bool{} // after words whose places are shown
+	shown := 0
+	for i, p := range list {
+		if p.witness == nil || p.verdict.Script.Own || len(p.verdict.Steps) == 0 || p.witness.Seen[0].Condition != judge.Asking {
+			continue
+		}
+		for _, c := range p.verdict.Steps[0].Comparisons {
+			switch {
+			case c.Subject != "letters":
+			case c.State == judge.NotShown:
+				refused = append(refused, i)
+			default:
+				shown++
+				asked[p.asked] = true
+			}
+		}
+	}
+	if len(refused) > shown {
+		return nil
+	}
+	return slices.DeleteFunc(refused, func(i int) bool { return asked[list[i].asked] })
+}
+
+// leaveOut judges scripts again without what was seen in them.
+func (g Grader) leaveOut(scripts []int, list []played, keep func(record.Evidence) error) error {
+	for _, i := range scripts {
+		p := &list[i]
+		if err := p.judge(g.Suite, p.witness.Seen[:1], keep); err != nil { // the program is started, and no more of it is seen
+			return err
+		}
+		p.witness = nil
+	}
+	return nil
 }
 
 // judge judges a script again by what was seen of it, and keeps its evidence where there is some.

@@ -24,6 +24,7 @@ type NotReadError struct {
 	Printed   string // the last lines of what it printed then
 	Chooses   bool   // it plays with another set-up than it is given
 	Replies   bool   // it answers a move with one of its own
+	Uncounted bool   // it shows cards, and what it says of them was not understood in any round
 	Alike     string // a variant that begins otherwise, which it may play instead; empty for none
 	Shows     string // what it shows that belongs to that variant, empty for nothing
 }
@@ -39,6 +40,8 @@ func (e *NotReadError) Error() string {
 		text = "not graded yet: the program answers a move with one of its own, and two players were expected.\nGrade it with a suite for programs that play one side (docs/scripts.md); if it has two players as well, say in a phrasebook what is answered to get there."
 	case e.Chooses:
 		text = "not graded yet: the program does not play with the word or the cards that it is given.\nIf it chooses them by itself, grade it with the suite for such programs; if it is given them in another way, say so in a phrasebook."
+	case e.Uncounted:
+		text = "not graded yet: in no round was it understood what the program's cards count or who has won.\nIf it is this game, say in a phrasebook how a card is written to it (setup, card) and what it says (cards)."
 	case crashed && crash != "":
 		text = "not graded yet: the program stops before it asks for anything: " + crash +
 			".\nIt may need a module, a file, a window, or a version of the language that is not here, or input in another way."
@@ -82,10 +85,15 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 	if p.replies && doubtful(list) {
 		return g.notRead(list, NotReadError{Replies: true})
 	}
+	seen := func(subjects ...string) bool {
+		return slices.ContainsFunc(list, func(p played) bool {
+			return slices.ContainsFunc(subjects, func(subject string) bool { return agrees(p, subject) })
+		})
+	}
+	if g.rounds() && !(seen("cards") && seen("total", "bust", "hand")) { // it shows cards, and does not know what they count
+		return g.notRead(list, NotReadError{Uncounted: seen("cards")})
+	}
 	if g.pages != nil { // whose map was found, so that it takes moves
-		if g.rounds() && !slices.ContainsFunc(list, func(p played) bool { return agrees(p, "cards") }) {
-			return g.notRead(list, NotReadError{})
-		}
 		return nil
 	}
 	if accepted(list) {
