@@ -2,9 +2,9 @@
 # service: $durchgang, $DURCHGANG_SERVER, $ready with what it printed, $course, $assignment
 # and $password are set.
 
-link=$(grep -o 'http://.*/welcome#.*' "$ready" || true)
+link=$(grep -o 'http://.*/accept-invite#.*' "$ready" || true)
 if [ -n "$link" ]; then
-  $durchgang welcome "$link" --login ida --name "Ida Marling" <<< "$password"
+  $durchgang accept-invite "$link" --login ida --name "Ida Marling" <<< "$password"
 else
   $durchgang sign-in ida <<< "$password"
 fi
@@ -14,7 +14,7 @@ if ! $durchgang course list --json | grep -q "\"$course\""; then
   $durchgang assignment create $assignment --title "Tic-tac-toe for two" --game tic-tac-toe --tries 3
   # One student can look, too; the token is not to take the teacher's place.
   link=$($durchgang roster invite $course hugo-tandy 2> /dev/null | cut -d, -f2)
-  XDG_CONFIG_HOME=$(mktemp -d) $durchgang welcome "$link" <<< "$password" > /dev/null
+  XDG_CONFIG_HOME=$(mktemp -d) $durchgang accept-invite "$link" <<< "$password" > /dev/null
 fi
 $durchgang import $assignment demo/class
 $durchgang run $assignment

@@ -10,7 +10,7 @@ import ReportPage from './pages/ReportPage.vue'
 import ResultPage from './pages/ResultPage.vue'
 import ScriptPage from './pages/ScriptPage.vue'
 import SignInPage from './pages/SignInPage.vue'
-import WelcomePage from './pages/WelcomePage.vue'
+import AcceptInvitePage from './pages/AcceptInvitePage.vue'
 import WorkbenchPage from './pages/WorkbenchPage.vue'
 import { onSessionEnd } from './api/client'
 import { useSession } from './stores/session'
@@ -19,7 +19,7 @@ export const router = createRouter({
   history: createWebHistory(),
   routes: [
     { path: '/sign-in', component: SignInPage, meta: { open: true } },
-    { path: '/welcome', component: WelcomePage, meta: { open: true } },
+    { path: '/accept-invite', component: AcceptInvitePage, meta: { open: true } },
     { path: '/', component: CoursesPage },
     { path: '/account', component: () => import('./pages/AccountPage.vue') },
     { path: '/office', component: () => import('./pages/OfficePage.vue') },

@@ -26,7 +26,7 @@ func Followed(rules game.Rules, plays []Play) (n int) {
 	return n
 }
 
-// Answers counts plays by what came of their last step, the third, where nothing is known of the cards.
+// Answers counts plays by the result of their last step, the third, where nothing is known of the cards.
 type Answers struct {
 	More  int // it shows another card, and the round goes on
 	Same  int // the same is asked as before, with no other card

@@ -87,7 +87,7 @@ func (v *Verdict) settle(p suite.Policy, daysLate int) {
 		v.enter(-late, fmt.Sprintf("handed in late, %d days begun: %d%% of the points for each day, at most %d%%", daysLate, p.Late, p.LateMost))
 	}
 	if rounded := p.Rounded(v.Points); rounded != v.Points {
-		v.enter(rounded-v.Points, fmt.Sprintf("rounded half up to a multiple of %s", p.Round))
+		v.enter(rounded-v.Points, fmt.Sprintf("rounded to a multiple of %s", p.Round))
 	}
 }
 

@@ -8,7 +8,7 @@ package mistake
 
 import "durchgang/core/game"
 
-// Mistake is one known misunderstanding in one variant of a game. Where a mistake
+// Mistake is one common mistake in one variant of a game. Where a mistake
 // has a parameter, such as which line is missing, each value is a mistake of its own
 // with the same family.
 type Mistake struct {

@@ -67,7 +67,7 @@ func (p *Page) Settle(ctx context.Context, within time.Duration) (s Settled, err
 
 var digits = regexp.MustCompile(`[0-9]+`)
 
-// alike reports whether two looks show the same, but for numbers: a clock goes on for ever.
+// alike reports whether two looks show the same, but for numbers: a clock never stops.
 func alike(a, b Look) bool {
 	return bytes.Equal(digits.ReplaceAll(a.Shown, []byte("0")), digits.ReplaceAll(b.Shown, []byte("0")))
 }

@@ -180,15 +180,15 @@ func signOutCommand(o *options) *cobra.Command {
 func welcomeCommand(o *options) *cobra.Command {
 	var login, name string
 	c := &cobra.Command{
-		Use: "welcome LINK", Short: "Choose a password with a link, and sign in", Args: exactly("a LINK"),
+		Use: "accept-invite LINK", Short: "Choose a password with a link, and sign in", Args: exactly("a LINK"),
 		Long: `Choose a password with a link that was made for you, and sign in. The link that the service
 prints when nobody has an account makes the first teacher, with --login and --name. The
 password is asked for, or read from standard input.`,
-		Example: "  durchgang welcome 'http://127.0.0.1:8420/welcome#GdV…' --login ida --name 'Ida Marling'",
+		Example: "  durchgang accept-invite 'http://127.0.0.1:8420/accept-invite#GdV…' --login ida --name 'Ida Marling'",
 		RunE: func(c *cobra.Command, args []string) error {
 			link, err := url.Parse(args[0])
 			if err != nil || link.Fragment == "" {
-				return &exitError{exitInput, errors.New("this is no link of Durchgang: it ends in /welcome# and a secret; put it in quotes")}
+				return &exitError{exitInput, errors.New("this is no link of Durchgang: it ends in /accept-invite# and a secret; put it in quotes")}
 			}
 			if link.Host != "" {
 				o.server = link.Scheme + "://" + link.Host
@@ -310,7 +310,7 @@ func tokenCommand(o *options) *cobra.Command {
 func recordNumber(text, what string) (int64, error) {
 	id, err := strconv.ParseInt(text, 10, 32)
 	if err != nil || id < 1 {
-		return 0, &exitError{exitInput, fmt.Errorf("%q is no number of %s", text, what)}
+		return 0, &exitError{exitInput, fmt.Errorf("%q is not the ID of %s", text, what)}
 	}
 	return id, nil
 }
@@ -463,9 +463,9 @@ func memberCommand(o *options) *cobra.Command {
 func trailCommand(o *options) *cobra.Command {
 	var before int64
 	c := &cobra.Command{
-		Use: "trail [COURSE]", Short: "Show the audit log, the newest entries first", Args: cobra.MaximumNArgs(1), Example: "  durchgang trail evening-class\n  durchgang trail --before 200 --json",
+		Use: "audit [COURSE]", Short: "Show the audit log, the newest entries first", Args: cobra.MaximumNArgs(1), Example: "  durchgang audit evening-class\n  durchgang audit --before 200 --json",
 		RunE: func(c *cobra.Command, args []string) error {
-			acts, err := o.client().Trail(c.Context(), strings.Join(args, ""), before)
+			acts, err := o.client().AuditLog(c.Context(), strings.Join(args, ""), before)
 			return o.answer(c, acts, err, func(w io.Writer) {
 				t := newTable(w)
 				t.AppendHeader(table.Row{"act", "when", "who", "what", "about", "status"})

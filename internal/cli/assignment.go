@@ -17,8 +17,8 @@ import (
 
 func assignmentCommand(o *options) *cobra.Command {
 	c := &cobra.Command{Use: "assignment", Short: "Assignments of a course", Example: "  durchgang assignment create evening-class/tic-tac-toe --game tic-tac-toe\n  durchgang assignment list evening-class"}
-	c.AddCommand(assignmentCreateCommand(o), assignmentRehearseCommand(o), assignmentChangeCommand(o), assignmentListCommand(o), assignmentShowCommand(o),
-		assignmentRevisionsCommand(o), assignmentExportCommand(o), assignmentAdoptCommand(o), assignmentKitCommand(o))
+	c.AddCommand(assignmentCreateCommand(o), assignmentDryRunCommand(o), assignmentChangeCommand(o), assignmentListCommand(o), assignmentShowCommand(o),
+		assignmentRevisionsCommand(o), assignmentExportCommand(o), assignmentImportCommand(o), assignmentKitCommand(o))
 	return c
 }
 
@@ -91,11 +91,11 @@ func assignmentCreateCommand(o *options) *cobra.Command {
 	return c
 }
 
-func assignmentRehearseCommand(o *options) *cobra.Command {
+func assignmentDryRunCommand(o *options) *cobra.Command {
 	var f assignmentFlags
 	c := &cobra.Command{
-		Use: "rehearse COURSE [PROGRAM]", Short: "Try an assignment before it is made: on a right program and on every known mistake", Args: cobra.RangeArgs(1, 2),
-		Example: "  durchgang assignment rehearse evening-class --game hangman --suite mine.suite my-solution.py",
+		Use: "dry-run COURSE [PROGRAM]", Short: "Try an assignment before it is made: on a right program and on every known mistake", Args: cobra.RangeArgs(1, 2),
+		Example: "  durchgang assignment dry-run evening-class --game hangman --suite mine.suite my-solution.py",
 		RunE: func(c *cobra.Command, args []string) (err error) {
 			a := f.Assignment
 			if a.Course = args[0]; a.Game == "" {
@@ -114,15 +114,15 @@ func assignmentRehearseCommand(o *options) *cobra.Command {
 					return err
 				}
 			}
-			r, err := o.client().Rehearse(c.Context(), a, name, data)
-			return o.answer(c, r, err, func(w io.Writer) { printRehearsal(w, r) })
+			r, err := o.client().DryRun(c.Context(), a, name, data)
+			return o.answer(c, r, err, func(w io.Writer) { printDryRun(w, r) })
 		},
 	}
 	f.add(c)
 	return c
 }
 
-func printRehearsal(w io.Writer, r record.Rehearsal) {
+func printDryRun(w io.Writer, r record.DryRun) {
 	fmt.Fprintf(w, "%s, of which %d are public, %s points\n", plural(r.Scripts, "script"), r.Public, r.Of)
 	if len(r.Mistakes) > 0 {
 		fmt.Fprintf(w, "a right program gets %s\n", r.Right)
@@ -349,16 +349,16 @@ func assignmentKitCommand(o *options) *cobra.Command {
 	}, "-kit.zip")
 }
 
-func assignmentAdoptCommand(o *options) *cobra.Command {
+func assignmentImportCommand(o *options) *cobra.Command {
 	var name string
 	c := &cobra.Command{
-		Use: "adopt COURSE FILE", Short: "Add the assignment of an archive that export wrote", Args: exactly("a COURSE", "a FILE"), Example: "  durchgang assignment adopt morning-class tic-tac-toe.zip --name noughts",
+		Use: "import COURSE FILE", Short: "Add the assignment of an archive that export wrote", Args: exactly("a COURSE", "a FILE"), Example: "  durchgang assignment import morning-class tic-tac-toe.zip --name noughts",
 		RunE: func(c *cobra.Command, args []string) error {
 			data, err := os.ReadFile(args[1])
 			if err != nil {
 				return plainCause(err)
 			}
-			a, err := o.client().Adopt(c.Context(), args[0], name, data)
+			a, err := o.client().ImportAssignment(c.Context(), args[0], name, data)
 			return o.answer(c, a, err, func(w io.Writer) {
 				fmt.Fprintf(w, "created assignment %s/%s: %s\n", a.Course, a.Name, a.Game)
 			})

@@ -229,7 +229,7 @@ func launch(t testing.TB, binary, database string) (service *exec.Cmd, url, link
 	})
 	for lines := bufio.NewScanner(out); lines.Scan(); {
 		text := strings.TrimSpace(lines.Text())
-		if strings.Contains(text, "/welcome#") {
+		if strings.Contains(text, "/accept-invite#") {
 			link = text
 		}
 		if _, address, found := strings.Cut(text, "ready: "); found {

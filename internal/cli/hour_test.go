@@ -58,13 +58,13 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 	solution := write("solution.py", servertest.RightProgram)
 
 	ida := desk{t, t.TempDir(), s.URL}
-	ida.run("signed in", servertest.Password+"\n", "welcome", s.URL+link, "--login", "ida", "--name", "Ida Marling")
+	ida.run("signed in", servertest.Password+"\n", "accept-invite", s.URL+link, "--login", "ida", "--name", "Ida Marling")
 	ida.run("ida (Ida Marling)", "", "account")
 	ida.run("created course evening", "", "course", "create", "evening", "--title", "Evening class", "--zone", "Europe/Berlin")
 	roster := write("roster.csv", "name,number,mail\nAda Brandt,1,ada@school.example\nBo Lind,2,\n")
 	ida.run("2 would be new", "", "roster", "import", "evening", roster, "--preview")
 	ida.run("2 new", "", "roster", "import", "evening", roster)
-	ida.run("your program (Python) gets 3", "", "assignment", "rehearse", "evening", "--suite", suite, solution)
+	ida.run("your program (Python) gets 3", "", "assignment", "dry-run", "evening", "--suite", suite, solution)
 	ida.run("created assignment evening/ttt", "", "assignment", "create", "evening/ttt", "--suite", suite, "--tries", "1", "--due", "2031-05-01T18:00")
 	ida.run("ttt-kit.zip", "", "assignment", "kit", "evening/ttt", "--output", filepath.Join(dir, "ttt-kit.zip"))
 
@@ -81,7 +81,7 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 	_, hers, _ := strings.Cut(strings.TrimSpace(links), ",")
 
 	ada := desk{t, t.TempDir(), s.URL}
-	ada.run("signed in", servertest.Password+"\n", "welcome", hers)
+	ada.run("signed in", servertest.Password+"\n", "accept-invite", hers)
 	ada.run("evening/ttt  ttt    2031-05-01 18:00 CEST          1           1  2.5 / 3", "", "mine", "evening")
 	ada.run("Nearly there.", "", "mine", "evening/ttt", "--report")
 	ada.run("asked", "", "mine", "evening/ttt", "--ask", "Why half?")
@@ -97,7 +97,7 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 	ida.run("Ada Brandt,1,2.5,3", "", "gradebook", "evening", "--columns", "name,number,total")
 	ida.run("revision", "", "assignment", "revisions", "evening/ttt")
 	ida.run("grades now", "", "office")
-	ida.run("Take the students of a file onto the roster", "", "trail", "evening")
+	ida.run("Take the students of a file onto the roster", "", "audit", "evening")
 	ida.run("signed out", "", "sign-out")
 	if _, stderr, status := durchgang(t, "course", "list", "--server", s.URL); status != 2 || !strings.Contains(stderr, "sign in first") {
 		t.Errorf("after signing out: status %d: %s", status, stderr)

@@ -45,7 +45,7 @@ func begin(t *testing.T, temporary string, argv ...string) *running {
 	t.Cleanup(r.end)
 	for lines := bufio.NewScanner(out); lines.Scan(); {
 		text := strings.TrimSpace(lines.Text())
-		if strings.Contains(text, "/welcome#") {
+		if strings.Contains(text, "/accept-invite#") {
 			r.link = text
 		}
 		if _, address, found := strings.Cut(text, "ready: "); found {

@@ -326,7 +326,7 @@ findings stand in durchgang show.`,
 		RunE: func(c *cobra.Command, args []string) error {
 			id, err := strconv.ParseInt(args[0], 10, 64)
 			if err != nil || id < 1 {
-				return &exitError{exitInput, fmt.Errorf("%q is no number of a finding; durchgang show lists them", args[0])}
+				return &exitError{exitInput, fmt.Errorf("%q is not the ID of a finding; durchgang show lists them", args[0])}
 			}
 			r, err := o.client().Replay(c.Context(), id)
 			return o.answer(c, r, err, func(w io.Writer) { printReplay(w, r) })

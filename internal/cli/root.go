@@ -51,7 +51,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 
   durchgang try PROGRAM      one program, now, without the service
   durchgang serve            the service with its console
-  durchgang sign-in          lets this command line act for you; account, person, member
+  durchgang sign-in          signs in; account, person, member
   durchgang import, run, matrix, show
                              a class, through the service
   durchgang class, groups, comment, report, finding

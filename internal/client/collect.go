@@ -137,7 +137,7 @@ func (c *Client) Ask(ctx context.Context, result int64, question string) (record
 	return answer[record.Request](ctx, c, "POST", fmt.Sprintf("/results/%d/requests", result), object{"question": question})
 }
 
-// Reply answers a request for another look.
+// Reply answers a request for regrading.
 func (c *Client) Reply(ctx context.Context, request int64, text string) (record.Request, error) {
 	return answer[record.Request](ctx, c, "PUT", fmt.Sprintf("/requests/%d", request), object{"answer": text})
 }

@@ -86,11 +86,11 @@ func (c *Client) CreateAssignment(ctx context.Context, a record.Assignment, t Ti
 	return answer[record.Assignment](ctx, c, "POST", inCourse(a.Course)+"/assignments", in)
 }
 
-// Rehearse tries an assignment that need not be there yet; the program may be empty.
-func (c *Client) Rehearse(ctx context.Context, a record.Assignment, name string, program []byte) (record.Rehearsal, error) {
+// DryRun tries an assignment that need not be there yet; the program may be empty.
+func (c *Client) DryRun(ctx context.Context, a record.Assignment, name string, program []byte) (record.DryRun, error) {
 	in := termsOf(a, Times{})
 	in["name"], in["program"], in["program_name"] = a.Name, program, name
-	return answer[record.Rehearsal](ctx, c, "POST", inCourse(a.Course)+"/rehearsals", in)
+	return answer[record.DryRun](ctx, c, "POST", inCourse(a.Course)+"/dry-runs", in)
 }
 
 // ChangeAssignment keeps an assignment as a new revision; a.Revision is the one that the
@@ -131,8 +131,8 @@ func (c *Client) Kit(ctx context.Context, course, name string) ([]byte, error) {
 	return c.fetch(ctx, at(course, name)+"/kit")
 }
 
-// Adopt adds the assignment of an archive, under a name of its own where one is given.
-func (c *Client) Adopt(ctx context.Context, course, name string, archive []byte) (a record.Assignment, err error) {
-	err = c.send(ctx, "POST", inCourse(course)+"/adopt?name="+url.QueryEscape(name), "application/zip", archive, &a)
+// ImportAssignment adds the assignment of an archive, under a name of its own where one is given.
+func (c *Client) ImportAssignment(ctx context.Context, course, name string, archive []byte) (a record.Assignment, err error) {
+	err = c.send(ctx, "POST", inCourse(course)+"/import?name="+url.QueryEscape(name), "application/zip", archive, &a)
 	return a, err
 }

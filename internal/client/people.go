@@ -116,10 +116,10 @@ func (c *Client) DropMember(ctx context.Context, course, login string) error {
 	return err
 }
 
-// Trail lists the audit log before the entry of that number, the newest first; without a course
+// AuditLog lists the audit log before the entry of that number, the newest first; without a course
 // in all.
-func (c *Client) Trail(ctx context.Context, course string, before int64) ([]record.Act, error) {
-	path := "/trail"
+func (c *Client) AuditLog(ctx context.Context, course string, before int64) ([]record.Act, error) {
+	path := "/audit-log"
 	if course != "" {
 		path = inCourse(course) + path
 	}

@@ -74,9 +74,9 @@ func pack(files []file) ([]byte, error) {
 	return out.Bytes(), nil
 }
 
-// Adopt adds the assignment of an archive to a course, under a name of its own where one is
+// ImportAssignment adds the assignment of an archive to a course, under a name of its own where one is
 // given.
-func (o *Office) Adopt(ctx context.Context, course, name string, archive Upload) (record.Assignment, error) {
+func (o *Office) ImportAssignment(ctx context.Context, course, name string, archive Upload) (record.Assignment, error) {
 	r, err := zip.NewReader(archive, archive.Size())
 	if err != nil {
 		return record.Assignment{}, &InputError{"archive", fmt.Errorf("%w: %w", ErrBundle, err)}

@@ -11,7 +11,7 @@ import (
 	"durchgang/internal/record"
 )
 
-// CreateCourse adds a course with who acts as its teacher. Without a title the name serves,
+// CreateCourse adds a course with the signed-in person as its teacher. Without a title the name serves,
 // without a zone UTC.
 func (o *Office) CreateCourse(ctx context.Context, c record.Course) (record.Course, error) {
 	var err error
@@ -67,7 +67,7 @@ func (o *Office) SetCourse(ctx context.Context, c record.Course) (record.Course,
 	return o.Course(ctx, c.Name)
 }
 
-// Courses lists the courses of who acts; a keeper's are all.
+// Courses lists the courses of the signed-in person; a keeper's are all.
 func (o *Office) Courses(ctx context.Context) ([]record.Course, error) {
 	return o.store.Courses(ctx, By(ctx).ID, By(ctx).Keeper)
 }

@@ -328,7 +328,7 @@ func TestLimitsHoldAtOnce(t *testing.T) {
 
 // An assignment comes out as one archive, goes into another course, and is the same there;
 // the kit for students has the public scripts and no other.
-func TestExportAdoptAndKit(t *testing.T) {
+func TestExportImportAndKit(t *testing.T) {
 	s := course(t)
 	ctx := t.Context()
 	data, err := s.Client.Export(ctx, "evening", "ttt")
@@ -338,13 +338,13 @@ func TestExportAdoptAndKit(t *testing.T) {
 	if _, err := s.Client.CreateCourse(ctx, "morning", "", "UTC"); err != nil {
 		t.Fatal(err)
 	}
-	copied, err := s.Client.Adopt(ctx, "morning", "noughts", data)
+	copied, err := s.Client.ImportAssignment(ctx, "morning", "noughts", data)
 	original, originalErr := s.Client.Assignment(ctx, "evening", "ttt")
 	if err != nil || originalErr != nil || copied.Suite != original.Suite || copied.Name != "noughts" || copied.Game != original.Game {
 		t.Errorf("%+v, %v, %v", copied, err, originalErr)
 	}
 	for name, bad := range map[string][]byte{"no archive": []byte("x"), "another one": servertest.Archive(t, map[string]string{"a": "b"})} {
-		if _, err := s.Client.Adopt(ctx, "morning", "x", bad); err == nil || !strings.Contains(err.Error(), "no archive of an assignment") {
+		if _, err := s.Client.ImportAssignment(ctx, "morning", "x", bad); err == nil || !strings.Contains(err.Error(), "no archive of an assignment") {
 			t.Errorf("%s: %v", name, err)
 		}
 	}
@@ -502,7 +502,7 @@ func TestGit(t *testing.T) {
 }
 
 // What is kept of a student goes when it is to go, and with it the account and the name in
-// the trail; what courses keep goes when their time is over.
+// the audit log; what courses keep goes when their time is over.
 func TestForgetAndExpire(t *testing.T) {
 	s := course(t)
 	ctx := t.Context()
@@ -524,13 +524,13 @@ func TestForgetAndExpire(t *testing.T) {
 	if _, err := ada.Courses(ctx); err == nil {
 		t.Error("the account is there still")
 	}
-	trail, err := s.Client.Trail(ctx, "evening", 0)
+	auditLog, err := s.Client.AuditLog(ctx, "evening", 0)
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, a := range trail {
+	for _, a := range auditLog {
 		if a.What != "forgetStudent" && (strings.Contains(a.Subject, "ada-brandt") || strings.Contains(a.Login, "ada@")) {
-			t.Errorf("the trail still has %+v", a)
+			t.Errorf("the audit log still has %+v", a)
 		}
 	}
 	m, err := s.Client.Matrix(ctx, run.ID)

@@ -14,7 +14,7 @@ import (
 	"durchgang/internal/channel"
 )
 
-// trial is what came of playing some scripts with one phrasebook.
+// trial is the result of playing some scripts with one phrasebook.
 type trial struct {
 	verdicts []judge.ScriptVerdict
 	steps    []draft.Seen

@@ -320,7 +320,7 @@ func (o *Office) WhoseRequest(ctx context.Context, id int64) (store.Whose, error
 	return w, about(err, "request", fmt.Sprint(id))
 }
 
-// Mine lists the assignments of a course as its student who acts sees them.
+// Mine lists the assignments of a course as the signed-in student sees them.
 func (o *Office) Mine(ctx context.Context, course string) ([]record.Mine, error) {
 	list, err := o.Assignments(ctx, course)
 	if err != nil {
@@ -337,7 +337,7 @@ func (o *Office) Mine(ctx context.Context, course string) ([]record.Mine, error)
 	return mine, nil
 }
 
-// MyAssignment is an assignment as the student who acts sees it.
+// MyAssignment is an assignment as the signed-in student sees it.
 func (o *Office) MyAssignment(ctx context.Context, course, name string) (record.Mine, error) {
 	a, err := o.Assignment(ctx, course, name)
 	if err != nil {

@@ -44,7 +44,7 @@ func (o *Office) KeepHouse(ctx context.Context) {
 	}
 }
 
-// Expire deletes what is not to be kept any longer, and notes it in the trail.
+// Expire deletes what is not to be kept any longer, and notes it in the audit log.
 func (o *Office) Expire(ctx context.Context) error {
 	courses, err := o.store.Expire(ctx)
 	for _, c := range courses {

@@ -31,7 +31,7 @@ var (
 	ErrInvited = errors.New("this link is not good: it was used, or replaced by a newer one, or has expired; ask for another one")
 )
 
-// personKey is the key of who acts in a context.
+// personKey is the key of the signed-in person in a context.
 type personKey struct{}
 
 // As returns a context in which a person acts.
@@ -39,13 +39,13 @@ func As(ctx context.Context, p record.Person) context.Context {
 	return context.WithValue(ctx, personKey{}, p)
 }
 
-// By is who acts; nobody's login is empty.
+// By is the signed-in person; nobody's login is empty.
 func By(ctx context.Context) record.Person {
 	p, _ := ctx.Value(personKey{}).(record.Person)
 	return p
 }
 
-// Origin is where a request comes from, for the trail.
+// Origin is where a request comes from, for the audit log.
 type Origin struct {
 	Address string // the network address
 	Request string // its id in the log
@@ -98,14 +98,14 @@ func (o *Office) FirstLink(ctx context.Context) (string, error) {
 	return i.Link, err
 }
 
-// LinkMade is what the trail calls the making of a link.
+// LinkMade is what the audit log calls the making of a link.
 const LinkMade = "linkMade"
 
 // invite makes a link for a person, or for the first teacher. The caller has found that who
 // acts administers the account.
 func (o *Office) invite(ctx context.Context, p *record.Person) (record.Invitation, error) {
 	secret := account.NewSecret()
-	i := record.Invitation{Link: "/welcome#" + secret, ExpiresAt: time.Now().Add(invitationTime).UTC()}
+	i := record.Invitation{Link: "/accept-invite#" + secret, ExpiresAt: time.Now().Add(invitationTime).UTC()}
 	from := OriginOf(ctx)
 	act := record.Act{Login: By(ctx).Login, Address: from.Address, What: LinkMade, Subject: "first teacher", Status: http.StatusCreated, Request: from.Request}
 	var id *int64
@@ -228,7 +228,7 @@ func (o *Office) ByToken(ctx context.Context, secret string) (record.Person, err
 	return o.store.TokenOf(ctx, account.Digest(secret))
 }
 
-// ChangePassword sets a new password for who acts, and ends all tokens and the other
+// ChangePassword sets a new password for the signed-in person, and ends all tokens and the other
 // sessions.
 func (o *Office) ChangePassword(ctx context.Context, old, new string) error {
 	hash, err := o.store.Password(ctx, By(ctx).ID)
@@ -251,12 +251,12 @@ func (o *Office) ChangePassword(ctx context.Context, old, new string) error {
 	return o.store.SetPassword(ctx, By(ctx).ID, hash, OriginOf(ctx).Session)
 }
 
-// Tokens lists the tokens of who acts.
+// Tokens lists the tokens of the signed-in person.
 func (o *Office) Tokens(ctx context.Context) ([]record.Token, error) {
 	return o.store.Tokens(ctx, By(ctx).ID)
 }
 
-// NewToken makes a token for who acts. Its secret is told this once.
+// NewToken makes a token for the signed-in person. Its secret is told this once.
 func (o *Office) NewToken(ctx context.Context, name string, days int) (record.Token, error) {
 	name = strings.TrimSpace(name)
 	if name == "" || len(name) > 100 {
@@ -274,7 +274,7 @@ func (o *Office) NewToken(ctx context.Context, name string, days int) (record.To
 	return t, err
 }
 
-// DropToken revokes a token of who acts.
+// DropToken revokes a token of the signed-in person.
 func (o *Office) DropToken(ctx context.Context, id int64) error {
 	return about(o.store.DropToken(ctx, By(ctx).ID, id), "token", fmt.Sprint(id))
 }
@@ -316,10 +316,10 @@ func (o *Office) SetPerson(ctx context.Context, p record.Person) (record.Person,
 		return p, about(err, "person", p.Login)
 	}
 	if kept.ID == By(ctx).ID && (!p.Keeper || p.Disabled) {
-		return p, &InputError{"keeper", errors.New("you cannot take the office from yourself: somebody else who keeps it can")}
+		return p, &InputError{"keeper", errors.New("you cannot revoke your own admin rights: another administrator can")}
 	}
 	if p.Keeper && kept.Course != "" {
-		return p, &InputError{"keeper", fmt.Errorf("%w: add an account of the office for the person", foreign(kept))}
+		return p, &InputError{"keeper", fmt.Errorf("%w: add an account of the whole service for the person", foreign(kept))}
 	}
 	p.ID = kept.ID
 	err = o.store.SetPerson(ctx, p)
@@ -356,12 +356,12 @@ func (o *Office) AddMember(ctx context.Context, course string, p record.Person, 
 		return record.Invitation{}, err
 	}
 	if p.Course != "" {
-		return record.Invitation{}, &InputError{"login", fmt.Errorf("%w: give the login of an account of the office", foreign(p))}
+		return record.Invitation{}, &InputError{"login", fmt.Errorf("%w: give the login of an account of the whole service", foreign(p))}
 	}
 	if err := lastTeacher(o.store.SetMember(ctx, c.ID, p.ID, role, "")); err != nil {
 		return record.Invitation{}, err
 	}
-	return o.welcome(ctx, c, p)
+	return o.invitationFor(ctx, c, p)
 }
 
 // foreign says that an account can be nothing but a student of its course.
@@ -383,10 +383,10 @@ func (o *Office) personOf(ctx context.Context, p record.Person) (record.Person, 
 	return kept, err
 }
 
-// welcome makes a link for who has no password yet, if who acts administers the account:
+// invitationFor makes a link for who has no password yet, if the signed-in person administers the account:
 // an administrator all of them, a course's teacher those that belong to the course.
 // A link is as good as the account, and an account of the office may open other courses.
-func (o *Office) welcome(ctx context.Context, c record.Course, p record.Person) (record.Invitation, error) {
+func (o *Office) invitationFor(ctx context.Context, c record.Course, p record.Person) (record.Invitation, error) {
 	if p.Chosen || !By(ctx).Keeper && p.Course != c.Name {
 		return record.Invitation{Login: p.Login, Name: p.Name, Chosen: p.Chosen}, nil
 	}
@@ -434,27 +434,27 @@ func (o *Office) WhoseFinding(ctx context.Context, id int64) (store.Whose, error
 	return w, about(err, "finding", fmt.Sprint(id))
 }
 
-// Note adds an act to the trail.
+// Note adds an act to the audit log.
 func (o *Office) Note(ctx context.Context, a record.Act) error { return o.store.AddAct(ctx, a) }
 
 // trailPage is how many acts are listed at once.
 const trailPage = 100
 
-// Trail lists the audit log before the entry of that number, the newest first; in one course or,
+// AuditLog lists the audit log before the entry of that number, the newest first; in one course or,
 // with an empty name, in all.
-func (o *Office) Trail(ctx context.Context, course string, before int64) ([]record.Act, error) {
+func (o *Office) AuditLog(ctx context.Context, course string, before int64) ([]record.Act, error) {
 	return o.store.Acts(ctx, course, before, trailPage)
 }
 
-// standingKey is the key of what who acts is in the course at hand.
+// standingKey is the key of what the signed-in person is in the course at hand.
 type standingKey struct{}
 
-// In returns a context in which who acts has a standing in a course.
+// In returns a context in which the signed-in person has a standing in a course.
 func In(ctx context.Context, s store.Standing) context.Context {
 	return context.WithValue(ctx, standingKey{}, s)
 }
 
-// StandingOf is what who acts is in the course at hand.
+// StandingOf is what the signed-in person is in the course at hand.
 func StandingOf(ctx context.Context) store.Standing {
 	s, _ := ctx.Value(standingKey{}).(store.Standing)
 	return s

@@ -232,7 +232,7 @@ func (o *Office) invitePupil(ctx context.Context, c record.Course, p record.Pupi
 			return record.Invitation{}, err
 		}
 	}
-	return o.welcome(ctx, c, person)
+	return o.invitationFor(ctx, c, person)
 }
 
 // accountOf finds the account of a student of the roster, or adds one.

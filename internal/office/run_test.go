@@ -192,7 +192,7 @@ func TestPointsByHand(t *testing.T) {
 }
 
 // A student sees the result when it is handed back and not when it is withdrawn, asks once
-// for another look, and reads the answer in the same place.
+// for regrading, and reads the answer in the same place.
 func TestHandingBack(t *testing.T) {
 	s, run := twoPrograms(t)
 	ctx := t.Context()

@@ -19,7 +19,7 @@ import (
 // ErrCannotPlay means that a strategy could not be built or has no way to be asked.
 var ErrCannotPlay = errors.New("the strategy cannot play")
 
-// Sparring is what came of games of a strategy against a house player, or alone.
+// Sparring is the result of games of a strategy against a house player, or alone.
 type Sparring struct {
 	Variant  string         `json:"variant"`
 	Language string         `json:"language"`

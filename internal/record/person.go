@@ -8,8 +8,8 @@ type Person struct {
 	Login     string    `json:"login" db:"login"`
 	Name      string    `json:"name" db:"name"`
 	Mail      string    `json:"mail" db:"mail"`
-	Course    string    `json:"course,omitempty" db:"course" description:"The course that the account belongs to, whose teachers may make links for it; empty for an account of the office."`
-	Keeper    bool      `json:"keeper" db:"keeper" description:"Keeps the office: people, courses, workers, the trail."`
+	Course    string    `json:"course,omitempty" db:"course" description:"The course that the account belongs to, whose teachers may make links for it; empty for an account of the whole service."`
+	Keeper    bool      `json:"keeper" db:"keeper" description:"An administrator: manages people, courses and workers, and reads the whole audit log."`
 	Chosen    bool      `json:"chosen" db:"chosen" description:"A password was chosen, so that the person can sign in."`
 	Disabled  bool      `json:"disabled" db:"disabled"`
 	CreatedAt time.Time `json:"created_at" db:"created_at"`

@@ -1,4 +1,4 @@
-// Package report writes what came of grading for people and for other tools: a page for a
+// Package report writes the result of grading for people and for other tools: a page for a
 // student, one for the class, and the forms that gradebooks and test tools read. Text
 // from programs is data in each of them.
 //

@@ -11,7 +11,7 @@ import (
 	"durchgang/internal/scratch"
 )
 
-// Check is what came of a program that tried to break one limit of the box.
+// Check is the result of a program that tried to break one limit of the box.
 type Check struct {
 	Limit string `json:"limit"`
 	Tried string `json:"tried"`
@@ -88,7 +88,7 @@ func Ready(ctx context.Context) error {
 const checkTime = 4 * time.Second
 
 // CheckAll runs programs that try to break each limit, one after the other, and calls
-// report with what came of each. The error is about the machine.
+// report with the result of each. The error is about the machine.
 func CheckAll(ctx context.Context, report func(Check)) error {
 	for _, a := range attempts {
 		c, err := a.run(ctx)

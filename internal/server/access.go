@@ -168,7 +168,7 @@ func missing(c fiber.Ctx, r route) error {
 	return office.Missing("course", c.Params("course"))
 }
 
-// note adds what was done, or refused, to the trail.
+// note adds what was done, or refused, to the audit log.
 func (s *Server) note(c fiber.Ctx, r route, failed error) {
 	if r.method == http.MethodGet || unkept[r.id] {
 		return
@@ -187,12 +187,12 @@ func (s *Server) note(c fiber.Ctx, r route, failed error) {
 		Subject: strings.TrimPrefix(c.Path(), prefix), Status: status, Request: c.GetRespHeader(requestHeader),
 	}
 	if err := s.office.Note(c.Context(), act); err != nil {
-		s.log.Error("an act could not be noted in the trail", "act", act, "error", err)
+		s.log.Error("an act could not be noted in the audit log", "act", act, "error", err)
 	}
 }
 
 // unkept are the endpoints that change nothing although they are not read with GET.
-var unkept = map[string]bool{"play": true, "readTranscripts": true, "replayFinding": true, "rehearse": true, "lookAtInvitation": true}
+var unkept = map[string]bool{"play": true, "readTranscripts": true, "replayFinding": true, "dryRun": true, "lookAtInvitation": true}
 
 // keys of what is known of a request.
 type key int

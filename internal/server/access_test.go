@@ -260,21 +260,21 @@ func TestSignInIsSlow(t *testing.T) {
 	if _, err := s.As(token.Secret).Courses(t.Context()); err == nil || !strings.Contains(err.Error(), "revoked") {
 		t.Errorf("a revoked token: %v", err)
 	}
-	trail, err := s.Client.Trail(t.Context(), "", 0)
+	auditLog, err := s.Client.AuditLog(t.Context(), "", 0)
 	if err != nil {
 		t.Fatal(err)
 	}
-	all, err := json.Marshal(trail)
+	all, err := json.Marshal(auditLog)
 	if err != nil {
 		t.Fatal(err)
 	}
 	for _, want := range []string{`"what":"createToken"`, `"what":"revokeToken"`, `"what":"signIn"`, `"status":429`, `"login":"ida"`} {
 		if !bytes.Contains(all, []byte(want)) {
-			t.Errorf("the trail lacks %s: %s", want, all)
+			t.Errorf("the audit log lacks %s: %s", want, all)
 		}
 	}
 	if bytes.Contains(all, []byte(token.Secret)) || bytes.Contains(all, []byte("guess")) {
-		t.Errorf("the trail holds a secret: %s", all)
+		t.Errorf("the audit log holds a secret: %s", all)
 	}
 }
 
@@ -377,7 +377,7 @@ func TestNobodyTakesAnAccountOver(t *testing.T) {
 	if i := invite(mo, "morning", record.Pupil{Name: "ada", FullName: "Ada", Mail: "ada@school.example"}); i.Login != "ada.morning" {
 		t.Errorf("the same student in another course: %+v", i)
 	}
-	// A new link ends the one before, and the trail has both with whom they are for.
+	// A new link ends the one before, and the audit log has both with whom they are for.
 	again, err := ben.InvitePupils(ctx, "evening", "ada")
 	if err != nil || len(again) != 1 || again[0].Link == "" {
 		t.Fatalf("%+v, %v", again, err)
@@ -386,18 +386,18 @@ func TestNobodyTakesAnAccountOver(t *testing.T) {
 	if _, err := client.New(s.URL).Accept(ctx, old, "", "", servertest.Password, "tests", 1); err == nil {
 		t.Error("the older link is good")
 	}
-	trail, err := s.Client.Trail(ctx, "evening", 0)
+	auditLog, err := s.Client.AuditLog(ctx, "evening", 0)
 	if err != nil {
 		t.Fatal(err)
 	}
 	made := 0
-	for _, act := range trail {
+	for _, act := range auditLog {
 		if act.What == "linkMade" && act.Subject == "ada.evening" && act.Login == "ben" && act.Address != "" && act.Request != "" {
 			made++
 		}
 	}
 	if made != 2 {
-		t.Errorf("%d of Ada's 2 links are in the trail: %+v", made, trail)
+		t.Errorf("%d of Ada's 2 links are in the audit log: %+v", made, auditLog)
 	}
 	// A teacher deletes what a course keeps, and no account of the office.
 	if _, err := ben.Forget(ctx, "evening", "uma"); err != nil {

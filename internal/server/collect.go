@@ -38,7 +38,7 @@ type (
 	}
 )
 
-// gitAnswer is what came of a repository: a class's report, or a student's submission.
+// gitAnswer is the result of a repository: a class's report, or a student's submission.
 type gitAnswer struct {
 	Import     *record.Import     `json:"import"`
 	Submission *record.Submission `json:"submission"`

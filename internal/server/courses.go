@@ -62,7 +62,7 @@ type (
 		Suite      string `json:"suite,omitempty" maxLength:"1000000" description:"Without it the one that ships for the game."`
 		terms
 	}
-	newRehearsal struct {
+	newDryRun struct {
 		newAssignment
 		Program     []byte `json:"program,omitempty" description:"A program to grade: a source file, or a zip or tar.gz archive."`
 		ProgramName string `json:"program_name,omitempty" description:"Of a single source file."`
@@ -81,7 +81,7 @@ type (
 		inAssignment
 		Number int `path:"number" json:"-"`
 	}
-	inAdoption struct {
+	inAssignmentArchive struct {
 		inCourse
 		Name string `query:"name" json:"-" description:"A name of its own; without it the one in the archive."`
 	}
@@ -158,10 +158,10 @@ func (s *Server) createAssignment(c fiber.Ctx) error {
 	})
 }
 
-func (s *Server) rehearse(c fiber.Ctx) error {
-	return with(c, http.StatusOK, func(in newRehearsal) (any, error) {
+func (s *Server) dryRun(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in newDryRun) (any, error) {
 		form := in.form(record.Assignment{Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite})
-		return s.office.Rehearse(c.Context(), param(c, "course"), form, office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName})
+		return s.office.DryRun(c.Context(), param(c, "course"), form, office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName})
 	})
 }
 
@@ -213,7 +213,7 @@ func download(c fiber.Ctx, name string, data []byte, err error) error {
 	return c.Send(data)
 }
 
-func (s *Server) adopt(c fiber.Ctx) error {
-	a, err := s.office.Adopt(c.Context(), param(c, "course"), c.Query("name"), uploaded(c))
+func (s *Server) importAssignment(c fiber.Ctx) error {
+	a, err := s.office.ImportAssignment(c.Context(), param(c, "course"), c.Query("name"), uploaded(c))
 	return reply(c, http.StatusCreated, a, err)
 }

@@ -22,7 +22,7 @@ const textBody = 64 << 10
 
 // texts are the bounds of JSON that holds more than a few words, in bytes.
 var texts = map[string]int64{
-	"createAssignment": 2 << 20, "changeAssignment": 2 << 20, "rehearse": 16 << 20, // a program of 10 MB in base64
+	"createAssignment": 2 << 20, "changeAssignment": 2 << 20, "dryRun": 16 << 20, // a program of 10 MB in base64
 	"setPhrasebook": 1 << 20, "readTranscripts": 1 << 20, "createContest": 1 << 20,
 }
 
@@ -34,7 +34,7 @@ type upload struct {
 
 // uploads are the routes that take files.
 var uploads = map[string]upload{
-	"importSubmissions": {"application/zip", 64 << 20}, "adoptAssignment": {"application/zip", office.MaxBundle}, "importRoster": {"application/octet-stream", 4 << 20},
+	"importSubmissions": {"application/zip", 64 << 20}, "importAssignment": {"application/zip", office.MaxBundle}, "importRoster": {"application/octet-stream", 4 << 20},
 	"submit": {"application/octet-stream", office.MaxProgram}, "submitFor": {"application/octet-stream", office.MaxProgram}, "try": {"application/octet-stream", office.MaxProgram},
 	"enterPlayer": {"application/octet-stream", office.MaxProgram}, "enterMine": {"application/octet-stream", office.MaxProgram},
 }

@@ -63,12 +63,12 @@ type (
 		inCourse
 		Login string `path:"login" json:"-"`
 	}
-	inTrail struct {
+	inAuditLog struct {
 		Before int64 `query:"before" json:"-" description:"Number of an act; those before it are listed."`
 	}
-	inCourseTrail struct {
+	inCourseAuditLog struct {
 		inCourse
-		inTrail
+		inAuditLog
 	}
 )
 
@@ -273,12 +273,12 @@ func (s *Server) dropMember(c fiber.Ctx) error {
 	return reply(c, http.StatusOK, nothing{}, s.office.DropMember(c.Context(), param(c, "course"), param(c, "login")))
 }
 
-func (s *Server) trail(c fiber.Ctx) error {
+func (s *Server) auditLog(c fiber.Ctx) error {
 	before, err := strconv.ParseInt(c.Query("before", "0"), 10, 64)
 	if err != nil || before < 0 {
-		return fiber.NewError(http.StatusBadRequest, "before is no number of an act")
+		return fiber.NewError(http.StatusBadRequest, "before is not the ID of an entry")
 	}
-	acts, err := s.office.Trail(c.Context(), param(c, "course"), before)
+	acts, err := s.office.AuditLog(c.Context(), param(c, "course"), before)
 	for i := range acts {
 		acts[i].Says = s.summaries[acts[i].What]
 	}

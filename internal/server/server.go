@@ -31,7 +31,7 @@ type Server struct {
 	limits  limits
 	meters  meters
 
-	summaries map[string]string // of what is done in the trail, by endpoint
+	summaries map[string]string // of what is done in the audit log, by endpoint
 	done      chan struct{}     // closed when the service stops, so that streams end
 }
 

@@ -113,7 +113,7 @@ func setPassword(ctx context.Context, tx *sqlx.Tx, person int64, hash string, se
 }
 
 // Invite keeps a secret with which a person chooses a password, in the place of an earlier
-// one, and adds the act to the trail; without a person, one with which the first teacher is
+// one, and adds the act to the audit log; without a person, one with which the first teacher is
 // made.
 func (s *Store) Invite(ctx context.Context, person *int64, digest []byte, until time.Time, act record.Act) error {
 	return s.in(ctx, func(tx *sqlx.Tx) error {

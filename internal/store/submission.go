@@ -20,7 +20,7 @@ const newest = `
 
 // Turn is what there is of a student in an assignment when something more is handed in.
 type Turn struct {
-	Now      time.Time           // on the clock of the database
+	Now      time.Time           // by the clock of the database
 	HandedIn []record.Submission // the newest first
 	Tries    int                 // since the day began
 }

@@ -4,7 +4,7 @@ import { ref, watch } from 'vue'
 
 import { api, ask, type Course } from '../api/client'
 import ActState from '../parts/ActState.vue'
-import ActTrail from '../parts/ActTrail.vue'
+import AuditLog from '../parts/AuditLog.vue'
 import CourseTabs from '../parts/CourseTabs.vue'
 import LoadState from '../parts/LoadState.vue'
 import TextField from '../parts/TextField.vue'
@@ -55,7 +55,7 @@ const save = () => act(async () => {
       </form>
       <section class="panel mt-3">
         <h2 class="mt-0">Audit log</h2>
-        <ActTrail :course="props.course" />
+        <AuditLog :course="props.course" />
       </section>
     </template>
   </LoadState>

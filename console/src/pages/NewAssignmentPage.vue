@@ -3,14 +3,14 @@ import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, ask, upload, type Course, type Guide, type Rehearsal } from '../api/client'
+import { api, ask, upload, type Course, type Guide, type DryRun } from '../api/client'
 import ActState from '../parts/ActState.vue'
 import CourseTabs from '../parts/CourseTabs.vue'
 import EditorField from '../parts/EditorField.vue'
 import FileField from '../parts/FileField.vue'
 import GameFields from '../parts/GameFields.vue'
 import LoadState from '../parts/LoadState.vue'
-import RehearsalPanel from '../parts/RehearsalPanel.vue'
+import DryRunPanel from '../parts/DryRunPanel.vue'
 import SelectField from '../parts/SelectField.vue'
 import TermsFields from '../parts/TermsFields.vue'
 import { useAct } from '../use/act'
@@ -41,9 +41,9 @@ const suite = ref('')
 const maker = ref<'given' | 'own'>('given')
 const terms = ref(termsForm())
 const program = ref<File>()
-const rehearsal = ref<Rehearsal>()
+const dryRun = ref<DryRun>()
 const short = computed(() => name.value || game.value.split(':')[0]!)
-watch([game, channel, phrasebook, suite, maker], () => { rehearsal.value = undefined })
+watch([game, channel, phrasebook, suite, maker], () => { dryRun.value = undefined })
 const makers = computed(() => [
   { value: 'given', text: 'are given what is hidden, another one for each script' },
   { value: 'own', text: `${guide.value?.makes} themselves` },
@@ -60,11 +60,11 @@ const { notice, failure, act } = useAct()
 const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: own.value ? 'own' : suite.value, ...termsBody(terms.value) })
 const trying = ref(false)
 
-const rehearse = () => act(async () => {
+const startDryRun = () => act(async () => {
   trying.value = true
   try {
     const given = program.value ? { program: await base64(program.value), program_name: program.value.name } : {}
-    rehearsal.value = await ask(api.POST('/courses/{course}/rehearsals', { ...at.value, body: { ...body(), ...given } }))
+    dryRun.value = await ask(api.POST('/courses/{course}/dry-runs', { ...at.value, body: { ...body(), ...given } }))
   } finally {
     trying.value = false
   }
@@ -78,8 +78,8 @@ const make = () => act(async () => {
 })
 
 const archive = ref<File>()
-const adopt = () => act(async () => {
-  const a = await ask(api.POST('/courses/{course}/adopt', { params: { path: at.value.params.path, query: { name: name.value } }, ...upload(archive.value!) }))
+const importAssignment = () => act(async () => {
+  const a = await ask(api.POST('/courses/{course}/import', { params: { path: at.value.params.path, query: { name: name.value } }, ...upload(archive.value!) }))
   await router.push(`/courses/${props.course}/${a.name}`)
   return ''
 })
@@ -109,8 +109,8 @@ const adopt = () => act(async () => {
           <p v-if="own">A solution of your own is graded, if you give one; what must be seen is known only with a program.</p>
           <p v-else>It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.</p>
           <div class="fields"><FileField v-model="program" label="Your solution" hint="A source file or an archive; it is not kept" /></div>
-          <BButton variant="outline-secondary" :disabled="trying" @click="rehearse">{{ trying ? 'Trying …' : 'Try it' }}</BButton>
-          <RehearsalPanel v-if="rehearsal" class="mt-3" :rehearsal="rehearsal" />
+          <BButton variant="outline-secondary" :disabled="trying" @click="startDryRun">{{ trying ? 'Trying …' : 'Try it' }}</BButton>
+          <DryRunPanel v-if="dryRun" class="mt-3" :dry-run="dryRun" />
         </section>
         <section class="panel">
           <h2 class="mt-0">4. When, and how often</h2>
@@ -121,7 +121,7 @@ const adopt = () => act(async () => {
       </form>
       <details class="panel mt-3">
         <summary>Or take one from an archive that was exported</summary>
-        <form class="mt-2" @submit.prevent="adopt">
+        <form class="mt-2" @submit.prevent="importAssignment">
           <FileField v-model="archive" label="Archive" accept=".zip" />
           <BButton type="submit" variant="outline-secondary" :disabled="!archive">Take it</BButton>
         </form>

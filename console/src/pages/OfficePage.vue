@@ -4,7 +4,7 @@ import { onBeforeUnmount, ref } from 'vue'
 
 import { api, ask, type Invitation, type Office, type Person } from '../api/client'
 import ActState from '../parts/ActState.vue'
-import ActTrail from '../parts/ActTrail.vue'
+import AuditLog from '../parts/AuditLog.vue'
 import InvitationList from '../parts/InvitationList.vue'
 import LoadState from '../parts/LoadState.vue'
 import QueueTable from '../parts/QueueTable.vue'
@@ -82,7 +82,7 @@ const change = (p: Person, to: Partial<Person>) => act(async () => {
       </section>
       <section class="panel mt-3">
         <h2 class="mt-0">Audit log</h2>
-        <ActTrail />
+        <AuditLog />
       </section>
     </template>
   </LoadState>

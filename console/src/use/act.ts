@@ -1,6 +1,6 @@
 import { ref } from 'vue'
 
-/** Runs acts that change something, and says what came of the last one or why it failed. */
+/** Runs acts that change something, and says the result of the last one or why it failed. */
 export function useAct() {
   const notice = ref('')
   const failure = ref('')

@@ -30,7 +30,7 @@ func TestRules(t *testing.T) {
 	}
 }
 
-// play plays guesses and writes what came of each: what is shown and the lives
+// play plays guesses and writes the result of each: what is shown and the lives
 // left, or the refusal, and at the end who has won.
 func play(t *testing.T, variant, word, guesses string) string {
 	t.Helper()

@@ -13,8 +13,8 @@ const all = ref(true)
 function page(before: number) {
   const query = { before }
   return ask(props.course
-    ? api.GET('/courses/{course}/trail', { params: { path: { course: props.course }, query } })
-    : api.GET('/trail', { params: { query } }))
+    ? api.GET('/courses/{course}/audit-log', { params: { path: { course: props.course }, query } })
+    : api.GET('/audit-log', { params: { query } }))
 }
 
 const { data: acts, error, loading, reload } = useLoad<Act[]>(() => props.course, () => page(0))

@@ -13,17 +13,17 @@ import (
 	"durchgang/internal/record"
 )
 
-// Rehearse tries an assignment that need not be there yet: on a program that keeps the rules
+// DryRun tries an assignment that need not be there yet: on a program that keeps the rules
 // and shows everything, on every known mistake, and on a program that a teacher gives, which
 // may be empty. Nothing is kept.
-func (o *Office) Rehearse(ctx context.Context, course string, form Form, program HandIn) (record.Rehearsal, error) {
-	r := record.Rehearsal{Mistakes: []record.RehearsedMistake{}}
+func (o *Office) DryRun(ctx context.Context, course string, form Form, program HandIn) (record.DryRun, error) {
+	r := record.DryRun{Mistakes: []record.DryRunMistake{}}
 	c, err := o.Course(ctx, course)
 	if err != nil {
 		return r, err
 	}
 	if form.Name == "" {
-		form.Name = "rehearsal"
+		form.Name = "dry-run"
 	}
 	a, err := form.check(c)
 	if err != nil {
@@ -43,17 +43,17 @@ func (o *Office) Rehearse(ctx context.Context, course string, form Form, program
 		r.Criteria = append(r.Criteria, record.Criterion{Name: k.Name, Title: k.Title, Of: k.Points})
 	}
 	if a.Channel != record.Function && !s.HasOpen() { // functions show parts of a game, and open scripts need a program
-		if err := rehearseModels(&r, s); err != nil {
+		if err := dryRunModels(&r, s); err != nil {
 			return r, err
 		}
 	}
 	if program.Data != nil && program.Data.Size() > 0 {
-		r.Program, err = rehearseProgram(ctx, a, s, program)
+		r.Program, err = dryRunProgram(ctx, a, s, program)
 	}
 	return r, err
 }
 
-func rehearseModels(r *record.Rehearsal, s *suite.Suite) error {
+func dryRunModels(r *record.DryRun, s *suite.Suite) error {
 	models, err := judge.NewModels(s)
 	if err != nil {
 		return err
@@ -68,7 +68,7 @@ func rehearseModels(r *record.Rehearsal, s *suite.Suite) error {
 		if err != nil {
 			return err
 		}
-		tried := record.RehearsedMistake{Name: m.Name, Says: m.Teacher, Points: v.Points, Lost: []string{}}
+		tried := record.DryRunMistake{Name: m.Name, Says: m.Teacher, Points: v.Points, Lost: []string{}}
 		for _, k := range v.Criteria {
 			if k.Points < k.Of {
 				tried.Lost = append(tried.Lost, k.Name)
@@ -82,13 +82,13 @@ func rehearseModels(r *record.Rehearsal, s *suite.Suite) error {
 	return nil
 }
 
-// rehearseProgram grades a program now. What is the program's fault is told as a problem.
-func rehearseProgram(ctx context.Context, a record.Assignment, s *suite.Suite, in HandIn) (*record.RehearsedProgram, error) {
+// dryRunProgram grades a program now. What is the program's fault is told as a problem.
+func dryRunProgram(ctx context.Context, a record.Assignment, s *suite.Suite, in HandIn) (*record.DryRunProgram, error) {
 	files, err := in.files()
 	if err != nil {
 		return nil, err
 	}
-	h := &handIn{student: "rehearsal", entries: []string{"rehearsal"}, files: files}
+	h := &handIn{student: "dry-run", entries: []string{"dry-run"}, files: files}
 	if reason := h.problem(); reason != "" {
 		return nil, &InputError{"program", errors.New(reason)}
 	}
@@ -106,7 +106,7 @@ func rehearseProgram(ctx context.Context, a record.Assignment, s *suite.Suite, i
 	}
 	g.Parallel = scriptsAtOnce
 	graded, err := g.Grade(ctx, folder, nil)
-	p := &record.RehearsedProgram{Language: graded.Language, Points: graded.Verdict.Points, Criteria: graded.Verdict.Criteria, Findings: graded.Verdict.Findings}
+	p := &record.DryRunProgram{Language: graded.Language, Points: graded.Verdict.Points, Criteria: graded.Verdict.Criteria, Findings: graded.Verdict.Findings}
 	if AtFault(err) {
 		p.Problem, p.Criteria, p.Findings = err.Error(), []judge.CriterionVerdict{}, []judge.Finding{}
 		return p, nil
