@@ -1,6 +1,7 @@
 package draft
 
 import (
+	"fmt"
 	"maps"
 	"regexp"
 	"slices"
@@ -11,9 +12,16 @@ import (
 	"durchgang/core/phrasebook"
 )
 
-// Dealt is in how many plays the cards that are dealt first all stand on the screen, and in how many of these the
-// player's stand together on a line, so that none of them is the dealer's.
-func Dealt(rules game.Rules, plays []Play) (shown, together int) {
+// Deals is in how many plays the cards that are dealt first are seen.
+type Deals struct {
+	Near     int // all but one of the first four at least stand on the screen, whosever they are
+	Shown    int // all that lie face up do
+	Together int // and the player's stand together on a line, so that none of them is the dealer's
+	Counted  int // with what they count
+}
+
+// Dealt counts how the cards that are dealt first are seen.
+func Dealt(rules game.Rules, plays []Play) (d Deals) {
 	l := newLearner(plays, [3][]string{})
 	l.blind = true
 	done := map[int]bool{}
@@ -23,15 +31,37 @@ func Dealt(rules game.Rules, plays []Play) (shown, together int) {
 			continue
 		}
 		done[s.play] = true
+		seen := ranksOn(s.Screen)
+		first := strings.Fields(plays[s.play].Script.Setup.Values()["cards"])
+		missing := 0
+		for _, c := range first[:min(4, len(first))] {
+			if i := slices.Index(seen, strings.TrimRight(c, "SHDC")); i < 0 {
+				missing++
+			} else {
+				seen = slices.Delete(seen, i, i+1)
+			}
+		}
+		if missing < 2 {
+			d.Near++
+		}
 		if !within(slices.Concat(hands.mine, hands.theirs), ranksOn(s.Screen)) {
 			continue
 		}
-		shown++
-		if slices.ContainsFunc(phrasebook.Gather(s.Screen), func(line string) bool { return runs(phrasebook.Ranks(line), hands.mine) }) {
-			together++
+		d.Shown++
+		together, counted := false, false
+		total := fmt.Sprint(hands.totals[game.First])
+		for _, line := range phrasebook.Gather(s.Screen) {
+			together = together || runs(phrasebook.Ranks(line), hands.mine)
+			counted = counted || slices.Contains(number.FindAllString(line, -1), total)
+		}
+		if together {
+			d.Together++
+		}
+		if counted {
+			d.Counted++
 		}
 	}
-	return shown, together
+	return d
 }
 
 // ranksOn are the ranks of all cards that may stand on a screen.

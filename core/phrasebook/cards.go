@@ -240,8 +240,20 @@ func (b *Book) readCards(screen Screen, step Step, money bool) []game.Fact {
 	return r.facts()
 }
 
+// suitBefore finds a card that is written with the letter of its suit before its rank.
+var suitBefore = regexp.MustCompile(`\b([SHDC])(10|[2-9AJQK])\b`)
+
+// rankBefore writes the cards of a line with the rank before the suit. Two letters alone on a line may be a word.
+func rankBefore(line string) string {
+	found := suitBefore.FindAllString(line, -1)
+	if len(found) == 0 || len(found) == 1 && !strings.ContainsAny(found[0], "0123456789") && !strings.Contains(line, "?") {
+		return line
+	}
+	return suitBefore.ReplaceAllString(line, "$2$1")
+}
+
 // Gather returns the screen of a table of cards with cards that stand one below the other in one line, behind
-// what stands over them.
+// what stands over them, and with the rank of each card before its suit.
 func Gather(screen Screen) Screen {
 	only := func(line string) bool {
 		cards, rest := cardsIn(line)
@@ -250,6 +262,7 @@ func Gather(screen Screen) Screen {
 	gathered := make(Screen, 0, len(screen))
 	list := false // the last line takes cards
 	for _, line := range screen {
+		line = rankBefore(line)
 		last := len(gathered) - 1
 		if list && only(line) {
 			gathered[last] = strings.TrimRight(gathered[last], " ") + " " + strings.TrimSpace(line)

@@ -4,6 +4,8 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 )
 
 // anyCard is a card as it may be written on a line, with its suit or without one.
@@ -51,7 +53,8 @@ func isWord(text, behind string) bool {
 		return false
 	}
 	behind = strings.TrimLeft(behind, " ,")
-	return behind != "" && !smallSuit.MatchString(behind) && !strings.ContainsRune("([#*?|/+=", rune(behind[0]))
+	next, _ := utf8.DecodeRuneInString(behind)
+	return behind != "" && !smallSuit.MatchString(behind) && (unicode.IsLetter(next) || unicode.IsDigit(next) || strings.ContainsRune(".!;:'", next))
 }
 
 // smallSuit finds a card with the letter of its suit at the start of a text.

@@ -81,6 +81,9 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 	}
 	if parts[0] == "{cards}" {
 		ways = append(ways, "arguments: ['{cards...}']")
+		if readsArguments.MatchString(d.source) {
+			ways = append(ways, "arguments: ['{cards}']")
+		}
 	}
 	if asked := parts[0] == "{word}" || parts[0] == "{cards}"; asked && prompt != "" {
 		ways = append(ways, "arguments: [], type: [{ask: "+quoted("^"+regexp.QuoteMeta(prompt))+", type: '"+parts[0]+"'}]")
@@ -88,7 +91,17 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 	return ways
 }
 
-// cards are ways to write cards; the first is the usual one.
+// decks are the ways to write cards, those first that are between signs by which the source divides a text.
+func (d *drafter) decks() (ways []string) {
+	for _, sign := range d.quoted(",", ";", ":", "|", "-", "/") {
+		for _, card := range []string{"{rank}{suit}", "{rank}", "{suit}{rank}"} {
+			ways = append(ways, fmt.Sprintf("card: {type: '%s', between: '%s'}", card, sign))
+		}
+	}
+	return append(ways, cards...)
+}
+
+// cards are usual ways to write cards; the first is that of which nothing need be said.
 var cards = []string{
 	"", "card: {type: '{rank}{suit}', between: ','}", `card: {type: '{rank}{suit}', between: "\n"}`, `card: {type: '{rank}', between: "\n"}`,
 	"card: {type: '{rank}', between: ' '}", "card: {type: '{rank}', between: ','}", "card: {type: '{suit}{rank}', between: ' '}",
@@ -156,9 +169,12 @@ func (d *drafter) ships() (ways []string) {
 	return ways
 }
 
-// divisors are the signs in the source by which a text may be divided.
-func (d *drafter) divisors() (signs []string) {
-	for _, sign := range []string{",", ";", ":", "|"} {
+// divisors are the signs in the source by which a list of ships may be divided.
+func (d *drafter) divisors() (signs []string) { return d.quoted(",", ";", ":", "|") }
+
+// quoted are those of some signs that stand in quotes in the source.
+func (d *drafter) quoted(list ...string) (signs []string) {
+	for _, sign := range list {
 		if strings.Contains(d.source, `"`+sign+`"`) || strings.Contains(d.source, "'"+sign+"'") {
 			signs = append(signs, sign)
 		}
@@ -207,6 +223,13 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 	if len(parts) == 0 {
 		return best, nil
 	}
+	if telling := d.telling(); parts[0] == "{cards}" && len(telling) > 0 {
+		few = telling
+		var err error
+		if best, err = d.try(d.text, few); err != nil {
+			return best, err
+		}
+	}
 	found := fit(d.given, best)
 	if found.whole {
 		return best, nil
@@ -221,12 +244,12 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 			return best, err
 		}
 	}
-	written := []string{""}
+	written, afloat := []string{""}, false
 	switch {
 	case parts[0] == "{cards}":
-		written = cards
+		written = d.decks()
 	case parts[0] != "{word}":
-		written = append(written, d.ships()...)
+		written, afloat = append(written, d.ships()...), true
 	}
 	started, tried := 0, 0
 	for _, place := range d.places(parts, strings.TrimSpace(startOf(bare).Prompt())) {
@@ -241,7 +264,7 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 			}
 			started++
 			before := found.n
-			if len(written) > len(cards) {
+			if afloat {
 				t, err := d.try(text, few[:1])
 				if err != nil {
 					return best, err
@@ -259,7 +282,7 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 					return best, err
 				}
 			}
-			if as != "" && len(written) > len(cards) && tried <= mostShotAt {
+			if as != "" && afloat && tried <= mostShotAt {
 				if err := d.shotAt(found, text, few); err != nil {
 					return best, err
 				}
@@ -278,6 +301,26 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
 	}
 	return best, nil
+}
+
+// telling are a few scripts in which the player is dealt each of the cards that are written otherwise than numbers, and
+// a ten: numbers are understood in whichever way cards are written.
+func (d *drafter) telling() (list []suite.Script) {
+	missing := []string{"A", "K", "Q", "J", "10"}
+	for _, s := range d.suite.Scripts {
+		dealt := strings.Fields(s.Setup.Values()["cards"])
+		if len(dealt) < 4 {
+			continue
+		}
+		before := len(missing)
+		missing = slices.DeleteFunc(missing, func(rank string) bool {
+			return rank == strings.TrimRight(dealt[0], "SHDC") || rank == strings.TrimRight(dealt[2], "SHDC")
+		})
+		if len(missing) < before {
+			list = append(list, s)
+		}
+	}
+	return list
 }
 
 // deals are the orders in which cards may be dealt to the player and the dealer; in the usual one they get them in
@@ -328,8 +371,8 @@ func (d *drafter) given(t trial) (n int, whole bool) {
 		n = draft.Shows(d.known(), t.plays)
 		return n, n >= len(t.plays)
 	case parts[0] == "{cards}":
-		shown, together := draft.Dealt(d.suite.Rules, t.plays)
-		return shown + together, together >= len(t.plays)
+		deals, all := draft.Dealt(d.suite.Rules, t.plays), len(t.plays)
+		return deals.Near + deals.Shown + deals.Together + deals.Counted, deals.Together >= all && deals.Counted >= all
 	case t.silent:
 		return 0, false
 	}

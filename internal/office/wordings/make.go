@@ -136,6 +136,7 @@ var Kinds = []Kind{
 	{"connect-four", slices.DeleteFunc(slices.Clone(Faults), func(f Fault) bool { return f.parts["free"] != "" }), []Part{Known, Reserve, Sealed}, shape{6, 7, 4, true}.make},
 	{"hangman", guessFaults, []Part{Known, Sealed}, makeGuess},
 	{"battleship", seaFaults, []Part{Known, Sealed}, makeSea},
+	{"blackjack:bets=no", tableFaults, []Part{Known, Sealed}, makeTable},
 }
 
 // shape is the board of a game, how long a line is, and whether marks fall.
