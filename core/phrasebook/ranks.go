@@ -79,18 +79,22 @@ func alone(line string, p Placed) bool {
 
 // bare reads cards without suits: those that follow each other behind the name of who holds them.
 func bare(line string, from int) (cards []string) {
-	to := from
+	to, sign := from, ""
 	for _, p := range Ranks(line) {
 		if p.From < from {
 			continue
 		}
 		between := line[to:p.From]
+		apart := strings.TrimSpace(between)
+		if len(cards) == 1 {
+			sign = apart
+		}
 		if len(cards) == 0 {
 			if strings.ContainsFunc(between, isDigit) {
 				break
 			}
-		} else if strings.Trim(between, " ,+&|/'\"-") != "" && strings.TrimSpace(between) != "and" {
-			break
+		} else if strings.Trim(apart, " ,+&|/'\"-") != "" && apart != "and" || apart != sign && !slices.Contains([]string{"and", "&", ", and"}, apart) {
+			break // another sign than between the first two: no more cards of the hand
 		}
 		cards, to = append(cards, p.Rank), p.To
 	}

@@ -263,7 +263,6 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 				text.setup = "{" + place + ", " + as + "}"
 			}
 			started++
-			before := found.n
 			if afloat {
 				t, err := d.try(text, few[:1])
 				if err != nil {
@@ -274,10 +273,11 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 				}
 			}
 			tried++
-			if err := d.consider(found, text, few); err != nil {
+			t, err := d.weigh(found, text, few)
+			if err != nil {
 				return best, err
 			}
-			if found.n > before && parts[0] == "{cards}" {
+			if parts[0] == "{cards}" && !found.whole && draft.Dealt(d.suite.Rules, t.plays).Near >= len(t.plays) {
 				if err := d.dealt(found, text, few); err != nil {
 					return best, err
 				}

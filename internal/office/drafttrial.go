@@ -153,14 +153,20 @@ func fit(of func(trial) (int, bool), t trial) *fitting {
 
 // consider plays scripts with a text, and keeps it where it fits better.
 func (d *drafter) consider(f *fitting, text bookText, scripts []suite.Script) error {
+	_, err := d.weigh(f, text, scripts)
+	return err
+}
+
+// weigh is consider, and returns what was played.
+func (d *drafter) weigh(f *fitting, text bookText, scripts []suite.Script) (trial, error) {
 	t, err := d.try(text, scripts)
 	if err != nil {
-		return err
+		return t, err
 	}
 	if n, whole := f.of(t); n > f.n || n == f.n && whole && !f.whole {
 		f.n, f.whole, f.trial, d.text = n, whole, t, text
 	}
-	return nil
+	return t, nil
 }
 
 // whole reports whether a trial shows nothing that could be better understood.
