@@ -345,7 +345,7 @@ func TestConsoleProgramsInContests(t *testing.T) {
 		programs[player] = string(source)
 	}
 	programs["hello"] = "print('hello')\ninput('Your name? ')\n"
-	contestOf(t, s, "consoles", contest.Terms{Deals: 2}, programs, "perfect")
+	contestOf(t, s, "consoles", contest.Terms{Deals: 1}, programs, "perfect")
 	page := held(t, s, "consoles")
 	for _, r := range page.Ranking.Rows {
 		e := page.Contest.Entrants[r.Player]
@@ -356,7 +356,7 @@ func TestConsoleProgramsInContests(t *testing.T) {
 		case "both":
 			sides = [2]bool{true, true}
 		case "second":
-			sides, fouls = [2]bool{false, true}, 4 // it would begin 6 of 12 games, 2 of them against one that cannot play at all
+			sides, fouls = [2]bool{false, true}, 2 // it would begin 3 of 6 games, one of them against one that cannot play at all
 		case "hello":
 			if channel, fouls = "", r.Fouls; !strings.Contains(e.Problem, "not graded yet") || r.Points != 0 {
 				t.Errorf("%s has %g points, %s", e.Name, r.Points, e.Problem)

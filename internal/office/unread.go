@@ -5,6 +5,7 @@ import (
 	"errors"
 	"slices"
 	"strings"
+	"time"
 
 	"durchgang/core/game"
 	"durchgang/core/games"
@@ -102,6 +103,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		}
 		return nil
 	}
+	began := time.Now()
 	for n := range triesOfFailing {
 		r, err := g.playScript(ctx, p, g.Suite.Scripts[0], 1)
 		if err != nil {
@@ -110,7 +112,8 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		if accepted([]played{r}) {
 			return nil
 		}
-		if n+1 >= moreTries && len(r.evidence.Steps) > 0 && !failsAtOnce(r.evidence.Steps[0].Condition) {
+		atOnce := len(r.evidence.Steps) > 0 && failsAtOnce(r.evidence.Steps[0].Condition)
+		if n+1 >= moreTries && (!atOnce || time.Since(began) > longestStarting) {
 			break
 		}
 	}
@@ -118,10 +121,11 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 }
 
 // How often more the first script is played with a program of which no move was seen to be accepted, and with one
-// that ends before it asks for anything: it may do so at random, and its next start is soon seen.
+// that ends before it asks for anything, in so much time: it may do so at random, and its next start is soon seen.
 const (
-	moreTries      = 5
-	triesOfFailing = 25
+	moreTries       = 5
+	triesOfFailing  = 25
+	longestStarting = 4 * time.Second
 )
 
 // failsAtOnce reports whether a program has ended or crashed, by its condition.
