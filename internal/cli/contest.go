@@ -190,6 +190,9 @@ func (o *options) enter(c *cobra.Command, course, name, path, player string, min
 		}
 		return o.client().Enter(c.Context(), course, name, player, data, file)
 	}
+	if info, err := os.Stat(path); err == nil && !info.IsDir() {
+		return found, &exitError{exitInput, fmt.Errorf("%s is one strategy: say whose it is with --player, or --mine", path)}
+	}
 	entries, err := os.ReadDir(path)
 	if err != nil {
 		return found, plainCause(err)
