@@ -71,7 +71,13 @@ func (c *Cases) Diagnose(witnesses []*judge.Witness) []Diagnosis {
 		return t.omissions()
 	}
 	found := t.singles()
-	slices.SortStableFunc(found, func(a, b Diagnosis) int { return t.missing(a) - t.missing(b) })
+	if len(found) > 1 {
+		missing := map[string]int{}
+		for _, d := range found {
+			missing[d.Name()] = t.missing(d)
+		}
+		slices.SortStableFunc(found, func(a, b Diagnosis) int { return missing[a.Name()] - missing[b.Name()] })
+	}
 	for _, strict := range []bool{true, false} {
 		if len(found) == 0 {
 			found = t.pairs(strict)

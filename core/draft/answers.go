@@ -100,7 +100,7 @@ func adjacent(between string) bool {
 // allCards are the ranks of all cards that lie face up.
 func allCards(view []game.Fact) (ranks []string) {
 	for _, f := range view {
-		if rank := strings.TrimRight(f.Text, "SHDC"); f.Kind == game.FactCard && rank != "?" {
+		if rank := rank(f.Text); f.Kind == game.FactCard && rank != "?" {
 			ranks = append(ranks, rank)
 		}
 	}

@@ -33,18 +33,14 @@ func Dealt(rules game.Rules, plays []Play) (d Deals) {
 		done[s.play] = true
 		seen := ranksOn(s.Screen)
 		first := strings.Fields(plays[s.play].Script.Setup.Values()["cards"])
-		missing := 0
-		for _, c := range first[:min(4, len(first))] {
-			if i := slices.Index(seen, strings.TrimRight(c, "SHDC")); i < 0 {
-				missing++
-			} else {
-				seen = slices.Delete(seen, i, i+1)
-			}
+		first = first[:min(4, len(first))]
+		for i := range first {
+			first[i] = rank(first[i])
 		}
-		if missing < 2 {
+		if missing(first, seen) < 2 {
 			d.Near++
 		}
-		if !within(slices.Concat(hands.mine, hands.theirs), ranksOn(s.Screen)) {
+		if !within(slices.Concat(hands.mine, hands.theirs), seen) {
 			continue
 		}
 		d.Shown++
@@ -75,17 +71,23 @@ func ranksOn(screen phrasebook.Screen) (ranks []string) {
 }
 
 // within reports whether all of some cards are among others.
-func within(some, others []string) bool {
+func within(some, others []string) bool { return missing(some, others) == 0 }
+
+// missing counts the cards of some that are not among others.
+func missing(some, others []string) (n int) {
 	left := slices.Clone(others)
 	for _, c := range some {
-		i := slices.Index(left, c)
-		if i < 0 {
-			return false
+		if i := slices.Index(left, c); i >= 0 {
+			left = slices.Delete(left, i, i+1)
+		} else {
+			n++
 		}
-		left = slices.Delete(left, i, i+1)
 	}
-	return true
+	return n
 }
+
+// rank is a card's without its suit.
+func rank(card string) string { return strings.TrimRight(card, "SHDC") }
 
 // hands are the ranks of what lies face up: of the player's one hand, and of the dealer's.
 type hands struct {
@@ -124,7 +126,7 @@ func suits(steps []Seen) bool {
 
 func handsOf(view []game.Fact) (h hands) {
 	for _, f := range view {
-		rank := strings.TrimRight(f.Text, "SHDC")
+		rank := rank(f.Text)
 		switch {
 		case f.Kind == game.FactTotal && f.N == 1:
 			h.totals[f.Player] = f.Amount

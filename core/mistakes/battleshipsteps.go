@@ -119,13 +119,10 @@ type sunkEarly struct {
 }
 
 func (m sunkEarly) Sinks(o *battleship.Ocean, hit int) int {
-	left := 0
-	for i, ship := range o.Ships {
-		if hit != 0 && int(ship) == hit && !o.Shot[i] {
-			left++
-		}
+	if hit == 0 {
+		return 0
 	}
-	if hit != 0 && (left == 1 || left == 0 && m.again) {
+	if left := o.Left(hit); left == 1 || left == 0 && m.again {
 		return hit
 	}
 	return 0

@@ -86,15 +86,13 @@ func bare(line string, from int) (cards []string) {
 		}
 		between := line[to:p.From]
 		apart := strings.TrimSpace(between)
-		if len(cards) == 1 {
+		switch {
+		case len(cards) == 0 && strings.ContainsFunc(between, isDigit), len(cards) > 0 && apart != "and" && strings.Trim(apart, " ,+&|/'\"-") != "":
+			return cards
+		case len(cards) == 1:
 			sign = apart
-		}
-		if len(cards) == 0 {
-			if strings.ContainsFunc(between, isDigit) {
-				break
-			}
-		} else if strings.Trim(apart, " ,+&|/'\"-") != "" && apart != "and" || apart != sign && !slices.Contains([]string{"and", "&", ", and"}, apart) {
-			break // another sign than between the first two: no more cards of the hand
+		case len(cards) > 1 && apart != sign && apart != "and" && apart != "&": // no more cards of the hand
+			return cards
 		}
 		cards, to = append(cards, p.Rank), p.To
 	}

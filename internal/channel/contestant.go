@@ -50,18 +50,19 @@ func (c *Console) Sit(_ context.Context, seat game.Player) (play.Seat, error) {
 // consoleSeat is a seat of a console program in one game.
 type consoleSeat struct {
 	*Console
-	side  game.Player
-	left  time.Duration
-	match *match
+	side     game.Player
+	left     time.Duration
+	match    *match
+	answered int // of the match's replies
 }
 
 // Choose implements play.Seat.
 func (s *consoleSeat) Choose(ctx context.Context, sight house.Sight) (play.Answer, error) {
-	began, moves, follows := time.Now(), 0, s.side == game.Second
-	if s.match != nil {
-		moves, follows = len(s.match.replies), true
-	} else if err := s.start(ctx, sight.View); err != nil {
-		return play.Answer{}, err
+	began, follows := time.Now(), s.match != nil || s.side == game.Second
+	if s.match == nil {
+		if err := s.start(ctx, sight.View); err != nil {
+			return play.Answer{}, err
+		}
 	}
 	m := s.match
 	if follows && !m.lost {
@@ -78,10 +79,11 @@ func (s *consoleSeat) Choose(ctx context.Context, sight house.Sight) (play.Answe
 	if s.left -= took; s.left < 0 {
 		return play.Answer{Took: took}, &play.Foul{Kind: play.Slow, Detail: fmt.Sprintf("its %g seconds for the game are used up", s.Seconds)}
 	}
-	if len(m.replies) == moves {
+	if len(m.replies) == s.answered {
 		return play.Answer{Took: took}, s.foul()
 	}
-	return play.Answer{Text: s.Rules.FormatMove(m.replies[moves]), Took: took}, nil
+	s.answered++
+	return play.Answer{Text: s.Rules.FormatMove(m.replies[s.answered-1]), Took: took}, nil
 }
 
 // start starts the program. A *play.Foul says why it cannot play this game.

@@ -87,9 +87,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 		return g.notRead(list, NotReadError{Replies: true})
 	}
 	seen := func(subjects ...string) bool {
-		return slices.ContainsFunc(list, func(p played) bool {
-			return slices.ContainsFunc(subjects, func(subject string) bool { return agrees(p, subject) })
-		})
+		return slices.ContainsFunc(list, func(p played) bool { return agrees(p, subjects...) })
 	}
 	if g.rounds() && !(seen("cards") && seen("total", "bust", "hand")) { // it shows cards, and does not know what they count
 		return g.notRead(list, NotReadError{Uncounted: seen("cards")})
@@ -195,10 +193,10 @@ func (g Grader) rounds() bool {
 	return phrasebook.TableOf(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0])).Rounds()
 }
 
-// agrees reports whether a subject was seen to be as it should be at a step of a script.
-func agrees(p played, subject string) bool {
+// agrees reports whether one of some subjects was seen to be as it should be at a step of a script.
+func agrees(p played, subjects ...string) bool {
 	return slices.ContainsFunc(p.verdict.Steps, func(step judge.StepVerdict) bool {
-		return slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool { return c.State == judge.Agrees && c.Subject == subject })
+		return slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool { return c.State == judge.Agrees && slices.Contains(subjects, c.Subject) })
 	})
 }
 

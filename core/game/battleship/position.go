@@ -22,13 +22,16 @@ type Ocean struct {
 }
 
 // Afloat reports whether a cell of the ship is not hit.
-func (o *Ocean) Afloat(ship int) bool {
+func (o *Ocean) Afloat(ship int) bool { return o.Left(ship) > 0 }
+
+// Left is how many cells of the ship are not hit.
+func (o *Ocean) Left(ship int) (n int) {
 	for i, s := range o.Ships {
 		if int(s) == ship && !o.Shot[i] {
-			return true
+			n++
 		}
 	}
-	return false
+	return n
 }
 
 // Turn implements game.Position.
