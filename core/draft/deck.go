@@ -3,6 +3,7 @@ package draft
 import (
 	"regexp"
 	"slices"
+	"strconv"
 	"strings"
 	"unicode"
 
@@ -87,6 +88,72 @@ func DeckIn(source string) (d Deck) {
 		return Deck{}
 	}
 	return d
+}
+
+// counted is a name with the number that it counts, in a map or a switch.
+var counted = regexp.MustCompile(`["']?(\pL{2,}|\d{1,2})["']?\s*(?::|=>|=|,)\s*(\d{1,2})\b`)
+
+// thirteen are as many names in a row, each in quotes, or all in one text.
+var thirteen = regexp.MustCompile(`(?:["'][^\s"',]+["']\s*,\s*){12}["'][^\s"',]+["']|["'\[(](?:[\pL\d]+ ){12}[\pL\d]+["'\])]`)
+
+// CardNames are what a program calls all thirteen ranks, where that is not as in 10 or K: by its source, which has
+// a list of as many names, or says what each counts. Where it does not tell which end of a list the ace is at, there
+// are two.
+func CardNames(source string) (names []map[string]string) {
+	aceFirst := append([]string{"A"}, strings.Fields("2 3 4 5 6 7 8 9 10 J Q K")...)
+	aceLast := append(slices.Clone(aceFirst[1:]), "A")
+	add := func(list, order []string) {
+		byRank, usual := map[string]string{}, 0
+		for i, rank := range order {
+			byRank[rank] = list[i]
+			if strings.EqualFold(list[i], rank) {
+				usual++
+			}
+		}
+		if usual < len(order)-4 || usual < len(order) && named(byRank["A"]) && len(byRank["A"]) > 1 {
+			names = append(names, byRank)
+		}
+	}
+	for _, m := range thirteen.FindAllString(source, -1) {
+		list := strings.FieldsFunc(m, func(r rune) bool { return strings.ContainsRune(`"', []()`, r) })
+		two := slices.IndexFunc(list, func(name string) bool {
+			read := phrasebook.Ranks(name)
+			return len(read) == 1 && read[0].Rank == "2"
+		})
+		switch {
+		case len(list) != len(aceFirst) || len(slices.Compact(slices.Sorted(slices.Values(list)))) != len(list):
+		case two == 0:
+			add(list, aceLast)
+		case two == 1:
+			add(list, aceFirst)
+		case two < 0:
+			add(list, aceLast)
+			add(list, aceFirst)
+		}
+	}
+	var list []string // of one map
+	var values []int
+	end := 0
+	for _, at := range counted.FindAllStringSubmatchIndex(source, -1) {
+		if strings.Trim(source[end:at[0]], " \t\n,;{}()[]") != "" {
+			list, values = nil, nil
+		}
+		n, _ := strconv.Atoi(source[at[4]:at[5]])
+		list, values, end = append(list, source[at[2]:at[3]]), append(values, n), at[1]
+		if len(list) < len(aceFirst) {
+			continue
+		}
+		list, values = list[len(list)-len(aceFirst):], values[len(values)-len(aceFirst):]
+		switch {
+		case values[0] == 11 || values[0] == 1:
+			if slices.Equal(values[1:], []int{2, 3, 4, 5, 6, 7, 8, 9, 10, 10, 10, 10}) {
+				add(list, aceFirst)
+			}
+		case slices.Equal(values[:12], []int{2, 3, 4, 5, 6, 7, 8, 9, 10, 10, 10, 10}):
+			add(list, aceLast)
+		}
+	}
+	return names
 }
 
 // name keeps what stands before 2 and behind 9: the ace is first or last.

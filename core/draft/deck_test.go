@@ -30,3 +30,28 @@ func TestDeckIn(t *testing.T) {
 		})
 	}
 }
+
+func TestCardNames(t *testing.T) {
+	tests := []struct {
+		name, source string
+		want         []string // the ace, 2 and king of each
+	}{
+		{"a map", `const RANKS = { ace: 11, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, jack: 10, queen: 10, king: 10 };`, []string{"ace two king"}},
+		{"a map with the ace last", `{"zwei"=>2,"drei"=>3,"vier"=>4,"fünf"=>5,"sechs"=>6,"sieben"=>7,"acht"=>8,"neun"=>9,"zehn"=>10,"Bube"=>10,"Dame"=>10,"König"=>10,"Ass"=>11}`, []string{"Ass zwei König"}},
+		{"words", `%w[Ace Two Three Four Five Six Seven Eight Nine Ten Jack Queen King]`, []string{"Ace Two King"}},
+		{"either end", `["a1","a2","a3","a4","a5","a6","a7","a8","a9","b1","b2","b3","b4"]`, []string{"b4 a1 b3", "a1 a2 b4"}},
+		{"signs", `["A","2","3","4","5","6","7","8","9","10","J","Q","K"]`, nil},
+		{"not a deck", `{ "a": 1, "b": 2 }`, nil},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			var got []string
+			for _, names := range CardNames(tt.source) {
+				got = append(got, names["A"]+" "+names["2"]+" "+names["K"])
+			}
+			if !slices.Equal(got, tt.want) {
+				t.Errorf("CardNames = %q, want %q", got, tt.want)
+			}
+		})
+	}
+}

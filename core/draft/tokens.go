@@ -55,13 +55,18 @@ type item struct {
 	player game.Player
 }
 
-// itemsOf are those of a line.
+// itemsOf are those of a line. A number that is a player's mark is no name on a line that names a player in
+// letters, as in "player 2 1:0".
 func itemsOf(line string, names [3][]string) []item {
 	tokens := tokensOf(line)
 	var list []item
+	inLetters := namedInLetters(tokens, names)
 	for i := 0; i < len(tokens); {
 		p, n := nameAt(tokens[i:], names)
 		words := tokens[i : i+max(n, 1)]
+		if inLetters && n == 1 && number.MatchString(words[0]) {
+			p = game.Nobody
+		}
 		text := strings.ToLower(words[0])
 		if p != game.Nobody {
 			text = strings.ToLower(join(words))
@@ -75,6 +80,16 @@ func itemsOf(line string, names [3][]string) []item {
 		i += len(words)
 	}
 	return list
+}
+
+// namedInLetters reports whether a name that has letters stands among the tokens.
+func namedInLetters(tokens []string, names [3][]string) bool {
+	for i := range tokens {
+		if p, n := nameAt(tokens[i:], names); p != game.Nobody && slices.ContainsFunc(tokens[i:i+n], lettered) {
+			return true
+		}
+	}
+	return false
 }
 
 // nameAt is the player whose name the tokens begin with, and of how many words it is. Names of one
@@ -146,12 +161,13 @@ func (s said) add(run []item, before string, several bool) {
 	for way := range ways {
 		words := make([]string, len(run))
 		var who naming
-		slots, letters, long, short := 0, 0, 0, 0
+		slots, letters, long, short, digits := 0, 0, 0, 0, false
 		for i, it := range run {
 			k := slices.Index(named, i)
 			if k >= 0 && (it.word == "" || way>>min(k, 1)&1 == 0) {
 				words[i], who[it.player] = slotName, true
 				slots++
+				digits = digits || it.word == anyNumber
 				continue
 			}
 			words[i] = it.word
@@ -170,7 +186,7 @@ func (s said) add(run []item, before string, several bool) {
 			}
 		}
 		numbers := len(run) - slots - long - short - letters
-		says := long > 0 || slots == 1 && short > 0 || before != "" && (short > 0 || slots <= 1 && numbers > 0)
+		says := long > 0 || slots == 1 && short > 0 || before != "" && (short > 0 || slots <= 1 && numbers > 0 && !digits) // else it may be a row of a board
 		if !says {
 			continue
 		}

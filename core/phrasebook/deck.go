@@ -51,18 +51,23 @@ func newDeck(ranks map[string]string, suits []string) (d deck) {
 
 // deck compiles what cards are called.
 func (c *compiler) deck(own form) {
-	for rank, name := range own.Ranks {
+	c.cardNames("$", own.Ranks, own.Suits)
+	c.book.deck = newDeck(own.Ranks, own.Suits)
+}
+
+// cardNames checks names by rank, and those of the four suits.
+func (c *compiler) cardNames(path string, ranks map[string]string, suits []string) {
+	for rank, name := range ranks {
 		if !slices.Contains(ranksOfDeck, rank) {
-			c.fail("$.ranks", fmt.Errorf("%q is no rank: ranks are A, K, Q, J and 10 to 2", rank))
+			c.fail(path+".ranks", fmt.Errorf("%q is not a rank: ranks are A, K, Q, J and 10 to 2", rank))
 		}
 		if strings.TrimSpace(name) == "" {
-			c.fail("$.ranks", fmt.Errorf("rank %s has no name", rank))
+			c.fail(path+".ranks", fmt.Errorf("rank %s has no name", rank))
 		}
 	}
-	if n := len(own.Suits); n != 0 && n != len(suitSigns) {
-		c.fail("$.suits", fmt.Errorf("there are %d names, but four suits", n))
+	if n := len(suits); n != 0 && n != len(suitSigns) {
+		c.fail(path+".suits", fmt.Errorf("there are %d names, but four suits", n))
 	}
-	c.book.deck = newDeck(own.Ranks, own.Suits)
 }
 
 // rename writes the usual names of cards on a screen for the program's own.

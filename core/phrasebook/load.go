@@ -8,6 +8,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"unicode"
 
 	"durchgang/core/document"
 	"durchgang/core/game"
@@ -110,13 +111,22 @@ type setupDocument struct {
 	Files       map[string]string `yaml:"files"`
 	Type        []typedDocument   `yaml:"type"`
 	Ship        *shipDocument     `yaml:"ship"`
+	Map         *mapDocument      `yaml:"map"`
 	Card        *cardDocument     `yaml:"card"`
 }
 
+type mapDocument struct {
+	Sea     string   `yaml:"sea"`
+	Ships   []string `yaml:"ships"`
+	Between string   `yaml:"between"`
+}
+
 type cardDocument struct {
-	Type    string  `yaml:"type"`
-	Deal    string  `yaml:"deal"`
-	Between *string `yaml:"between"`
+	Type    string            `yaml:"type"`
+	Deal    string            `yaml:"deal"`
+	Between *string           `yaml:"between"`
+	Ranks   map[string]string `yaml:"ranks"`
+	Suits   []string          `yaml:"suits"`
 }
 
 type typedDocument struct {
@@ -171,6 +181,7 @@ var (
 	ErrEach     = errors.New("each names the ships that are typed one after the other, as in {first}, and stands without type")
 	ErrDrawn    = errors.New("cells are drawn as hit, miss, sea or ship, each with a list of signs")
 	ErrDeal     = errors.New("a deal is P for each card of the player's and D for each of the dealer's, two of each, as in PPDD")
+	ErrMap      = errors.New("a map has a sign for each ship that is not the sea's, or one for all, and no ship is written beside it")
 	ErrCard     = errors.New("a card is written with {rank}, and {suit} where the suit stands")
 	ErrFileName = errors.New("a set-up's file is a name in the program's folder, without a path")
 )
@@ -223,7 +234,7 @@ func (c *compiler) compile(own, builtIn form) {
 	b := c.book
 	c.players(own)
 	c.forms(own, builtIn)
-	b.prompt = regexp.MustCompile(b.alternatives(true))
+	b.prompt = regexp.MustCompile(b.alternatives(true, false))
 	b.turns = b.prompt
 	b.colors = own.Colors
 	c.deck(own)
@@ -389,8 +400,15 @@ func (c *compiler) setup(own, builtIn setupDocument) {
 	if own.Ship != nil {
 		s.ship = c.ship(*own.Ship)
 	}
+	if own.Map != nil {
+		s.chart = &chart{cmp.Or(own.Map.Sea, "."), own.Map.Ships, own.Map.Between}
+		if len(s.chart.ships) == 0 || slices.Contains(s.chart.ships, "") || slices.Contains(s.chart.ships, s.chart.sea) || own.Ship != nil {
+			c.fail("$.setup.map", ErrMap)
+		}
+	}
 	if own.Card != nil {
-		s.card = &card{template: cmp.Or(own.Card.Type, "{rank}{suit}"), between: " ", deal: own.Card.Deal}
+		s.card = &card{template: cmp.Or(own.Card.Type, "{rank}{suit}"), between: " ", deal: own.Card.Deal, ranks: own.Card.Ranks, suits: own.Card.Suits}
+		c.cardNames("$.setup.card", own.Card.Ranks, own.Card.Suits)
 		if !strings.Contains(s.card.template, "{rank}") {
 			c.fail("$.setup.card", ErrCard)
 		}
@@ -469,10 +487,15 @@ func (c *compiler) patterns(path string, texts []string) []*regexp.Regexp {
 
 var nothing = regexp.MustCompile(`[^\s\S]`)
 
+// escapes are what stands for other text in a pattern, or groups it.
+var escapes = regexp.MustCompile(`\{player\}|'\??s|\\.|\(\?\w*:?`)
+
 // pattern compiles one pattern (RE2, upper and lower case alike) with {player}
-// put in. Where it fails it returns one that matches nothing.
+// put in: without names that are mere numbers where the pattern has no words, since it would be found on the
+// rows of a board. Where it fails it returns one that matches nothing.
 func (c *compiler) pattern(path, text string) *regexp.Regexp {
-	expanded := strings.ReplaceAll(text, "{player}", c.book.alternatives(false))
+	wordless := !strings.ContainsFunc(escapes.ReplaceAllString(text, ""), unicode.IsLetter)
+	expanded := strings.ReplaceAll(text, "{player}", c.book.alternatives(false, wordless))
 	p, err := regexp.Compile("(?im)" + expanded)
 	if err != nil {
 		c.fail(path, fmt.Errorf("%w: %w", ErrPattern, err))
@@ -481,16 +504,21 @@ func (c *compiler) pattern(path, text string) *regexp.Regexp {
 	return p
 }
 
+var mereNumber = regexp.MustCompile(`^[0-9]+$`)
+
 // alternatives is a pattern for any name of either player. The groups are called
-// first and second; exact keeps marks in their own case.
-func (b *Book) alternatives(exact bool) string {
+// first and second; exact keeps marks in their own case, and inLetters leaves out names that are mere numbers.
+func (b *Book) alternatives(exact, inLetters bool) string {
 	group := func(name string, p game.Player) string {
-		names := slices.Clone(b.names[p])
+		names := slices.DeleteFunc(slices.Clone(b.names[p]), func(name string) bool { return inLetters && mereNumber.MatchString(name) })
 		slices.SortFunc(names, func(x, y string) int { return len(y) - len(x) })
 		for i, n := range names {
 			names[i] = strings.ReplaceAll(regexp.QuoteMeta(n), " ", `\W*`)
 		}
 		mark := regexp.QuoteMeta(b.marks[p])
+		if inLetters && mereNumber.MatchString(mark) {
+			mark = names[0]
+		}
 		if exact {
 			mark = "(?-i:" + mark + ")"
 		}

@@ -208,6 +208,9 @@ func (f Form) Asked(prompt string) int {
 	return asked
 }
 
+// decimals are numbers, with decimals or without.
+var decimals = regexp.MustCompile(`\d+(?:[.,]\d+)*`)
+
 // Skeleton is a prompt without what changes from move to move: players, numbers,
 // blanks and case.
 func (b *Book) Skeleton(prompt string) string {
@@ -216,11 +219,6 @@ func (b *Book) Skeleton(prompt string) string {
 
 func (b *Book) skeleton(prompt string) string {
 	text := b.prompt.ReplaceAllString(prompt, " P ")
-	text = strings.Map(func(r rune) rune {
-		if r >= '0' && r <= '9' {
-			return -1
-		}
-		return r
-	}, text)
+	text = decimals.ReplaceAllString(text, "")
 	return strings.ToLower(strings.Join(strings.Fields(text), " "))
 }

@@ -91,9 +91,12 @@ func TestSetupsAreWritten(t *testing.T) {
 	for _, tt := range []struct{ book, variant, setup, want string }{
 		{"{arguments: ['{cards...}'], card: {type: '{rank}'}}", "blackjack", "cards=5S 10H", "5 10"},
 		{"{arguments: ['{cards}'], card: {type: '{suit}{rank}', between: ','}}", "blackjack", "cards=5S 10H", "S5,H10"},
+		{"{arguments: ['{cards}'], card: {type: '{rank} of {suit}', between: ';', ranks: {A: ace}, suits: [spades, hearts, diamonds, clubs]}}", "blackjack", "cards=AH 10C", "ace of hearts;10 of clubs"},
 		{"{arguments: ['{fleet}'], ship: {type: '{name} {length} {letter}{row}-{end-letter}{end-row}', between: ';'}}", "battleship:sides=one,fleet=2+3,names=tug+ferry", "fleet=b2>,c4v", "tug 2 B2-C2;ferry 3 C4-C6"},
 		{"{arguments: [], ship: {type: \"{row},{col}\\n{way}\", base: 0, across: r, down: d}, type: [{ask: where, each: '{first}'}, {ask: where, each: '{second}'}]}",
 			"battleship:fleet=1", "first=b2>;second=c4v", "1,1 r 3,2 d 1,1"},
+		{"{arguments: ['{fleet}'], map: {sea: '~', ships: [T, F]}}", "battleship:sides=one,rows=3,cols=4,fleet=2+3", "fleet=b1>,a1v", "FTT~\nF~~~\nF~~~"},
+		{"{arguments: ['{fleet}'], map: {ships: ['1'], between: ' '}}", "battleship:sides=one,rows=3,cols=3,fleet=2", "fleet=b2>", ". . .\n. 1 1\n. . ."},
 	} {
 		book, err := Parse("setup.yaml", "setup: "+tt.book)
 		if err != nil {

@@ -16,7 +16,15 @@ type setup struct {
 	files       map[string]string
 	typed       []question
 	ship        *ship
+	chart       *chart
 	card        *card
+}
+
+// chart is how a fleet is drawn as a map: a sign for each cell.
+type chart struct {
+	sea     string
+	ships   []string // by ship; one for all where there is one
+	between string   // two cells of a row
 }
 
 // card is how a card is written.
@@ -24,6 +32,8 @@ type card struct {
 	template string
 	between  string // two cards
 	deal     string // who gets the first four: P and D; in turn where empty
+	ranks    map[string]string
+	suits    []string // names of spades, hearts, diamonds and clubs
 }
 
 // question asks for a part of a set-up, or with each for its ships one after the other.
@@ -64,8 +74,13 @@ func (b *Book) Give(rules game.Rules, s game.Setup) Given {
 	values, lists := rules.Spell(s).Values(), map[string][]string{}
 	for name, value := range values {
 		if ships := berths.FindAllString(value, -1); strings.Join(ships, ",") == value && value != "" {
-			lists[name] = b.setup.ship.write(ships, rules)
-			values[name] = strings.Join(lists[name], b.setup.ship.divider())
+			divider := "\n"
+			if b.setup.chart != nil {
+				lists[name] = b.setup.chart.draw(ships, rules)
+			} else {
+				lists[name], divider = b.setup.ship.write(ships, rules), b.setup.ship.divider()
+			}
+			values[name] = strings.Join(lists[name], divider)
 		}
 		if name == "cards" {
 			lists[name] = b.setup.card.write(strings.Fields(value))
@@ -162,12 +177,48 @@ func (s *ship) write(places []string, rules game.Rules) []string {
 	return written
 }
 
+// draw draws the places as the rows of a map.
+func (c *chart) draw(places []string, rules game.Rules) []string {
+	rows, cols := rules.Shape()
+	cells := make([][]string, rows)
+	for r := range cells {
+		cells[r] = slices.Repeat([]string{c.sea}, cols)
+	}
+	var lengths []int
+	if f, is := rules.(fleet); is {
+		lengths = f.ShipLengths()
+	}
+	for i, text := range places {
+		last := len(text) - 1
+		cell, err := game.ParseCell(text[:last])
+		if err != nil || i >= len(lengths) {
+			return places // the set-up has been checked, so this does not come
+		}
+		for range lengths[i] {
+			cells[cell.Row][cell.Col] = c.ships[min(i, len(c.ships)-1)]
+			if text[last] == 'v' {
+				cell.Row++
+			} else {
+				cell.Col++
+			}
+		}
+	}
+	lines := make([]string, rows)
+	for r := range cells {
+		lines[r] = strings.Join(cells[r], c.between)
+	}
+	return lines
+}
+
 func (s *ship) divider() string {
 	if s == nil {
 		return ","
 	}
 	return s.between
 }
+
+// suitLetters are the suits of cards in set-ups, in the order in which a book names them.
+const suitLetters = "SHDC"
 
 // write writes cards as a program reads them; without a card's form they stay.
 func (c *card) write(cards []string) []string {
@@ -176,8 +227,15 @@ func (c *card) write(cards []string) []string {
 	}
 	written := make([]string, len(cards))
 	for i, text := range c.dealt(cards) {
-		suit := len(text) - 1
-		written[i] = strings.NewReplacer("{rank}", text[:suit], "{suit}", text[suit:]).Replace(c.template)
+		at := len(text) - 1
+		rank, suit := text[:at], text[at:]
+		if name := c.ranks[rank]; name != "" {
+			rank = name
+		}
+		if c.suits != nil {
+			suit = c.suits[strings.Index(suitLetters, suit)]
+		}
+		written[i] = strings.NewReplacer("{rank}", rank, "{suit}", suit).Replace(c.template)
 	}
 	return written
 }

@@ -380,7 +380,7 @@ var shots = []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}",
 // aims tries every way to type a shot, where what becomes of shots is not told as typed so far.
 func (d *drafter) aims(best trial, few []suite.Script) error {
 	plain := d.text.clone()
-	found := fit(d.given, best)
+	found := fit(d.fitsSetup, best)
 	if few[0].Own { // shots are seen where they were put
 		found = fit(func(t trial) (int, bool) { return t.shown(), t.seen() }, best)
 	}
@@ -414,7 +414,35 @@ func exampled(prompt string) (ways []string) {
 	return ways
 }
 
-// aimed tries every way to type a cell until nothing fits better: first those of which the prompt gives an example.
+// aiming is a way to type a cell: its prompts with a bar between them, and the number of the first row and column.
+// Without prompts it is the usual one.
+type aiming struct {
+	move string
+	base int
+}
+
+// aimings are all ways to type a cell, those first of which the prompt gives an example.
+func aimings(prompt string) (list []aiming) {
+	ways := exampled(prompt)
+	for _, move := range slices.Concat(ways, slices.DeleteFunc(slices.Clone(shots), func(s string) bool { return slices.Contains(ways, s) })) {
+		list = append(list, aiming{move, 1})
+		if !strings.Contains(move, "letter") {
+			list = append(list, aiming{move, 0})
+		}
+	}
+	return list
+}
+
+// in is a text in which cells are typed in a way.
+func (a aiming) in(text bookText) bookText {
+	text = text.clone()
+	if a.move != "" {
+		text.move, text.base = strings.Split(a.move, "|"), a.base
+	}
+	return text
+}
+
+// aimed tries every way to type a cell until nothing fits better.
 func (d *drafter) aimed(found *fitting, plain bookText, few []suite.Script) error {
 	start := found.trial
 	if start.steps == nil {
@@ -423,17 +451,12 @@ func (d *drafter) aimed(found *fitting, plain bookText, few []suite.Script) erro
 			return err
 		}
 	}
-	ways := exampled(startOf(start).Prompt())
-	for _, move := range slices.Concat(ways, slices.DeleteFunc(slices.Clone(shots), func(s string) bool { return slices.Contains(ways, s) })) {
-		for _, base := range []int{1, 0} {
-			if found.whole || strings.Contains(move, "letter") && base == 0 {
-				continue
-			}
-			text := plain.clone()
-			text.move, text.base = strings.Split(move, "|"), base
-			if err := d.consider(found, text, few); err != nil {
-				return err
-			}
+	for _, aim := range aimings(startOf(start).Prompt()) {
+		if found.whole {
+			break
+		}
+		if err := d.consider(found, aim.in(plain), few); err != nil {
+			return err
 		}
 	}
 	return nil
@@ -443,13 +466,21 @@ func (d *drafter) aimed(found *fitting, plain bookText, few []suite.Script) erro
 var yeses = []string{"y", "yes", "j", "ja", "1", "o", "s", "a"}
 
 // yesesTo are what may be yes to a question: first the words that it names in brackets, in quotes or by a
-// single letter, then those that are usual.
+// single letter, then those that are usual, and then any other word of it.
 func yesesTo(question string) (list []string) {
 	for _, m := range offered.FindAllStringSubmatch(question, -1) {
 		list = append(list, strings.Join(m[1:], ""))
 	}
-	return slices.Concat(list, yeses)
+	list = slices.Concat(list, yeses)
+	for _, word := range words.FindAllString(question, -1) {
+		if !slices.Contains(list, word) {
+			list = append(list, word)
+		}
+	}
+	return list
 }
+
+var words = regexp.MustCompile(`\pL{2,}`)
 
 var offered = regexp.MustCompile(`(?:[(\[<"'/|,]\s*(\pL+|\d)|\b(\pL|\d)\b)`)
 

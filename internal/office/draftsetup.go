@@ -2,6 +2,7 @@ package office
 
 import (
 	"fmt"
+	"maps"
 	"regexp"
 	"slices"
 	"strings"
@@ -20,9 +21,9 @@ var (
 	textFiles      = regexp.MustCompile(`["']([\w-]+\.(?:txt|dat|csv|ini|cfg))["']`)
 )
 
-// namesIn are what a pattern finds in the source, each once.
-func (d *drafter) namesIn(p *regexp.Regexp) (names []string) {
-	for _, m := range p.FindAllStringSubmatch(d.source, -1) {
+// namesIn are what a pattern finds in a text, each once.
+func namesIn(p *regexp.Regexp, text string) (names []string) {
+	for _, m := range p.FindAllStringSubmatch(text, -1) {
 		if !slices.Contains(names, m[1]) {
 			names = append(names, m[1])
 		}
@@ -45,27 +46,35 @@ func (d *drafter) parts(s game.Setup) (parts []string) {
 // names, or as arguments. The usual arguments are not among them.
 func (d *drafter) places(parts []string, prompt string) (ways []string) {
 	each := func(names []string, write func(name, part string) string) (list []string) {
-		switch {
-		case len(names) == len(parts):
-			for i, part := range parts {
-				list = append(list, write(names[i], part))
+		for i := 0; len(parts) > 1 && i+len(parts) <= len(names); i++ { // one for each part: names that follow each other
+			var way []string
+			for k, part := range parts {
+				way = append(way, write(names[i+k], part))
 			}
-			return []string{strings.Join(list, ", ")}
-		default:
-			for _, name := range names {
+			list = append(list, strings.Join(way, ", "))
+		}
+		for _, name := range names {
+			if len(parts) == 1 || len(names) != len(parts) {
 				list = append(list, write(name, strings.Join(parts, "\\n")))
 			}
-			return list
 		}
+		return list
 	}
-	names := d.namesIn(variables)
+	names := namesIn(variables, d.source)
 	if len(names) == 0 && readsVariables.MatchString(d.source) {
-		names = d.namesIn(capitals)
+		for line := range strings.Lines(d.source) { // such as stand where variables are read
+			if readsVariables.MatchString(line) {
+				names = append(names, namesIn(capitals, line)...)
+			}
+		}
+		if len(names) == 0 {
+			names = namesIn(capitals, d.source)
+		}
 	}
 	for _, way := range each(names, func(name, part string) string { return fmt.Sprintf("%s: \"%s\"", name, part) }) {
 		ways = append(ways, "arguments: [], environment: {"+way+"}")
 	}
-	for _, way := range each(d.namesIn(textFiles), func(name, part string) string { return fmt.Sprintf("%s: \"%s\\n\"", name, part) }) {
+	for _, way := range each(namesIn(textFiles, d.source), func(name, part string) string { return fmt.Sprintf("%s: \"%s\\n\"", name, part) }) {
 		ways = append(ways, "arguments: [], files: {"+way+"}")
 	}
 	if readsFiles.MatchString(d.source) {
@@ -91,14 +100,39 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 	return ways
 }
 
-// decks are the ways to write cards, those first that are between signs by which the source divides a text.
+// decks are the ways to write cards: those first in which they have the names that the source gives them, and then
+// those that are between signs by which it divides a text.
 func (d *drafter) decks() (ways []string) {
+	ways = d.namedCards()
 	for _, sign := range d.quoted(",", ";", ":", "|", "-", "/") {
 		for _, card := range []string{"{rank}{suit}", "{rank}", "{suit}{rank}"} {
 			ways = append(ways, fmt.Sprintf("card: {type: '%s', between: '%s'}", card, sign))
 		}
 	}
 	return append(ways, cards...)
+}
+
+// mostNamed bounds the ways to write cards by their names.
+const mostNamed = 12
+
+// namedCards are ways to write cards by the names that the source gives them.
+func (d *drafter) namedCards() (ways []string) {
+	suits := []string{"spades", "hearts", "diamonds", "clubs"}
+	if d.text.deck.Suits != nil {
+		suits = d.text.deck.Suits
+	}
+	for _, names := range draft.CardNames(d.source) {
+		var ranks []string
+		for _, rank := range slices.Sorted(maps.Keys(names)) {
+			ranks = append(ranks, fmt.Sprintf("'%s': '%s'", rank, names[rank]))
+		}
+		for _, between := range append([]string{`\n`}, d.quoted(",", ";", "|")...) {
+			for _, card := range []string{"{rank} {suit}", "{rank} of {suit}", "{rank}", "{rank}-{suit}", "{rank}_{suit}"} {
+				ways = append(ways, fmt.Sprintf(`card: {type: '%s', between: "%s", ranks: {%s}, suits: ['%s']}`, card, between, strings.Join(ranks, ", "), strings.Join(suits, "', '")))
+			}
+		}
+	}
+	return ways[:min(len(ways), mostNamed)]
 }
 
 // cards are usual ways to write cards; the first is that of which nothing need be said.
@@ -108,113 +142,12 @@ var cards = []string{
 	`card: {type: '{suit}{rank}', between: "\n"}`, "card: {type: '{rank} {suit}', between: \"\\n\"}",
 }
 
-// directions are what programs want to read for ships that lie across and down.
-var directions = [][2]string{{"H", "V"}, {"h", "v"}, {"right", "down"}, {"across", "down"}, {"horizontal", "vertical"}, {"R", "D"}, {"E", "S"}}
-
-// shipCells are ways to write the first cell of a ship; {base} marks those in which numbers count from
-// zero or one.
-var shipCells = []string{"{letter}{row}", "{row} {col}", "{row} {letter}", "{letter} {row}", "{row-letter}{col}", "{col} {row}", "{row},{col}", "{col},{row}"}
-
-// ships are ways to write a ship's place in what a program reads: those with directions that its source
-// names come first.
-func (d *drafter) ships() (ways []string) {
-	ends := strings.NewReplacer("{letter}", "{end-letter}", "{row}", "{end-row}", "{row-letter}", "{end-row-letter}", "{col}", "{end-col}")
-	var named, others [][2]string
-	for _, way := range directions {
-		if strings.Contains(d.source, `"`+way[0]+`"`) || strings.Contains(d.source, `'`+way[0]+`'`) || strings.Contains(d.source, `"`+way[1]+`"`) || strings.Contains(d.source, `'`+way[1]+`'`) {
-			named = append(named, way)
-		} else {
-			others = append(others, way)
-		}
-	}
-	write := func(text string, base int, way [2]string, between string) {
-		ways = append(ways, fmt.Sprintf("ship: {type: '%s', base: %d, across: %s, down: %s, between: %s}", text, base, way[0], way[1], between))
-	}
-	bases := func(cell string) []int {
-		if strings.Contains(cell, "letter") {
-			return []int{1}
-		}
-		return []int{1, 0}
-	}
-	for _, way := range append(slices.Clone(named), others[:min(len(others), 1)]...) {
-		d.laidOut(func(text string, base int, between string) { write(text, base, way, between) })
-	}
-	shapes := []string{"%s {way}", "{name} %s {way}", "{name},%s,{way}", "{length} %s {way}", "{name} {length} %s {way}", "{name} {way} %s"}
-	signs := d.divisors()
-	for _, list := range [][][2]string{named, others[:min(len(others), 2)]} {
-		for _, shape := range shapes {
-			for _, cell := range shipCells {
-				for _, base := range bases(cell) {
-					for _, way := range list {
-						for _, sign := range signs {
-							if text := fmt.Sprintf(shape, cell); !strings.Contains(text, sign) {
-								write(text, base, way, `"`+sign+`"`)
-							}
-						}
-						write(fmt.Sprintf(shape, cell), base, way, `"\n"`)
-					}
-				}
-			}
-		}
-		for _, between := range []string{`","`, `";"`, `" "`, `"\n"`} {
-			for _, cell := range shipCells[:2] {
-				for _, joined := range []string{"-", ":", " "} {
-					if !strings.Contains(between, joined) {
-						write(cell+joined+ends.Replace(cell), 1, directions[0], between)
-					}
-				}
-			}
-		}
-	}
-	return ways
-}
-
-// divisors are the signs in the source by which a list of ships may be divided.
-func (d *drafter) divisors() (signs []string) { return d.quoted(",", ";", ":", "|") }
-
-// quoted are those of some signs that stand in quotes in the source.
-func (d *drafter) quoted(list ...string) (signs []string) {
-	for _, sign := range list {
-		if strings.Contains(d.source, `"`+sign+`"`) || strings.Contains(d.source, "'"+sign+"'") {
-			signs = append(signs, sign)
-		}
-	}
-	return signs
-}
-
-// laidOut yields the ways to write a ship in the order in which the source reads its fields, with the
-// signs between them that it divides by.
-func (d *drafter) laidOut(yield func(text string, base int, between string)) {
-	within, between := []string{" "}, []string{`"\n"`}
-	for _, sign := range d.divisors() {
-		within, between = append([]string{sign}, within...), append(between, `"`+sign+`"`)
-	}
-	cells := []struct {
-		row, col string
-		bases    []int
-	}{{"{row}", "{col}", []int{0, 1}}, {"{row}", "{letter}", []int{1}}, {"{row-letter}", "{col}", []int{1}}}
-	for _, layout := range draft.Layouts(d.source) {
-		for _, sign := range within {
-			for _, apart := range between {
-				if strings.Trim(apart, `"`) == sign {
-					continue
-				}
-				for _, cell := range cells {
-					text := strings.NewReplacer("{row}", cell.row, "{col}", cell.col).Replace(strings.Join(layout, sign))
-					for _, base := range cell.bases {
-						yield(text, base, apart)
-					}
-				}
-			}
-		}
-	}
-}
-
 // Bounds of looking for how a set-up is given, in runs of the program.
 const (
-	mostSetups = 120 // that are only started
-	mostTried  = 24  // that are played with
-	mostShotAt = 4   // with which every way to type a shot is tried
+	mostSetups  = 160 // that are only started
+	mostTried   = 24  // that are played with
+	mostAims    = 8   // ways to type a shot with each
+	formsAtOnce = 40  // at one place, before others are looked at
 )
 
 // setups finds how a set-up is given, where what is seen does not fit it.
@@ -230,7 +163,7 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 			return best, err
 		}
 	}
-	found := fit(d.given, best)
+	found := fit(d.fitsSetup, best)
 	if found.whole {
 		return best, nil
 	}
@@ -244,54 +177,25 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 			return best, err
 		}
 	}
-	written, afloat := []string{""}, false
+	places := d.places(parts, strings.TrimSpace(startOf(bare).Prompt()))
+	var err error
 	switch {
 	case parts[0] == "{cards}":
-		written = d.decks()
-	case parts[0] != "{word}":
-		written, afloat = append(written, d.ships()...), true
-	}
-	started, tried := 0, 0
-	for _, place := range d.places(parts, strings.TrimSpace(startOf(bare).Prompt())) {
-		for _, as := range written {
-			if found.whole || started == mostSetups || tried == mostTried {
+		err = d.givenCards(found, setupForms(places, d.decks()), few)
+	case parts[0] == "{word}":
+		for _, setup := range setupForms(places, []string{""}) {
+			if err = d.consider(found, d.with(setup), few); err != nil || found.whole {
 				break
 			}
-			text := d.text.clone()
-			text.setup = "{" + place + "}"
-			if as != "" {
-				text.setup = "{" + place + ", " + as + "}"
-			}
-			started++
-			if afloat {
-				t, err := d.try(text, few[:1])
-				if err != nil {
-					return best, err
-				}
-				if t.silent || t.steps[0].Screen.Prompt() == "" {
-					continue
-				}
-			}
-			tried++
-			t, err := d.weigh(found, text, few)
-			if err != nil {
-				return best, err
-			}
-			if parts[0] == "{cards}" && !found.whole && draft.Dealt(d.suite.Rules, t.plays).Near >= len(t.plays) {
-				if err := d.dealt(found, text, few); err != nil {
-					return best, err
-				}
-			}
-			if as != "" && afloat && tried <= mostShotAt {
-				if err := d.shotAt(found, text, few); err != nil {
-					return best, err
-				}
-			}
 		}
+	default:
+		err = d.givenFleets(found, setupForms(places, append([]string{""}, d.fleets()...)), few)
+	}
+	if err != nil {
+		return best, err
 	}
 	best = found.trial
 	if d.text.setup == "" && parts[0] != "{word}" && parts[0] != "{cards}" {
-		var err error
 		if best, err = d.typed(bare, few, parts); err != nil {
 			return best, err
 		}
@@ -301,6 +205,43 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 		d.learned = append(d.learned, draft.Learned{About: "setup", Text: d.text.setup})
 	}
 	return best, nil
+}
+
+// setupForms are set-ups at each place in each form, some forms at a time so that bounds leave no place out.
+func setupForms(places, written []string) (setups []string) {
+	for some := range slices.Chunk(written, formsAtOnce) {
+		for _, place := range places {
+			for _, as := range some {
+				if as != "" {
+					as = ", " + as
+				}
+				setups = append(setups, "{"+place+as+"}")
+			}
+		}
+	}
+	return setups
+}
+
+// with is the text with a set-up.
+func (d *drafter) with(setup string) bookText {
+	text := d.text.clone()
+	text.setup = setup
+	return text
+}
+
+// givenCards finds how cards are given, in each order of dealing where some are shown, but not as the player's.
+func (d *drafter) givenCards(found *fitting, setups []string, few []suite.Script) error {
+	for _, setup := range setups[:min(len(setups), mostTried)] {
+		text := d.with(setup)
+		t, err := d.weigh(found, text, few)
+		if err == nil && !found.whole && draft.Dealt(d.suite.Rules, t.plays).Near >= len(t.plays) {
+			err = d.dealt(found, text, few)
+		}
+		if err != nil || found.whole {
+			return err
+		}
+	}
+	return nil
 }
 
 // telling are a few scripts in which the player is dealt each of the cards that are written otherwise than numbers, and
@@ -346,24 +287,9 @@ func (d *drafter) dealt(found *fitting, text bookText, few []suite.Script) error
 	return nil
 }
 
-// shotAt tries every way to type a shot with one way to give the fleets, first in one script.
-func (d *drafter) shotAt(found *fitting, text bookText, few []suite.Script) error {
-	kept := d.text
-	first := &fitting{of: d.given, n: -1}
-	if err := d.aimed(first, text, few[:1]); err != nil {
-		return err
-	}
-	shot := d.text
-	d.text = kept
-	if !first.whole {
-		return nil
-	}
-	return d.consider(found, shot, few)
-}
-
-// given is how well what is seen fits the set-ups of scripts, and whether it does in all: words of their
+// fitsSetup is how well what is seen fits the set-ups of scripts, and whether it does in all: words of their
 // lengths, cards that lie on the screen, shots of which some words tell what becomes of them.
-func (d *drafter) given(t trial) (n int, whole bool) {
+func (d *drafter) fitsSetup(t trial) (n int, whole bool) {
 	switch parts := d.parts(d.suite.Scripts[0].Setup); {
 	case len(parts) == 0:
 		return 0, true

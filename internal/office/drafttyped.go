@@ -94,7 +94,7 @@ func (d *drafter) typed(best trial, few []suite.Script, parts []string) (trial, 
 		p.ask = "^(?:" + strings.TrimPrefix(p.ask, "^") + "|" + strings.TrimPrefix(asksFor(p.next, p.ships), "^") + ")"
 		between, screen = `\n`, p.next
 	}
-	found := &fitting{of: d.given, trial: best, n: -1}
+	found := &fitting{of: d.fitsSetup, trial: best, n: -1}
 	for n, way := range shipWays(screen) {
 		if found.whole || n == mostShipWays {
 			break

@@ -145,7 +145,9 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	case d.learnable():
 		err = d.read()
 	default:
-		err = d.structure()
+		if err = d.structure(); err == nil && !d.silent && d.page == nil {
+			err = d.again()
+		}
 	}
 	var unusable *phrasebook.Error // what was learned is no phrasebook: it is left out
 	switch {

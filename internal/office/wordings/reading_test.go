@@ -100,7 +100,7 @@ func fare(t *testing.T, kind wordings.Kind, n int, part wordings.Part, faulty bo
 	inPairs(n, func(i int) {
 		var fault *wordings.Fault
 		if faulty {
-			fault = &kind.Faults[i%len(kind.Faults)]
+			fault = &kind.Faults[(*first+i)%len(kind.Faults)]
 		}
 		p := kind.Make(uint64(*first)+uint64(i), part, fault)
 		list[i] = outcome{p, gradeText(t, kind.Game, p.File, p.Source), kind}
