@@ -33,10 +33,10 @@ test: build
 	go test -short -timeout 60m ./...
 
 soak: build
-	go test -count=1 -timeout 120m ./core/... ./internal/office/... ./internal/server
+	go test -count=1 -timeout 120m ./core/... ./internal/grading/... ./internal/office/... ./internal/server
 	go test -count=1 -timeout 60m -v ./internal/server -run Nonsense -soak 8
 	go test -count=3 -timeout 60m -v ./internal/cli -run 'MemoryStays|MendsItself|FullDisk|ProcessOne|NothingIsLost'
-	go test -count=5 -timeout 60m -v ./internal/office -run 'Hostile|LimitsHold|OneJob|TakenBack'
+	go test -count=5 -timeout 60m -v ./internal/grading ./internal/office -run 'Hostile|LimitsHold|OneJob|TakenBack'
 
 # Some figures take minutes, and are measured once.
 LONG := PageMemory|EmptyBoard|FiveByFive|HundredPlayers|Load|Memory
@@ -46,10 +46,10 @@ bench: build
 	go test -run '^$$' -bench '$(LONG)' -benchtime 1x -timeout 90m ./core/play/drop ./internal/channel ./internal/cli ./internal/server
 
 validity: build
-	go test -count=1 -timeout 30m ./internal/office/programs -run TestValidity -validity $(CURDIR)/docs/validity.md
+	go test -count=1 -timeout 30m ./internal/grading/programs -run TestValidity -validity $(CURDIR)/docs/validity.md
 
 reading: build
-	go test -count=1 -timeout 120m ./internal/office/wordings -run 'TestReading$$' -programs 32 -reading $(CURDIR)/bin/reading.md
+	go test -count=1 -timeout 120m ./internal/grading/wordings -run 'TestReading$$' -programs 32 -reading $(CURDIR)/bin/reading.md
 
 lint: build
 	go vet ./...

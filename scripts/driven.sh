@@ -14,7 +14,7 @@ lost = ", ".join(c["name"] for c in t["criteria"] if c["points"] < c["of"]) or "
 name, game, channel = sys.argv[1:]
 print("| `%s` | %s | %s | %s | %g of %g | %s |" % (name, t["language"], game, channel, t["points"], t["of"], lost))' "$1" "$2" "$3"
 }
-for program in demo/class/* internal/office/testdata/{wordings,languages,connect-four,five-in-a-row,hangman,battleship,blackjack,foreign}/*; do
+for program in demo/class/* internal/grading/testdata/{wordings,languages,connect-four,five-in-a-row,hangman,battleship,blackjack,foreign}/*; do
   case $program in
     *.yaml) continue ;;
     */pegs.c) game=connect-four ;;
@@ -32,11 +32,11 @@ row demo/wire/battleship.js battleship wire
 row demo/wire/blackjack.lua blackjack wire
 for call in "board_functions.py tic-tac-toe" "state.c tic-tac-toe" "Columns.java connect-four" "flat.js five-in-a-row" "hand.go blackjack" "hand.go hangman" "fleet.py battleship" "Fleet.java battleship"; do
   read -r file game <<< "$call"
-  row internal/office/testdata/functions/$file $game function --phrasebook internal/office/testdata/functions/${file%.*}.yaml
+  row internal/grading/testdata/functions/$file $game function --phrasebook internal/grading/testdata/functions/${file%.*}.yaml
 done
 for program in random_replies.py first_free.js; do
   row demo/opponent/$program tic-tac-toe terminal --suite demo/opponent/tictactoe.suite
 done
-own=internal/office/testdata/own
+own=internal/grading/testdata/own
 row $own/harbour.py battleship terminal --game "" --suite $own/harbour.suite
 row $own/one_round.rb blackjack terminal --game "" --suite $own/one_round.suite

@@ -69,7 +69,7 @@ regrade=$($durchgang regrade $assignment --json 2> /dev/null | python3 -c 'impor
 page /runs/1/compare/$regrade regrade | go run ./scripts/pictures $url ida "$password"
 $durchgang regrade discard $regrade > /dev/null
 export PATH=$PWD/bin:$PATH
-terminal "durchgang phrasebook draft internal/office/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14
+terminal "durchgang phrasebook draft internal/grading/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14
 terminal "durchgang matrix $assignment" terminal-matrix
 terminal "durchgang try demo/class/greta-holm" terminal-try
 terminal "durchgang suite strength blackjack" terminal-strength

@@ -26,7 +26,7 @@ var benchmarked = []struct {
 }{
 	{"Python", "../../demo/class/ada-brandt", "(1-3): ", []string{"1 1", "1 2", "1 3", "2 2", "2 1", "2 3", "3 2", "3 1"}},
 	{"C", "../../demo/class/elin-okafor", "column? ", []string{"1 1", "1 2", "1 3", "2 2", "2 1", "2 3", "3 2", "3 1"}},
-	{"Java", "../office/testdata/languages/java", "(1-3): ", []string{"1 1", "1 2", "1 3", "2 2", "2 1", "2 3", "3 2", "3 1"}},
+	{"Java", "../grading/testdata/languages/java", "(1-3): ", []string{"1 1", "1 2", "1 3", "2 2", "2 1", "2 3", "3 2", "3 1"}},
 	{"JavaScript", "../../demo/class/finn-arlo", "(0-2) > ", []string{"0,0", "0,1", "0,2", "1,1", "1,0", "1,2", "2,1", "2,0"}},
 }
 

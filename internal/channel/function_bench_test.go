@@ -22,7 +22,7 @@ import (
 // 5,478 positions of tic-tac-toe, in the box and read into facts, and its ratio to that of a
 // plain Python loop over the same boards, both as whole processes.
 func BenchmarkFunction(b *testing.B) {
-	source, err := os.ReadFile("../office/testdata/functions/board_functions.py")
+	source, err := os.ReadFile("../grading/testdata/functions/board_functions.py")
 	if err != nil {
 		b.Fatal(err)
 	}

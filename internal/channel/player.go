@@ -101,7 +101,7 @@ func joined(words []string) string {
 // lost ends a program that has committed a foul which leaves it in an unknown state.
 func (s *Strategy) lost(f *play.Foul) error {
 	if s.line != nil && f.Kind == play.Gone {
-		if aside := lastLine(s.line.aside()); aside != "" {
+		if aside := LastLine(s.line.aside()); aside != "" {
 			f.Detail += ": " + aside
 		}
 	}
@@ -109,8 +109,8 @@ func (s *Strategy) lost(f *play.Foul) error {
 	return f
 }
 
-// lastLine is the last line that is not empty.
-func lastLine(text string) string {
+// LastLine is the last line that is not empty.
+func LastLine(text string) string {
 	lines := strings.Split(strings.TrimRight(text, "\n "), "\n")
 	return strings.TrimSpace(lines[len(lines)-1])
 }

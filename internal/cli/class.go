@@ -84,14 +84,14 @@ func addFolder(w *zip.Writer, root string) error {
 		case d.IsDir():
 			return nil
 		case !d.Type().IsRegular():
-			return &office.InputError{Field: "class", Err: fmt.Errorf("%s: %w", path, office.ErrOddEntry)}
+			return &record.InputError{Field: "class", Err: fmt.Errorf("%s: %w", path, office.ErrOddEntry)}
 		}
 		data, err := os.ReadFile(path)
 		if err != nil {
 			return fmt.Errorf("read %s: %w", path, plainCause(err))
 		}
 		if size += int64(len(data)); size > office.MaxUnpacked {
-			return &office.InputError{Field: "class", Err: fmt.Errorf("%w, at %s", office.ErrUnpacked, path)}
+			return &record.InputError{Field: "class", Err: fmt.Errorf("%w, at %s", office.ErrUnpacked, path)}
 		}
 		f, err := w.Create(filepath.ToSlash(name))
 		if err == nil {

@@ -10,7 +10,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"durchgang/core/suite"
-	"durchgang/internal/office"
+	"durchgang/internal/grading"
 )
 
 func phrasebookDraftCommand(o *options) *cobra.Command {
@@ -33,8 +33,8 @@ The phrasebook is printed, or written to the file named with --out.`,
 			if err != nil {
 				return err
 			}
-			drafted, err := office.Draft(c.Context(), folder, s, func(doing string) { fmt.Fprintf(c.ErrOrStderr(), "%s …\n", doing) })
-			if office.AtFault(err) {
+			drafted, err := grading.Draft(c.Context(), folder, s, func(doing string) { fmt.Fprintf(c.ErrOrStderr(), "%s …\n", doing) })
+			if grading.AtFault(err) {
 				return &exitError{exitUngraded, fmt.Errorf("%s: %w", args[0], err)}
 			}
 			if err != nil {
@@ -54,7 +54,7 @@ The phrasebook is printed, or written to the file named with --out.`,
 	return c
 }
 
-func printDraft(w io.Writer, d office.Drafted, out string, s *suite.Suite) {
+func printDraft(w io.Writer, d grading.Drafted, out string, s *suite.Suite) {
 	t := newTable(w)
 	t.AppendHeader(table.Row{"what", "how", "stands where it should", "elsewhere", ""})
 	for _, l := range d.Learned {

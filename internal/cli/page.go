@@ -10,7 +10,7 @@ import (
 
 	"durchgang/core/pagemap"
 	"durchgang/internal/channel"
-	"durchgang/internal/office"
+	"durchgang/internal/grading"
 )
 
 func pageCommand(o *options) *cobra.Command {
@@ -47,8 +47,8 @@ where an assignment has no map.`,
 			if err != nil {
 				return err
 			}
-			draft, err := office.DraftPage(c.Context(), s, folder)
-			if office.AtFault(err) {
+			draft, err := grading.DraftPage(c.Context(), s, folder)
+			if grading.AtFault(err) {
 				return &exitError{exitUngraded, fmt.Errorf("%s: %w", args[0], err)}
 			}
 			if err != nil {
@@ -107,8 +107,8 @@ func pageCheckCommand(o *options) *cobra.Command {
 			if err != nil {
 				return err
 			}
-			err = office.CheckPage(c.Context(), s, args[0], text, folder)
-			if office.AtFault(err) {
+			err = grading.CheckPage(c.Context(), s, args[0], text, folder)
+			if grading.AtFault(err) {
 				return &exitError{exitUngraded, fmt.Errorf("%s: %w", page, err)}
 			}
 			return o.answer(c, struct{}{}, err, func(w io.Writer) { fmt.Fprintf(w, "%s fits %s\n", filepath.Base(args[0]), page) })

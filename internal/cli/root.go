@@ -17,7 +17,8 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/client"
 	"durchgang/internal/cluster"
-	"durchgang/internal/office"
+	"durchgang/internal/grading"
+	"durchgang/internal/record"
 	"durchgang/internal/sandbox"
 	"durchgang/internal/scratch"
 	"durchgang/internal/server"
@@ -129,7 +130,7 @@ func (e *exitError) Unwrap() error { return e.err }
 // Main runs the command tree and returns the exit status.
 func Main(ctx context.Context, console fs.FS, args []string, stdout, stderr io.Writer) int {
 	defer scratch.Remove()
-	defer office.CloseBrowsers()
+	defer grading.CloseBrowsers()
 	root := New(console)
 	root.SetArgs(args)
 	root.SetOut(stdout)
@@ -147,7 +148,7 @@ func Main(ctx context.Context, console fs.FS, args []string, stdout, stderr io.W
 func status(err error) int {
 	var own *exitError
 	var usage *usageError
-	var input *office.InputError
+	var input *record.InputError
 	var answer *client.Error
 	var book *phrasebook.Error
 	var syntax *suite.SyntaxError

@@ -46,7 +46,7 @@ says how a strategy is spoken to.`,
 				return err
 			}
 			s, err := office.Spar(c.Context(), folder, terms, functions, against)
-			var wrong *office.InputError
+			var wrong *record.InputError
 			switch {
 			case errors.As(err, &wrong):
 				return &exitError{exitInput, err}

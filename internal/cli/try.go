@@ -18,7 +18,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
-	"durchgang/internal/office"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
 )
@@ -76,7 +76,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 	}
 	done, err := attempt(c.Context(), g, folder)
 	own := g.Suite.Scripts[0].Own
-	if f.suite == "" && office.NotRead(err) {
+	if f.suite == "" && grading.NotRead(err) {
 		if other, variant := f.otherwise(c.Context(), g, folder, err); other != nil {
 			fmt.Fprintf(c.ErrOrStderr(), "%s makes the set-up by itself: graded as with --game %s --own\n", filepath.Base(path), variant)
 			done, err, own = other, nil, variant == g.Suite.Rules.Variant()
@@ -87,7 +87,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 			fmt.Fprintf(c.ErrOrStderr(), "%s plays %s, by which it has all points; it is graded by %s\n", filepath.Base(path), variant, g.Suite.Rules.Variant())
 		}
 	}
-	if office.AtFault(err) {
+	if grading.AtFault(err) {
 		return &exitError{exitUngraded, fmt.Errorf("%s: %w", path, err)}
 	}
 	if err != nil {
@@ -106,14 +106,14 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 
 // attempted is a program that was graded, with the evidence by the title and number of its script.
 type attempted struct {
-	office.Graded
+	grading.Graded
 	evidence map[string]record.Evidence
 }
 
 // whole reports whether a program has all points.
 func (a *attempted) whole() bool { return a.Verdict.Points >= a.Verdict.Of }
 
-func attempt(ctx context.Context, g office.Grader, folder fs.FS) (*attempted, error) {
+func attempt(ctx context.Context, g grading.Grader, folder fs.FS) (*attempted, error) {
 	a := &attempted{evidence: map[string]record.Evidence{}}
 	var err error
 	a.Graded, err = g.Grade(ctx, folder, func(e record.Evidence) error {
@@ -128,7 +128,7 @@ const mostShown = 2
 
 // otherwise grades a program that was not understood as one that makes the set-up by itself, in the variant or
 // one like it. It returns nil where that is not understood either.
-func (f tryFlags) otherwise(ctx context.Context, g office.Grader, folder fs.FS, unread error) (*attempted, game.Variant) {
+func (f tryFlags) otherwise(ctx context.Context, g grading.Grader, folder fs.FS, unread error) (*attempted, game.Variant) {
 	own, err := f.grader(true)
 	if err != nil {
 		return nil, ""
@@ -141,7 +141,7 @@ func (f tryFlags) otherwise(ctx context.Context, g office.Grader, folder fs.FS, 
 		unread = err
 	}
 	for range mostShown {
-		shown := (*office.NotReadError)(nil)
+		shown := (*grading.NotReadError)(nil)
 		if !errors.As(unread, &shown) || shown.Shows == "" {
 			break
 		}
@@ -199,24 +199,24 @@ func (f tryFlags) by(ctx context.Context, variant game.Variant, folder fs.FS) (*
 }
 
 // grader grades as the flags say; own with the suite for programs that make the set-up themselves.
-func (f tryFlags) grader(own bool) (office.Grader, error) {
+func (f tryFlags) grader(own bool) (grading.Grader, error) {
 	if err := ownOrSuite(own, f.suite); err != nil {
-		return office.Grader{}, err
+		return grading.Grader{}, err
 	}
 	s, err := readScripts(f.game, f.suite, own)
 	if err != nil {
-		return office.Grader{}, err
+		return grading.Grader{}, err
 	}
 	text, err := readText(f.phrasebook)
 	if err != nil {
-		return office.Grader{}, err
+		return grading.Grader{}, err
 	}
-	g, err := office.NewGrader(f.channel, s, cmp.Or(f.phrasebook, "--phrasebook"), text)
+	g, err := grading.New(f.channel, s, cmp.Or(f.phrasebook, "--phrasebook"), text)
 	if err != nil {
 		return g, err
 	}
 	if f.suite == "" && g.Calls != nil {
-		g.Suite = office.Shown(s, g.Calls)
+		g.Suite = grading.Shown(s, g.Calls)
 	}
 	g.Parallel = runtime.NumCPU()
 	return g, nil
@@ -225,7 +225,7 @@ func (f tryFlags) grader(own bool) (office.Grader, error) {
 // ownOrSuite is an error where both --own and --suite are given.
 func ownOrSuite(own bool, file string) error {
 	if own && file != "" {
-		return &office.InputError{Field: "own", Err: errors.New("a suite says itself who makes the set-up: leave out --own or --suite")}
+		return &record.InputError{Field: "own", Err: errors.New("a suite says itself who makes the set-up: leave out --own or --suite")}
 	}
 	return nil
 }
@@ -246,7 +246,7 @@ func readScripts(variant, file string, own bool) (*suite.Suite, error) {
 		}
 		s, _, err := suite.ShippedFor(rules, own, games.All())
 		if err != nil {
-			return nil, &office.InputError{Field: "game", Err: err}
+			return nil, &record.InputError{Field: "game", Err: err}
 		}
 		return s, nil
 	}
@@ -263,7 +263,7 @@ func readScripts(variant, file string, own bool) (*suite.Suite, error) {
 		return nil, err
 	}
 	if s.Rules.Variant() != rules.Variant() {
-		return nil, &office.InputError{Field: "suite", Err: fmt.Errorf("%s is for %s, but --game is %s", file, s.Rules.Variant(), rules.Variant())}
+		return nil, &record.InputError{Field: "suite", Err: fmt.Errorf("%s is for %s, but --game is %s", file, s.Rules.Variant(), rules.Variant())}
 	}
 	return s, nil
 }

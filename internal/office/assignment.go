@@ -10,6 +10,7 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/suite"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 )
@@ -50,7 +51,7 @@ func (d Form) check(c record.Course) (record.Assignment, error) {
 	}
 	rules, err := games.All().Rules(a.Game)
 	if err != nil {
-		return a, &InputError{"game", err}
+		return a, &record.InputError{Field: "game", Err: err}
 	}
 	a.Channel, a.Game = cmp.Or(a.Channel, record.Terminal), string(rules.Variant())
 	shipped := a.Suite == "" || a.Suite == OwnSuite
@@ -58,7 +59,7 @@ func (d Form) check(c record.Course) (record.Assignment, error) {
 		own := a.Suite == OwnSuite
 		var s *suite.Suite
 		if s, a.Suite, err = suite.ShippedFor(rules, own, games.All()); err != nil {
-			return a, &InputError{"suite", err}
+			return a, &record.InputError{Field: "suite", Err: err}
 		}
 		if own {
 			rules, a.Game = s.Rules, string(s.Rules.Variant())
@@ -66,17 +67,17 @@ func (d Form) check(c record.Course) (record.Assignment, error) {
 	}
 	s, err := suite.Parse("suite", a.Suite, games.All())
 	if err != nil {
-		return a, &InputError{"suite", err}
+		return a, &record.InputError{Field: "suite", Err: err}
 	}
 	if s.Rules.Variant() != rules.Variant() {
-		return a, &InputError{"suite", fmt.Errorf("it is for %s, but the assignment's game is %s", s.Rules.Variant(), rules.Variant())}
+		return a, &record.InputError{Field: "suite", Err: fmt.Errorf("it is for %s, but the assignment's game is %s", s.Rules.Variant(), rules.Variant())}
 	}
-	g, err := NewGrader(a.Channel, s, "phrasebook", a.Phrasebook)
+	g, err := grading.New(a.Channel, s, "phrasebook", a.Phrasebook)
 	if err != nil {
 		return a, err
 	}
 	if shipped && g.Calls != nil {
-		a.Suite = Shown(s, g.Calls).String()
+		a.Suite = grading.Shown(s, g.Calls).String()
 	}
 	a.Terms, err = d.terms(c.Zone, s)
 	return a, err
@@ -96,21 +97,21 @@ func (d Form) terms(zone string, s *suite.Suite) (t record.Terms, err error) {
 	}
 	switch {
 	case t.OpensAt != nil && t.ClosesAt != nil && !t.OpensAt.Before(*t.ClosesAt):
-		return t, &InputError{"closes_at", errors.New("it closes before it opens")}
+		return t, &record.InputError{Field: "closes_at", Err: errors.New("it closes before it opens")}
 	case t.DueAt != nil && t.ClosesAt != nil && t.ClosesAt.Before(*t.DueAt):
-		return t, &InputError{"closes_at", errors.New("it closes before it is due; nobody could be late")}
+		return t, &record.InputError{Field: "closes_at", Err: errors.New("it closes before it is due; nobody could be late")}
 	case t.DueAt != nil && t.OpensAt != nil && t.DueAt.Before(*t.OpensAt):
-		return t, &InputError{"due_at", errors.New("it is due before it opens")}
+		return t, &record.InputError{Field: "due_at", Err: errors.New("it is due before it opens")}
 	case t.Attempts < 0 || t.Attempts > 1000:
-		return t, &InputError{"attempts", errors.New("attempts are 0, for any number, to 1000")}
+		return t, &record.InputError{Field: "attempts", Err: errors.New("attempts are 0, for any number, to 1000")}
 	case t.Tries < 0 || t.Tries > 1000:
-		return t, &InputError{"tries", errors.New("tries a day are 0 to 1000")}
+		return t, &record.InputError{Field: "tries", Err: errors.New("tries a day are 0 to 1000")}
 	case t.Tries > 0 && s.Public() == nil:
-		return t, &InputError{"tries", errors.New("the suite has no public script that students could try; write public after the title of one")}
+		return t, &record.InputError{Field: "tries", Err: errors.New("the suite has no public script that students could try; write public after the title of one")}
 	case t.Seconds < 0 || t.Seconds > 60:
-		return t, &InputError{"seconds", errors.New("seconds over a step are 0, for the usual 3, to 60")}
+		return t, &record.InputError{Field: "seconds", Err: errors.New("seconds over a step are 0, for the usual 3, to 60")}
 	case t.Megabytes != 0 && (t.Megabytes < 16 || t.Megabytes > 4096):
-		return t, &InputError{"megabytes", errors.New("megabytes are 0, for the usual 512, or 16 to 4096")}
+		return t, &record.InputError{Field: "megabytes", Err: errors.New("megabytes are 0, for the usual 512, or 16 to 4096")}
 	}
 	return t, nil
 }
@@ -216,7 +217,7 @@ func publicPart(a record.Assignment) (part, whole *suite.Suite, err error) {
 		return nil, nil, err
 	}
 	if part = whole.Public(); part == nil {
-		return nil, nil, &InputError{"suite", fmt.Errorf("no script of %s/%s is public", a.Course, a.Name)}
+		return nil, nil, &record.InputError{Field: "suite", Err: fmt.Errorf("no script of %s/%s is public", a.Course, a.Name)}
 	}
 	return part, whole, nil
 }

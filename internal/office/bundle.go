@@ -79,20 +79,20 @@ func pack(files []file) ([]byte, error) {
 func (o *Office) ImportAssignment(ctx context.Context, course, name string, archive Upload) (record.Assignment, error) {
 	r, err := zip.NewReader(archive, archive.Size())
 	if err != nil {
-		return record.Assignment{}, &InputError{"archive", fmt.Errorf("%w: %w", ErrBundle, err)}
+		return record.Assignment{}, &record.InputError{Field: "archive", Err: fmt.Errorf("%w: %w", ErrBundle, err)}
 	}
 	texts := map[string]string{}
 	for _, part := range []string{bundleHead, bundleBook, bundleSuite} {
 		if texts[part], err = readPart(r, part); err != nil {
-			return record.Assignment{}, &InputError{"archive", err}
+			return record.Assignment{}, &record.InputError{Field: "archive", Err: err}
 		}
 	}
 	var b bundle
 	if err := json.Unmarshal([]byte(texts[bundleHead]), &b); err != nil || b.Form != bundleForm {
-		return record.Assignment{}, &InputError{"archive", fmt.Errorf("%w: %s cannot be read: %v", ErrBundle, bundleHead, err)}
+		return record.Assignment{}, &record.InputError{Field: "archive", Err: fmt.Errorf("%w: %s cannot be read: %v", ErrBundle, bundleHead, err)}
 	}
 	if b.Version != 1 {
-		return record.Assignment{}, &InputError{"archive", fmt.Errorf("the archive has version %d of its form, and this Durchgang reads version 1", b.Version)}
+		return record.Assignment{}, &record.InputError{Field: "archive", Err: fmt.Errorf("the archive has version %d of its form, and this Durchgang reads version 1", b.Version)}
 	}
 	form := Form{Assignment: record.Assignment{
 		Name: cmp.Or(name, b.Name), Title: b.Title, Game: b.Game, Channel: b.Channel,

@@ -167,7 +167,7 @@ func (o *Office) CommentGroup(ctx context.Context, run int64, number int, body s
 		return nil, err
 	}
 	if number < 1 || number > len(groups) {
-		return nil, &InputError{"group", fmt.Errorf("run %d has no group %d; it has %d", run, number, len(groups))}
+		return nil, &record.InputError{Field: "group", Err: fmt.Errorf("run %d has no group %d; it has %d", run, number, len(groups))}
 	}
 	var ids []int64
 	for _, m := range groups[number-1].Members {
@@ -191,7 +191,7 @@ func (o *Office) CommentResult(ctx context.Context, id int64, body string) (reco
 func (o *Office) comment(ctx context.Context, ids []int64, body string) (string, error) {
 	body = strings.TrimSpace(body)
 	if len(body) > longestComment || strings.ContainsRune(body, 0) {
-		return "", &InputError{"comment", fmt.Errorf("a comment is text of at most %d bytes", longestComment)}
+		return "", &record.InputError{Field: "comment", Err: fmt.Errorf("a comment is text of at most %d bytes", longestComment)}
 	}
 	return body, o.store.Comment(ctx, ids, body)
 }
@@ -231,29 +231,6 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 	if !script.Has(suite.Look) && !s.Open(script) {
 		script.Steps = script.Steps[:min(f.Step, len(script.Steps))]
 	}
-	r.Again, r.Same, err = g.replay(ctx, folder, result.Learned, script, f.Number, f.Finding.Finding)
+	r.Again, r.Same, err = g.Replay(ctx, folder, result.Learned, script, f.Number, f.Finding.Finding)
 	return r, err
-}
-
-// replay plays one script, with what was learned of the program.
-func (g Grader) replay(ctx context.Context, folder *zip.Reader, learned string, script suite.Script, number int, f judge.Finding) (e record.Evidence, same bool, err error) {
-	p, err := g.prepare(ctx, folder)
-	if err != nil {
-		return e, false, err
-	}
-	defer p.close()
-	if learned != "" {
-		if err := g.teach(p, learned); err != nil {
-			return e, false, err
-		}
-	}
-	if err := g.probe(ctx, p); err != nil {
-		return e, false, err
-	}
-	r, err := g.playScript(ctx, p, script, number)
-	if err != nil {
-		return e, false, err
-	}
-	v := r.verdict.Finding
-	return r.evidence, v != nil && v.Step == f.Step && v.Seen == f.Seen, nil
 }

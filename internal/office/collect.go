@@ -34,7 +34,7 @@ func (o *Office) Import(ctx context.Context, course, assignment string, archive 
 	defer release()
 	class, err := openClass(archive)
 	if err != nil {
-		return record.Import{}, &InputError{"archive", err}
+		return record.Import{}, &record.InputError{Field: "archive", Err: err}
 	}
 	return o.importClass(ctx, a, class, decisions, "class")
 }
@@ -66,10 +66,10 @@ func (o *Office) importClass(ctx context.Context, a record.Assignment, class []*
 	}
 	if len(report.Added)+len(report.Unchanged)+len(report.Unmatched) == 0 {
 		if len(report.Problems) == 0 {
-			return report, &InputError{"archive", ErrNobody}
+			return report, &record.InputError{Field: "archive", Err: ErrNobody}
 		}
 		first := report.Problems[0]
-		return report, &InputError{"archive", fmt.Errorf("%w; the first problem is %s: %s", ErrNobody, first.Entry, first.Reason)}
+		return report, &record.InputError{Field: "archive", Err: fmt.Errorf("%w; the first problem is %s: %s", ErrNobody, first.Entry, first.Reason)}
 	}
 	return report, nil
 }
@@ -82,7 +82,7 @@ func (o *Office) keep(ctx context.Context, a record.Assignment, h *handIn, about
 	}
 	sub.Login, sub.Origin, sub.Trial = By(ctx).Login, about.Origin, about.Trial
 	added, err := o.store.AddSubmission(ctx, a.ID, &sub, packed, a.Zone, may)
-	var refused *InputError
+	var refused *record.InputError
 	if err != nil && !errors.As(err, &refused) {
 		err = fmt.Errorf("keep the submission of %s: %w", h.student, err)
 	}
@@ -107,10 +107,10 @@ func assign(report *record.Import, class []*handIn, pupils []record.Pupil, decis
 	}
 	for entry, student := range decisions {
 		if !met[entry] {
-			return nil, &InputError{"decisions", fmt.Errorf("the archive has no entry %q", entry)}
+			return nil, &record.InputError{Field: "decisions", Err: fmt.Errorf("the archive has no entry %q", entry)}
 		}
 		if student != "" && len(pupils) > 0 && !known[student] {
-			return nil, &InputError{"decisions", fmt.Errorf("%q is nobody on the roster", student)}
+			return nil, &record.InputError{Field: "decisions", Err: fmt.Errorf("%q is nobody on the roster", student)}
 		}
 	}
 	by := map[string]*handIn{}
@@ -237,7 +237,7 @@ func (o *Office) submit(ctx context.Context, course, assignment, student string,
 	}
 	h := &handIn{student: student, entries: []string{student}, files: files}
 	if reason := h.problem(); reason != "" {
-		return about, &InputError{"program", errors.New(reason)}
+		return about, &record.InputError{Field: "program", Err: errors.New(reason)}
 	}
 	var may func(store.Turn) error
 	if StandingOf(ctx).Role == record.Student {
@@ -245,7 +245,7 @@ func (o *Office) submit(ctx context.Context, course, assignment, student string,
 	}
 	sub, added, err := o.keep(ctx, a, h, about, may)
 	if err == nil && !added {
-		return sub, &InputError{"program", fmt.Errorf("these are the same files as those handed in on %s, which count already", onClock(sub.CreatedAt, a.Zone))}
+		return sub, &record.InputError{Field: "program", Err: fmt.Errorf("these are the same files as those handed in on %s, which count already", onClock(sub.CreatedAt, a.Zone))}
 	}
 	return sub, err
 }
@@ -257,7 +257,7 @@ func (o *Office) enrolled(ctx context.Context, a record.Assignment, student stri
 		return err
 	}
 	if len(pupils) > 0 && !slices.ContainsFunc(pupils, func(p record.Pupil) bool { return p.Name == student }) || student == "" {
-		return &InputError{"student", fmt.Errorf("%q is nobody on the roster of %s", student, a.Course)}
+		return &record.InputError{Field: "student", Err: fmt.Errorf("%q is nobody on the roster of %s", student, a.Course)}
 	}
 	return nil
 }
@@ -265,16 +265,16 @@ func (o *Office) enrolled(ctx context.Context, a record.Assignment, student stri
 // mayHandIn reports why a student may not hand in now; it is nil when the student may.
 func mayHandIn(a record.Assignment, t store.Turn, trial bool) error {
 	if a.OpensAt != nil && t.Now.Before(*a.OpensAt) {
-		return &InputError{"assignment", fmt.Errorf("%w: it opens %s", ErrNotOpen, onClock(*a.OpensAt, a.Zone))}
+		return &record.InputError{Field: "assignment", Err: fmt.Errorf("%w: it opens %s", ErrNotOpen, onClock(*a.OpensAt, a.Zone))}
 	}
 	if a.ClosesAt != nil && t.Now.After(*a.ClosesAt) {
-		return &InputError{"assignment", fmt.Errorf("%w since %s; ask your teacher", ErrClosed, onClock(*a.ClosesAt, a.Zone))}
+		return &record.InputError{Field: "assignment", Err: fmt.Errorf("%w since %s; ask your teacher", ErrClosed, onClock(*a.ClosesAt, a.Zone))}
 	}
 	if n := len(t.HandedIn); !trial && a.Attempts > 0 && n >= a.Attempts {
-		return &InputError{"assignment", fmt.Errorf("%w: you have handed in %d times, which is as often as is allowed", ErrAttempts, n)}
+		return &record.InputError{Field: "assignment", Err: fmt.Errorf("%w: you have handed in %d times, which is as often as is allowed", ErrAttempts, n)}
 	}
 	if trial && t.Tries >= a.Tries {
-		return &InputError{"assignment", fmt.Errorf("%w: there are %d a day", ErrTries, a.Tries)}
+		return &record.InputError{Field: "assignment", Err: fmt.Errorf("%w: there are %d a day", ErrTries, a.Tries)}
 	}
 	return nil
 }
@@ -284,17 +284,17 @@ func (in HandIn) files() (map[string][]byte, error) {
 	base := path.Base(strings.ReplaceAll(in.Name, `\`, "/"))
 	if toolchain.IsSource(base) {
 		if reason := unusable(base, int(in.Data.Size())); reason != "" {
-			return nil, &InputError{"program", errors.New(reason)}
+			return nil, &record.InputError{Field: "program", Err: errors.New(reason)}
 		}
 		text, err := io.ReadAll(io.NewSectionReader(in.Data, 0, in.Data.Size()))
 		return map[string][]byte{base: text}, err
 	}
 	if in.Data.Size() > MaxProgram {
-		return nil, &InputError{"program", fmt.Errorf("the archive is larger than %d MB; leave out what the program does not need", MaxProgram>>20)}
+		return nil, &record.InputError{Field: "program", Err: fmt.Errorf("the archive is larger than %d MB; leave out what the program does not need", MaxProgram>>20)}
 	}
 	files, err := readArchive(in.Data, MaxProgram)
 	if err != nil {
-		return nil, &InputError{"program", fmt.Errorf("%w; hand in one source file, or a zip or tar.gz archive of a folder", err)}
+		return nil, &record.InputError{Field: "program", Err: fmt.Errorf("%w; hand in one source file, or a zip or tar.gz archive of a folder", err)}
 	}
 	if folder, _ := around(files); folder != "" {
 		files = inside(files, folder)

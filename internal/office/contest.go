@@ -41,11 +41,11 @@ func (f ContestForm) checked() (ContestForm, error) {
 	}
 	rules, err := games.All().Rules(string(f.Terms.Variant))
 	if err != nil {
-		return f, &InputError{"variant", err}
+		return f, &record.InputError{Field: "variant", Err: err}
 	}
 	f.Terms, err = f.Terms.Complete(rules)
 	if wrong := (*contest.TermsError)(nil); errors.As(err, &wrong) {
-		return f, &InputError{wrong.Field, wrong.Err}
+		return f, &record.InputError{Field: wrong.Field, Err: wrong.Err}
 	}
 	if err != nil {
 		return f, err
@@ -90,7 +90,7 @@ func (o *Office) ChangeContest(ctx context.Context, course, name string, f Conte
 // begun says what to do about a contest that has begun.
 func begun(err error) error {
 	if errors.Is(err, store.ErrStarted) {
-		return &InputError{"contest", fmt.Errorf("%w: its terms and players stay as they are; make another contest, or cancel this one", err)}
+		return &record.InputError{Field: "contest", Err: fmt.Errorf("%w: its terms and players stay as they are; make another contest, or cancel this one", err)}
 	}
 	return err
 }
@@ -166,7 +166,7 @@ func (o *Office) StartContest(ctx context.Context, course, name string) (record.
 			return begun(store.ErrStarted)
 		}
 		if n := len(c.Entrants); n == 0 || n == 1 && c.Terms.Format != contest.Deals {
-			return &InputError{"players", fmt.Errorf("%w; there are %d", ErrTooFew, n)}
+			return &record.InputError{Field: "players", Err: fmt.Errorf("%w; there are %d", ErrTooFew, n)}
 		}
 		return begun(o.advance(ctx, c.ID, true))
 	})
@@ -195,7 +195,7 @@ func (o *Office) enqueueMatches(tx *sql.Tx, n int) error { return o.insert(tx, m
 func (o *Office) HoldContest(ctx context.Context, course, name, act string) (record.Contest, error) {
 	return o.change(ctx, course, name, func(c record.Contest) error {
 		if c.State != record.ContestRunning && c.State != record.ContestPaused {
-			return &InputError{"contest", fmt.Errorf("it is %s, so there is nothing to %s", c.State, act)}
+			return &record.InputError{Field: "contest", Err: fmt.Errorf("it is %s, so there is nothing to %s", c.State, act)}
 		}
 		if err := o.store.HoldContest(ctx, c.ID, act, o.enqueueMatches); err != nil || act != "resume" {
 			return err
@@ -224,10 +224,10 @@ const (
 func (o *Office) More(ctx context.Context, course, name string, deals int) (record.Contest, error) {
 	return o.change(ctx, course, name, func(c record.Contest) error {
 		if c.State != record.ContestOver {
-			return &InputError{"contest", ErrNotOver}
+			return &record.InputError{Field: "contest", Err: ErrNotOver}
 		}
 		if deals < 1 || deals > maxMore {
-			return &InputError{"deals", fmt.Errorf("1 to %d more can be played at once", maxMore)}
+			return &record.InputError{Field: "deals", Err: fmt.Errorf("1 to %d more can be played at once", maxMore)}
 		}
 		if c.Terms.Format == contest.Ladder {
 			c.Terms.Rounds += deals
@@ -254,7 +254,7 @@ func morePairs(page record.ContestPage, deals int) ([]contest.Pairing, error) {
 	var pairs []contest.Pairing
 	if c.Terms.Format == contest.Deals {
 		if c.Terms.Hands {
-			return nil, &InputError{"deals", fmt.Errorf("%w: every hand was dealt", ErrNoMatter)}
+			return nil, &record.InputError{Field: "deals", Err: fmt.Errorf("%w: every hand was dealt", ErrNoMatter)}
 		}
 		from := page.Ranking.Games / len(c.Entrants) // the next ones
 		for i := range c.Entrants {
@@ -263,7 +263,7 @@ func morePairs(page record.ContestPage, deals int) ([]contest.Pairing, error) {
 		return pairs, nil
 	}
 	if rules, err := games.All().Rules(string(c.Terms.Variant)); err == nil && house.Opens(rules) && c.Terms.Opening == 0 && page.Ranking.Equal > 0 {
-		return nil, &InputError{"deals", fmt.Errorf("%w: the same players make the same moves again; a contest whose games begin with moves at random (opening) can tell more", ErrNoMatter)}
+		return nil, &record.InputError{Field: "deals", Err: fmt.Errorf("%w: the same players make the same moves again; a contest whose games begin with moves at random (opening) can tell more", ErrNoMatter)}
 	}
 	const apart = 1_000_000 // beyond the deals of all rounds
 	from := apart + c.Rounds*maxMore
@@ -274,7 +274,7 @@ func morePairs(page record.ContestPage, deals int) ([]contest.Pairing, error) {
 		}
 	}
 	if pairs == nil {
-		return nil, &InputError{"deals", fmt.Errorf("%w: of all neighbours it is sure to 95 %% who is better", ErrNoMatter)}
+		return nil, &record.InputError{Field: "deals", Err: fmt.Errorf("%w: of all neighbours it is sure to 95 %% who is better", ErrNoMatter)}
 	}
 	return pairs, nil
 }
@@ -288,7 +288,7 @@ func (o *Office) GivePoints(ctx context.Context, course, name, assignment, crite
 		return nil, err
 	}
 	if !page.Contest.State.Settled() {
-		return nil, &InputError{"contest", ErrNotOver}
+		return nil, &record.InputError{Field: "contest", Err: ErrNotOver}
 	}
 	runs, err := o.Runs(ctx, course, assignment)
 	if err != nil {
@@ -296,7 +296,7 @@ func (o *Office) GivePoints(ctx context.Context, course, name, assignment, crite
 	}
 	i := slices.IndexFunc(runs, func(r record.Run) bool { return r.Accepted && r.State == record.Done })
 	if i < 0 {
-		return nil, &InputError{"assignment", errors.New("it was not graded yet: points by hand stand in a result")}
+		return nil, &record.InputError{Field: "assignment", Err: errors.New("it was not graded yet: points by hand stand in a result")}
 	}
 	m, err := o.Matrix(ctx, runs[i].ID)
 	if err != nil {
@@ -304,7 +304,7 @@ func (o *Office) GivePoints(ctx context.Context, course, name, assignment, crite
 	}
 	k := slices.IndexFunc(m.Criteria, func(c record.Criterion) bool { return c.Name == criterion })
 	if k < 0 {
-		return nil, &InputError{"criterion", fmt.Errorf("there is no criterion %q", criterion)}
+		return nil, &record.InputError{Field: "criterion", Err: fmt.Errorf("there is no criterion %q", criterion)}
 	}
 	given := []record.ByHand{}
 	for _, rank := range page.Ranking.Rows {
@@ -332,13 +332,13 @@ func merit(c record.Contest, r record.Rank, by string) (float64, string, error) 
 	switch by {
 	case "best-moves":
 		if r.Quality.Moves == 0 {
-			return 0, "", &InputError{"by", fmt.Errorf("the worth of moves is not known in %s", c.Terms.Variant)}
+			return 0, "", &record.InputError{Field: "by", Err: fmt.Errorf("the worth of moves is not known in %s", c.Terms.Variant)}
 		}
 		share := float64(r.Quality.Best) / float64(r.Quality.Moves)
 		return share, fmt.Sprintf("%.0f %% of the moves were best", 100*share), nil
 	case "house":
 		if c.Measure == "" {
-			return 0, "", &InputError{"by", fmt.Errorf("%s is played by two; take best-moves or points", c.Terms.Variant)}
+			return 0, "", &record.InputError{Field: "by", Err: fmt.Errorf("%s is played by two; take best-moves or points", c.Terms.Variant)}
 		}
 		a, b := r.Mean.Mean, r.House
 		if c.Less {
@@ -346,7 +346,7 @@ func merit(c record.Contest, r record.Rank, by string) (float64, string, error) 
 		}
 		share := 0.0
 		if c.Terms.Hands {
-			return 0, "", &InputError{"by", errors.New("of hands, take best-moves")}
+			return 0, "", &record.InputError{Field: "by", Err: errors.New("of hands, take best-moves")}
 		}
 		if b > 0 {
 			share = max(0, min(1, a/b))
@@ -354,10 +354,10 @@ func merit(c record.Contest, r record.Rank, by string) (float64, string, error) 
 		return share, fmt.Sprintf("%s %.2f, the house's best %.2f", c.Measure, r.Mean.Mean, r.House), nil
 	case "points":
 		if r.Games == 0 || c.Measure != "" {
-			return 0, "", &InputError{"by", errors.New("there are no points; take house or best-moves")}
+			return 0, "", &record.InputError{Field: "by", Err: errors.New("there are no points; take house or best-moves")}
 		}
 		share := r.Points / float64(r.Games)
 		return min(1, share), fmt.Sprintf("%g points of %d games", r.Points, r.Games), nil
 	}
-	return 0, "", &InputError{"by", fmt.Errorf("it is best-moves, house or points, not %q", by)}
+	return 0, "", &record.InputError{Field: "by", Err: fmt.Errorf("it is best-moves, house or points, not %q", by)}
 }

@@ -34,7 +34,7 @@ func (o *Office) CreateCourse(ctx context.Context, c record.Course) (record.Cour
 func checkZone(zone string) (string, error) {
 	zone = cmp.Or(zone, "UTC")
 	if _, err := time.LoadLocation(zone); err != nil || zone == "Local" {
-		return zone, &InputError{"zone", fmt.Errorf("%q is no time zone; it is one of the IANA database, as in Europe/Berlin", zone)}
+		return zone, &record.InputError{Field: "zone", Err: fmt.Errorf("%q is no time zone; it is one of the IANA database, as in Europe/Berlin", zone)}
 	}
 	return zone, nil
 }
@@ -52,13 +52,13 @@ func (o *Office) SetCourse(ctx context.Context, c record.Course) (record.Course,
 		return c, err
 	}
 	if _, err := time.Parse(time.DateOnly, c.EndsOn); c.EndsOn != "" && err != nil {
-		return c, &InputError{"ends_on", fmt.Errorf("%q is no date; write it as 2026-07-31", c.EndsOn)}
+		return c, &record.InputError{Field: "ends_on", Err: fmt.Errorf("%q is no date; write it as 2026-07-31", c.EndsOn)}
 	}
 	if c.KeepDays != nil && (*c.KeepDays < 0 || *c.KeepDays > 36_500) {
-		return c, &InputError{"keep_days", errors.New("days to keep are 0 to 36500; leave it out to keep them permanently")}
+		return c, &record.InputError{Field: "keep_days", Err: errors.New("days to keep are 0 to 36500; leave it out to keep them permanently")}
 	}
 	if c.KeepDays != nil && c.EndsOn == "" {
-		return c, &InputError{"ends_on", errors.New("what is kept for some days after the last one needs a last day")}
+		return c, &record.InputError{Field: "ends_on", Err: errors.New("what is kept for some days after the last one needs a last day")}
 	}
 	c.ID = kept.ID
 	if err := o.store.SetCourse(ctx, c); err != nil {

@@ -10,6 +10,7 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 )
 
@@ -90,7 +91,7 @@ func dryRunProgram(ctx context.Context, a record.Assignment, s *suite.Suite, in 
 	}
 	h := &handIn{student: "dry-run", entries: []string{"dry-run"}, files: files}
 	if reason := h.problem(); reason != "" {
-		return nil, &InputError{"program", errors.New(reason)}
+		return nil, &record.InputError{Field: "program", Err: errors.New(reason)}
 	}
 	packed, _, err := h.pack()
 	if err != nil {
@@ -100,14 +101,14 @@ func dryRunProgram(ctx context.Context, a record.Assignment, s *suite.Suite, in 
 	if err != nil {
 		return nil, err
 	}
-	g, err := NewGrader(a.Channel, s, "phrasebook", a.Phrasebook)
+	g, err := grading.New(a.Channel, s, "phrasebook", a.Phrasebook)
 	if err != nil {
 		return nil, err
 	}
 	g.Parallel = scriptsAtOnce
 	graded, err := g.Grade(ctx, folder, nil)
 	p := &record.DryRunProgram{Language: graded.Language, Points: graded.Verdict.Points, Criteria: graded.Verdict.Criteria, Findings: graded.Verdict.Findings}
-	if AtFault(err) {
+	if grading.AtFault(err) {
 		p.Problem, p.Criteria, p.Findings = err.Error(), []judge.CriterionVerdict{}, []judge.Finding{}
 		return p, nil
 	}

@@ -12,6 +12,7 @@ import (
 	"durchgang/core/contest"
 	"durchgang/core/games"
 	"durchgang/core/play/house"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
 )
@@ -41,11 +42,11 @@ func (o *Office) Enter(ctx context.Context, course, name, player string, in Hand
 	e := record.Entrant{Name: strings.TrimSpace(player)}
 	if st := StandingOf(ctx); st.Role == record.Student {
 		if e.Name = st.Student; e.Name == "" {
-			return c, &InputError{"player", errors.New("you are on no roster of this course; ask your teacher")}
+			return c, &record.InputError{Field: "player", Err: errors.New("you are on no roster of this course; ask your teacher")}
 		}
 	}
 	if e.Name == "" || len(e.Name) > 80 {
-		return c, &InputError{"player", errors.New("a player has a name of at most 80 bytes")}
+		return c, &record.InputError{Field: "player", Err: errors.New("a player has a name of at most 80 bytes")}
 	}
 	pupils, err := o.pupils(ctx, course)
 	if err != nil {
@@ -84,7 +85,7 @@ func (o *Office) pupils(ctx context.Context, course string) ([]string, error) {
 func (o *Office) enter(ctx context.Context, c record.Contest, e record.Entrant, files map[string][]byte) (record.Contest, error) {
 	h := &handIn{student: e.Name, entries: []string{e.Name}, files: files}
 	if reason := h.problem(); reason != "" {
-		return c, &InputError{"program", errors.New(reason)}
+		return c, &record.InputError{Field: "program", Err: errors.New(reason)}
 	}
 	archive, _, err := h.pack()
 	if err != nil {
@@ -100,7 +101,7 @@ func (o *Office) enter(ctx context.Context, c record.Contest, e record.Entrant, 
 	}
 	s, err := prepareStrategy(ctx, folder, rules, c.Functions, nil, toolchain.UserCache())
 	switch {
-	case AtFault(err):
+	case grading.AtFault(err):
 		e.Problem = err.Error()
 	case err != nil:
 		return c, err
@@ -118,7 +119,7 @@ func (o *Office) enter(ctx context.Context, c record.Contest, e record.Entrant, 
 // seat gives a player a place.
 func (o *Office) seat(ctx context.Context, c record.Contest, e record.Entrant) (record.Contest, error) {
 	if len(c.Entrants) >= contest.MostPlayers {
-		return c, &InputError{"player", fmt.Errorf("a contest has at most %d players", contest.MostPlayers)}
+		return c, &record.InputError{Field: "player", Err: fmt.Errorf("a contest has at most %d players", contest.MostPlayers)}
 	}
 	e.Pseudonym = pseudonym(c.Entrants)
 	late := c.Terms.Format == contest.Ladder && !c.State.Settled()
@@ -139,7 +140,7 @@ func (o *Office) EnterHouse(ctx context.Context, course, name, player string) (r
 		return c, err
 	}
 	if names := house.Names(rules); !slices.Contains(names, player) {
-		return c, &InputError{"house", fmt.Errorf("%w: %q; %s has %s", house.ErrUnknown, player, c.Terms.Variant, strings.Join(names, ", "))}
+		return c, &record.InputError{Field: "house", Err: fmt.Errorf("%w: %q; %s has %s", house.ErrUnknown, player, c.Terms.Variant, strings.Join(names, ", "))}
 	}
 	return o.seat(ctx, c, record.Entrant{Name: "house: " + player, House: player})
 }
@@ -155,7 +156,7 @@ func (o *Office) EnterClass(ctx context.Context, course, name, assignment string
 		return c, err
 	}
 	if len(subs) == 0 {
-		return c, &InputError{"assignment", fmt.Errorf("nobody has handed in %s", assignment)}
+		return c, &record.InputError{Field: "assignment", Err: fmt.Errorf("nobody has handed in %s", assignment)}
 	}
 	for _, sub := range subs {
 		archive, err := o.store.Archive(ctx, sub.ID)
@@ -189,7 +190,7 @@ func (o *Office) SeedContest(ctx context.Context, course, name string, numbers [
 		sorted := slices.Sorted(slices.Values(numbers))
 		for i := range c.Entrants {
 			if len(sorted) != len(c.Entrants) || sorted[i] != i {
-				return &InputError{"numbers", fmt.Errorf("it lists the numbers 0 to %d, each once", len(c.Entrants)-1)}
+				return &record.InputError{Field: "numbers", Err: fmt.Errorf("it lists the numbers 0 to %d, each once", len(c.Entrants)-1)}
 			}
 		}
 		return begun(o.store.SeedEntrants(ctx, c.ID, numbers))

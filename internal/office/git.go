@@ -17,6 +17,7 @@ import (
 	"syscall"
 	"time"
 
+	"durchgang/internal/channel"
 	"durchgang/internal/record"
 	"durchgang/internal/scratch"
 )
@@ -47,18 +48,18 @@ var revisionPattern = regexp.MustCompile(`^[A-Za-z0-9][A-Za-z0-9._/@^~+-]{0,199}
 func (r Repository) check() error {
 	u, err := url.Parse(r.URL)
 	if err != nil || u.Host == "" || strings.HasPrefix(u.Host, "-") || strings.HasPrefix(r.URL, "-") {
-		return &InputError{"url", fmt.Errorf("%q is no address of a repository, as in https://git.school.example/ada/noughts.git", r.URL)}
+		return &record.InputError{Field: "url", Err: fmt.Errorf("%q is no address of a repository, as in https://git.school.example/ada/noughts.git", r.URL)}
 	}
 	switch u.Scheme {
 	case "https", "http", "git", "ssh":
 	default:
-		return &InputError{"url", fmt.Errorf("repositories are fetched by https, http, git or ssh, not by %q", u.Scheme)}
+		return &record.InputError{Field: "url", Err: fmt.Errorf("repositories are fetched by https, http, git or ssh, not by %q", u.Scheme)}
 	}
 	if _, with := u.User.Password(); with {
-		return &InputError{"url", errors.New("a password in the address would be kept in the records: leave it out")}
+		return &record.InputError{Field: "url", Err: errors.New("a password in the address would be kept in the records: leave it out")}
 	}
 	if r.Revision != "" && (!revisionPattern.MatchString(r.Revision) || strings.Contains(r.Revision, "..")) {
-		return &InputError{"revision", fmt.Errorf("%q is no branch, tag or commit", r.Revision)}
+		return &record.InputError{Field: "revision", Err: fmt.Errorf("%q is no branch, tag or commit", r.Revision)}
 	}
 	return nil
 }
@@ -96,7 +97,7 @@ func (r Repository) fetch(ctx context.Context, dir string, archive io.Writer) (c
 	}
 	err = g.run(ctx, &limited{to: archive, most: 2 * MaxUnpacked}, "archive", "--format=tar", what)
 	if err != nil && r.Folder != "" {
-		return "", &InputError{"folder", fmt.Errorf("%w: it has no folder %q at %s", ErrRepository, r.Folder, commit)}
+		return "", &record.InputError{Field: "folder", Err: fmt.Errorf("%w: it has no folder %q at %s", ErrRepository, r.Folder, commit)}
 	}
 	return commit, err
 }
@@ -114,18 +115,13 @@ func (r Repository) explain(ctx context.Context, err error) error {
 	}
 	switch {
 	case ctx.Err() != nil:
-		return &InputError{"url", fmt.Errorf("%w: %s did not send it within %v", ErrRepository, r.URL, gitTime)}
+		return &record.InputError{Field: "url", Err: fmt.Errorf("%w: %s did not send it within %v", ErrRepository, r.URL, gitTime)}
 	case has("could not read Username", "could not read Password", "Authentication failed", "Permission denied", "terminal prompts disabled"):
-		return &InputError{"url", ErrPassword}
+		return &record.InputError{Field: "url", Err: ErrPassword}
 	case has("couldn't find remote ref", "no such remote ref", "not our ref", "unadvertised object"):
-		return &InputError{"revision", fmt.Errorf("%w: there is no branch, tag or commit %q in %s", ErrRepository, cmp.Or(r.Revision, "HEAD"), r.URL)}
+		return &record.InputError{Field: "revision", Err: fmt.Errorf("%w: there is no branch, tag or commit %q in %s", ErrRepository, cmp.Or(r.Revision, "HEAD"), r.URL)}
 	}
-	return &InputError{"url", fmt.Errorf("%w: %s: %s", ErrRepository, r.URL, WithoutPaths(strings.TrimSpace(strings.TrimPrefix(lastLine(said), "fatal: "))))}
-}
-
-func lastLine(text string) string {
-	lines := strings.Split(strings.TrimSpace(text), "\n")
-	return lines[len(lines)-1]
+	return &record.InputError{Field: "url", Err: fmt.Errorf("%w: %s: %s", ErrRepository, r.URL, WithoutPaths(strings.TrimSpace(strings.TrimPrefix(channel.LastLine(said), "fatal: "))))}
 }
 
 // git runs git in a bare repository of its own.
@@ -160,7 +156,7 @@ func (g git) run(ctx context.Context, out *limited, args ...string) error {
 	err := c.Run()
 	switch {
 	case out.over:
-		return &InputError{"url", ErrUnpacked}
+		return &record.InputError{Field: "url", Err: ErrUnpacked}
 	case err != nil && said.Len() > 0:
 		return fmt.Errorf("git %s: %s", args[0], strings.TrimSpace(said.String()))
 	case err != nil:
@@ -229,7 +225,7 @@ func (o *Office) fetched(ctx context.Context, r Repository, most int64) (files m
 	}
 	if files, err = readArchive(io.NewSectionReader(archive, 0, size), most); err != nil {
 		release()
-		return nil, "", nil, &InputError{"url", err}
+		return nil, "", nil, &record.InputError{Field: "url", Err: err}
 	}
 	return files, commit, release, nil
 }
@@ -240,7 +236,7 @@ func (o *Office) SubmitGit(ctx context.Context, course, assignment, student stri
 		return record.Submission{}, err
 	}
 	if u, err := url.Parse(r.URL); StandingOf(ctx).Role == record.Student && (err != nil || !slices.Contains(o.GitHosts, u.Hostname())) {
-		return record.Submission{}, &InputError{"url", fmt.Errorf("this service fetches students' repositories from these machines only: %s; else hand in an archive", cmp.Or(strings.Join(o.GitHosts, ", "), "none"))}
+		return record.Submission{}, &record.InputError{Field: "url", Err: fmt.Errorf("this service fetches students' repositories from these machines only: %s; else hand in an archive", cmp.Or(strings.Join(o.GitHosts, ", "), "none"))}
 	}
 	files, commit, release, err := o.fetched(ctx, r, MaxProgram)
 	if err != nil {

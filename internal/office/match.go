@@ -14,6 +14,7 @@ import (
 	"durchgang/core/play"
 	"durchgang/core/play/house"
 	"durchgang/internal/channel"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 	"durchgang/internal/toolchain"
@@ -332,7 +333,7 @@ func newContender(ctx context.Context, c record.Contest, e record.Entrant, rules
 		return contender{}, err
 	}
 	s, err := prepareStrategy(ctx, folder, rules, c.Functions, sidesOf(e), cache)
-	if AtFault(err) {
+	if grading.AtFault(err) {
 		return contender{problem: err.Error()}, nil
 	}
 	return contender{strategy: s}, err

@@ -23,7 +23,7 @@ import (
 )
 
 // Office does what a teacher asks for. Its errors are store.ErrNotFound and
-// store.ErrExists where a name is at fault, *InputError where what was given is,
+// store.ErrExists where a name is at fault, *record.InputError where what was given is,
 // and store.ErrUnreachable while the database is away.
 type Office struct {
 	GitHosts []string // machines from which students may hand in with git
@@ -36,16 +36,6 @@ type Office struct {
 	queue   *river.Client[*sql.Tx] // inserts only; Worker works
 	log     *slog.Logger
 }
-
-// InputError says which part of what a teacher gave is wrong.
-type InputError struct {
-	Field string
-	Err   error
-}
-
-func (e *InputError) Error() string { return e.Field + ": " + e.Err.Error() }
-
-func (e *InputError) Unwrap() error { return e.Err }
 
 // SetTrouble says what is wrong with the database's machine, nil when nothing is any more.
 func (o *Office) SetTrouble(err error) {
@@ -82,13 +72,13 @@ var errName = errors.New("a name has 1 to 64 small letters, digits and hyphens, 
 
 func checkName(name, title string) (string, error) {
 	if !namePattern.MatchString(name) {
-		return "", &InputError{"name", fmt.Errorf("%q: %w", name, errName)}
+		return "", &record.InputError{Field: "name", Err: fmt.Errorf("%q: %w", name, errName)}
 	}
 	if title = strings.TrimSpace(title); title == "" {
 		title = name
 	}
 	if len(title) > 200 {
-		return "", &InputError{"title", errors.New("a title has at most 200 characters")}
+		return "", &record.InputError{Field: "title", Err: errors.New("a title has at most 200 characters")}
 	}
 	return title, nil
 }

@@ -16,6 +16,7 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/client"
 	"durchgang/internal/cluster"
+	"durchgang/internal/grading"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
 	"durchgang/internal/server/servertest"
@@ -284,7 +285,7 @@ func TestBadInputIsNamed(t *testing.T) {
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
 			_, err := s.Office.CreateAssignment(t.Context(), "evening", office.Form{Assignment: tt.a})
-			var input *office.InputError
+			var input *record.InputError
 			if !errors.As(err, &input) || input.Field != tt.field || !strings.Contains(err.Error(), tt.says) {
 				t.Errorf("error is %v, want field %s with %q", err, tt.field, tt.says)
 			}
@@ -376,7 +377,7 @@ func TestClassIsExamined(t *testing.T) {
 			t.Errorf("%s: %v:\n%s", format, err, text)
 		}
 	}
-	var input *office.InputError
+	var input *record.InputError
 	if _, err := s.Office.ClassReport(t.Context(), run.ID, "pdf"); !errors.As(err, &input) {
 		t.Errorf("a form that there is not: %v", err)
 	}
@@ -396,7 +397,7 @@ func TestUnsteadyProgramsAreToldSo(t *testing.T) {
 		t.Fatal(err)
 	}
 	s.Scripts = s.Scripts[:1]
-	g, err := office.NewGrader(record.Terminal, s, "", "")
+	g, err := grading.New(record.Terminal, s, "", "")
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -71,17 +71,17 @@ var loginPattern = regexp.MustCompile(`^[a-z0-9][a-z0-9._@+-]{0,99}$`)
 func checkPerson(p record.Person) (record.Person, error) {
 	p.Login, p.Name, p.Mail = Login(p.Login), strings.TrimSpace(p.Name), strings.TrimSpace(p.Mail)
 	if !loginPattern.MatchString(p.Login) {
-		return p, &InputError{"login", fmt.Errorf("%q: a login has 1 to 100 small letters, digits and . _ - + @, as in ida.marling", p.Login)}
+		return p, &record.InputError{Field: "login", Err: fmt.Errorf("%q: a login has 1 to 100 small letters, digits and . _ - + @, as in ida.marling", p.Login)}
 	}
 	if p.Name == "" {
 		p.Name = p.Login
 	}
 	if len(p.Name) > 200 {
-		return p, &InputError{"name", errors.New("a name has at most 200 bytes")}
+		return p, &record.InputError{Field: "name", Err: errors.New("a name has at most 200 bytes")}
 	}
 	if p.Mail != "" {
 		if a, err := mail.ParseAddress(p.Mail); err != nil || a.Address != p.Mail {
-			return p, &InputError{"mail", fmt.Errorf("%q is no mail address", p.Mail)}
+			return p, &record.InputError{Field: "mail", Err: fmt.Errorf("%q is no mail address", p.Mail)}
 		}
 	}
 	return p, nil
@@ -121,7 +121,7 @@ func (o *Office) Invited(ctx context.Context, secret string) (record.Invitation,
 	p, err := o.store.Invited(ctx, account.Digest(secret))
 	switch {
 	case errors.Is(err, store.ErrNotFound):
-		return record.Invitation{}, &InputError{"secret", ErrInvited}
+		return record.Invitation{}, &record.InputError{Field: "secret", Err: ErrInvited}
 	case err != nil || p == nil:
 		return record.Invitation{}, err
 	}
@@ -136,7 +136,7 @@ func (o *Office) Accept(ctx context.Context, secret, login, name, password strin
 		return s, "", err
 	}
 	if err := account.CheckPassword(password); err != nil {
-		return s, "", &InputError{"password", err}
+		return s, "", &record.InputError{Field: "password", Err: err}
 	}
 	first := record.Person{Keeper: true}
 	if i.Login == "" {
@@ -151,7 +151,7 @@ func (o *Office) Accept(ctx context.Context, secret, login, name, password strin
 	p, err := o.store.Accept(ctx, account.Digest(secret), hash, first)
 	switch {
 	case errors.Is(err, store.ErrNotFound):
-		return s, "", &InputError{"secret", ErrInvited}
+		return s, "", &record.InputError{Field: "secret", Err: ErrInvited}
 	case err != nil:
 		return s, "", about(err, "person", login)
 	}
@@ -240,10 +240,10 @@ func (o *Office) ChangePassword(ctx context.Context, old, new string) error {
 		return err
 	}
 	if !right {
-		return &InputError{"old", errors.New("this is not your password now")}
+		return &record.InputError{Field: "old", Err: errors.New("this is not your password now")}
 	}
 	if err := account.CheckPassword(new); err != nil {
-		return &InputError{"new", err}
+		return &record.InputError{Field: "new", Err: err}
 	}
 	if hash, err = account.Hash(ctx, new); err != nil {
 		return err
@@ -260,15 +260,15 @@ func (o *Office) Tokens(ctx context.Context) ([]record.Token, error) {
 func (o *Office) NewToken(ctx context.Context, name string, days int) (record.Token, error) {
 	name = strings.TrimSpace(name)
 	if name == "" || len(name) > 100 {
-		return record.Token{}, &InputError{"name", errors.New("a token has a name of at most 100 bytes that says what it is for, as in laptop")}
+		return record.Token{}, &record.InputError{Field: "name", Err: errors.New("a token has a name of at most 100 bytes that says what it is for, as in laptop")}
 	}
 	if days < 1 || days > longestToken {
-		return record.Token{}, &InputError{"days", fmt.Errorf("a token is good for 1 to %d days, not %d", longestToken, days)}
+		return record.Token{}, &record.InputError{Field: "days", Err: fmt.Errorf("a token is good for 1 to %d days, not %d", longestToken, days)}
 	}
 	secret := account.NewSecret()
 	t, err := o.store.AddToken(ctx, By(ctx).ID, name, account.Digest(secret), time.Now().AddDate(0, 0, days), mostTokens)
 	if errors.Is(err, store.ErrTooMany) {
-		return t, &InputError{"name", fmt.Errorf("you have %d tokens, which is as many as there may be: revoke one that is not used", mostTokens)}
+		return t, &record.InputError{Field: "name", Err: fmt.Errorf("you have %d tokens, which is as many as there may be: revoke one that is not used", mostTokens)}
 	}
 	t.Secret = secret
 	return t, err
@@ -316,15 +316,15 @@ func (o *Office) SetPerson(ctx context.Context, p record.Person) (record.Person,
 		return p, about(err, "person", p.Login)
 	}
 	if kept.ID == By(ctx).ID && (!p.Keeper || p.Disabled) {
-		return p, &InputError{"keeper", errors.New("you cannot revoke your own admin rights: another administrator can")}
+		return p, &record.InputError{Field: "keeper", Err: errors.New("you cannot revoke your own admin rights: another administrator can")}
 	}
 	if p.Keeper && kept.Course != "" {
-		return p, &InputError{"keeper", fmt.Errorf("%w: add an account of the whole service for the person", foreign(kept))}
+		return p, &record.InputError{Field: "keeper", Err: fmt.Errorf("%w: add an account of the whole service for the person", foreign(kept))}
 	}
 	p.ID = kept.ID
 	err = o.store.SetPerson(ctx, p)
 	if errors.Is(err, store.ErrLastKeeper) {
-		err = &InputError{"keeper", err}
+		err = &record.InputError{Field: "keeper", Err: err}
 	}
 	if err != nil {
 		return p, err
@@ -346,7 +346,7 @@ func (o *Office) Members(ctx context.Context, course string) ([]record.Participa
 // and where no password was chosen.
 func (o *Office) AddMember(ctx context.Context, course string, p record.Person, role record.Role) (record.Invitation, error) {
 	if role != record.Teacher && role != record.Assistant {
-		return record.Invitation{}, &InputError{"role", fmt.Errorf("%q: it is teacher or assistant; students come by the roster", role)}
+		return record.Invitation{}, &record.InputError{Field: "role", Err: fmt.Errorf("%q: it is teacher or assistant; students come by the roster", role)}
 	}
 	c, err := o.Course(ctx, course)
 	if err != nil {
@@ -356,7 +356,7 @@ func (o *Office) AddMember(ctx context.Context, course string, p record.Person, 
 		return record.Invitation{}, err
 	}
 	if p.Course != "" {
-		return record.Invitation{}, &InputError{"login", fmt.Errorf("%w: give the login of an account of the whole service", foreign(p))}
+		return record.Invitation{}, &record.InputError{Field: "login", Err: fmt.Errorf("%w: give the login of an account of the whole service", foreign(p))}
 	}
 	if err := lastTeacher(o.store.SetMember(ctx, c.ID, p.ID, role, "")); err != nil {
 		return record.Invitation{}, err
@@ -405,7 +405,7 @@ func (o *Office) DropMember(ctx context.Context, course, login string) error {
 // lastTeacher blames the login for a course that would be left without a teacher.
 func lastTeacher(err error) error {
 	if errors.Is(err, store.ErrLastTeacher) {
-		return &InputError{"login", store.ErrLastTeacher}
+		return &record.InputError{Field: "login", Err: store.ErrLastTeacher}
 	}
 	return err
 }

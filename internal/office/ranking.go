@@ -299,7 +299,7 @@ func (o *Office) ExportGame(ctx context.Context, course, name string, bout int64
 	}
 	var b bytes.Buffer
 	if err := report.SGF(&b, r, rules); err != nil {
-		return nil, &InputError{"format", err}
+		return nil, &record.InputError{Field: "format", Err: err}
 	}
 	return b.Bytes(), nil
 }

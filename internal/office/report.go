@@ -19,7 +19,7 @@ var (
 )
 
 func unknownFormat(format string, known []string) error {
-	return &InputError{"format", fmt.Errorf("%q is none; there are %s", format, strings.Join(known, ", "))}
+	return &record.InputError{Field: "format", Err: fmt.Errorf("%q is none; there are %s", format, strings.Join(known, ", "))}
 }
 
 // StudentReport writes the report of one result.
@@ -32,7 +32,7 @@ func (o *Office) StudentReport(ctx context.Context, id int64, format string) ([]
 		return nil, err
 	}
 	if r.State != record.Done && r.State != record.Failed {
-		return nil, &InputError{"result", fmt.Errorf("the program of %s is %s: there is a report when it is graded", r.Student, r.State)}
+		return nil, &record.InputError{Field: "result", Err: fmt.Errorf("the program of %s is %s: there is a report when it is graded", r.Student, r.State)}
 	}
 	var b bytes.Buffer
 	switch format {

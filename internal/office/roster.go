@@ -40,7 +40,7 @@ func (o *Office) ImportRoster(ctx context.Context, course string, file Upload, c
 	}
 	read, err := roster.Read(data, class)
 	if err != nil {
-		return r, &InputError{"roster", err}
+		return r, &record.InputError{Field: "roster", Err: err}
 	}
 	kept, err := o.store.Roster(ctx, c.ID)
 	if err != nil {
@@ -147,7 +147,7 @@ func (o *Office) SetPupil(ctx context.Context, course string, p record.Pupil) (r
 	}
 	p.FullName, p.Mail, p.Number = strings.TrimSpace(p.FullName), strings.ToLower(strings.TrimSpace(p.Mail)), strings.TrimSpace(p.Number)
 	if p.FullName == "" {
-		return p, &InputError{"full_name", errors.New("a student has a name")}
+		return p, &record.InputError{Field: "full_name", Err: errors.New("a student has a name")}
 	}
 	kept, err := o.store.Roster(ctx, c.ID)
 	if err != nil {
@@ -160,10 +160,10 @@ func (o *Office) SetPupil(ctx context.Context, course string, p record.Pupil) (r
 			continue
 		}
 		if p.Number != "" && k.Number == p.Number {
-			return p, &InputError{"number", fmt.Errorf("the number %s is %s's", p.Number, k.FullName)}
+			return p, &record.InputError{Field: "number", Err: fmt.Errorf("the number %s is %s's", p.Number, k.FullName)}
 		}
 		if p.Mail != "" && k.Mail == p.Mail {
-			return p, &InputError{"mail", fmt.Errorf("the mail address %s is %s's", p.Mail, k.FullName)}
+			return p, &record.InputError{Field: "mail", Err: fmt.Errorf("the mail address %s is %s's", p.Mail, k.FullName)}
 		}
 	}
 	if !taken[p.Name] {
@@ -226,7 +226,7 @@ func (o *Office) invitePupil(ctx context.Context, c record.Course, p record.Pupi
 			return record.Invitation{}, err
 		}
 		if st.Role != record.Nobody {
-			return record.Invitation{}, &InputError{"mail", fmt.Errorf("the account %s is in this course already, as %s", person.Login, cmp.Or(st.Student, string(st.Role)))}
+			return record.Invitation{}, &record.InputError{Field: "mail", Err: fmt.Errorf("the account %s is in this course already, as %s", person.Login, cmp.Or(st.Student, string(st.Role)))}
 		}
 		if err := o.store.SetMember(ctx, c.ID, person.ID, record.Student, p.Name); err != nil {
 			return record.Invitation{}, err

@@ -64,7 +64,7 @@ func (o *Office) begin(ctx context.Context, course, assignment string, kind reco
 func (o *Office) start(ctx context.Context, b store.Begin) (record.Run, error) {
 	run, err := o.store.StartRun(ctx, b, o.enqueue)
 	if errors.Is(err, store.ErrNothingToRun) {
-		return run, &InputError{"submissions", err}
+		return run, &record.InputError{Field: "submissions", Err: err}
 	}
 	return run, err
 }
@@ -117,7 +117,7 @@ func (o *Office) changeRun(ctx context.Context, id int64, act func() error) (rec
 		return r, err
 	}
 	if r.State.Over() {
-		return r, &InputError{"run", fmt.Errorf("run %d is over already: it is %s", id, r.State)}
+		return r, &record.InputError{Field: "run", Err: fmt.Errorf("run %d is over already: it is %s", id, r.State)}
 	}
 	if err := act(); err != nil {
 		return r, err
@@ -132,7 +132,7 @@ func (o *Office) AcceptRun(ctx context.Context, id int64) (record.Run, error) {
 		return r, err
 	}
 	if r.State != record.Done {
-		return r, &InputError{"run", fmt.Errorf("run %d is %s: it can be accepted when it is done", id, r.State)}
+		return r, &record.InputError{Field: "run", Err: fmt.Errorf("run %d is %s: it can be accepted when it is done", id, r.State)}
 	}
 	if err := o.store.AcceptRun(ctx, id); err != nil {
 		return r, err
@@ -152,7 +152,7 @@ func (o *Office) DiscardRun(ctx context.Context, id int64) (record.Run, error) {
 func (o *Office) proposal(ctx context.Context, id int64) (record.Run, error) {
 	r, err := o.Run(ctx, id)
 	if err == nil && (r.Kind != record.Proposal || r.Accepted) {
-		err = &InputError{"run", fmt.Errorf("run %d is no regrade that waits to be accepted", id)}
+		err = &record.InputError{Field: "run", Err: fmt.Errorf("run %d is no regrade that waits to be accepted", id)}
 	}
 	return r, err
 }

@@ -11,6 +11,7 @@ import (
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 )
 
@@ -49,7 +50,7 @@ func facesPeople(rules game.Rules) bool {
 }
 
 // findSides finds out by playing which sides a console program plays, and how it talks. ErrNoSide and other
-// errors for which AtFault holds are the program's.
+// errors for which grading.AtFault holds are the program's.
 func findSides(ctx context.Context, folder fs.FS, rules game.Rules) (*sides, error) {
 	var found sides
 	why := ErrNoSide
@@ -58,13 +59,13 @@ func findSides(ctx context.Context, folder fs.FS, rules game.Rules) (*sides, err
 		if err != nil {
 			return nil, err
 		}
-		g, err := NewGrader(record.Terminal, s, "", "")
+		g, err := grading.New(record.Terminal, s, "", "")
 		if err != nil {
 			return nil, err
 		}
 		graded, err := g.Grade(ctx, folder, nil)
 		switch {
-		case AtFault(err):
+		case grading.AtFault(err):
 			why = fmt.Errorf("%w: %w", ErrNoSide, err)
 		case err != nil:
 			return nil, err

@@ -11,6 +11,7 @@ import (
 	"durchgang/core/contest"
 	"durchgang/core/games"
 	"durchgang/core/play/house"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 	"durchgang/internal/toolchain"
@@ -39,15 +40,15 @@ type SparGame struct {
 
 // Spar plays the deals of a contest of that variant with the strategy under folder against a
 // house player, from both sides, and nothing is kept. A game for one is played alone, and
-// compared with the strongest house player. Errors are *InputError and ErrCannotPlay.
+// compared with the strongest house player. Errors are *record.InputError and ErrCannotPlay.
 func Spar(ctx context.Context, folder fs.FS, terms contest.Terms, functions, against string) (Sparring, error) {
 	rules, err := games.All().Rules(string(terms.Variant))
 	if err != nil {
-		return Sparring{}, &InputError{"game", err}
+		return Sparring{}, &record.InputError{Field: "game", Err: err}
 	}
 	terms, err = terms.Complete(rules)
 	if wrong := (*contest.TermsError)(nil); errors.As(err, &wrong) {
-		return Sparring{}, &InputError{wrong.Field, wrong.Err}
+		return Sparring{}, &record.InputError{Field: wrong.Field, Err: wrong.Err}
 	}
 	measure, alone := house.MeasureOf(rules)
 	names := house.Names(rules)
@@ -61,10 +62,10 @@ func Spar(ctx context.Context, folder fs.FS, terms contest.Terms, functions, aga
 		}
 	}
 	if !slices.Contains(names, against) {
-		return Sparring{}, &InputError{"against", fmt.Errorf("%w: %q; there are %s", house.ErrUnknown, against, strings.Join(names, ", "))}
+		return Sparring{}, &record.InputError{Field: "against", Err: fmt.Errorf("%w: %q; there are %s", house.ErrUnknown, against, strings.Join(names, ", "))}
 	}
 	s, err := prepareStrategy(ctx, folder, rules, functions, nil, toolchain.UserCache())
-	if AtFault(err) {
+	if grading.AtFault(err) {
 		return Sparring{}, fmt.Errorf("%w: %w", ErrCannotPlay, err)
 	}
 	if err != nil {

@@ -15,12 +15,13 @@ import (
 	"durchgang/core/game"
 	"durchgang/internal/channel"
 	"durchgang/internal/driver"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
 )
 
 // strategyBook is how strategies that are functions are called in a contest. Errors are
-// *InputError.
+// *record.InputError.
 func strategyBook(rules game.Rules, text string) (*calls.Book, error) {
 	if text == "" {
 		text = calls.DefaultChoice(rules)
@@ -30,7 +31,7 @@ func strategyBook(rules game.Rules, text string) (*calls.Book, error) {
 		err = errors.New("no function has the role choose")
 	}
 	if err != nil {
-		return nil, &InputError{"functions", err}
+		return nil, &record.InputError{Field: "functions", Err: err}
 	}
 	return book, nil
 }
@@ -66,7 +67,7 @@ type strategist struct {
 }
 
 // prepareStrategy builds a strategy. known are the sides that a program on a terminal plays, nil where
-// that is not known yet. Errors for which AtFault holds are the program's.
+// that is not known yet. Errors for which grading.AtFault holds are the program's.
 func prepareStrategy(ctx context.Context, folder fs.FS, rules game.Rules, functions string, known *sides, cache toolchain.Cache) (*strategist, error) {
 	protocol, err := speaksProtocol(folder)
 	if err != nil {
@@ -85,7 +86,7 @@ func prepareStrategy(ctx context.Context, folder fs.FS, rules game.Rules, functi
 	}
 	found, failed := findSides(ctx, folder, rules)
 	switch {
-	case AtFault(failed):
+	case grading.AtFault(failed):
 		return nil, fmt.Errorf("%w; nor was it seen to play against a person: %w", err, failed)
 	case failed != nil:
 		return nil, failed

@@ -12,6 +12,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 )
@@ -28,7 +29,7 @@ func (o *Office) SetPhrasebook(ctx context.Context, course, name, student, text 
 	if err != nil {
 		return a, err
 	}
-	if _, err := NewGrader(a.Channel, s, "phrasebook", text); err != nil {
+	if _, err := grading.New(a.Channel, s, "phrasebook", text); err != nil {
 		return a, err
 	}
 	if student == "" {
@@ -69,11 +70,11 @@ func (o *Office) Read(ctx context.Context, course, name string, in Reading) (rec
 		return record.Transcript{}, err
 	}
 	if a.Channel != record.Terminal {
-		return record.Transcript{}, &InputError{"channel", fmt.Errorf("programs are driven through the channel %s: they print nothing that a phrasebook reads", a.Channel)}
+		return record.Transcript{}, &record.InputError{Field: "channel", Err: fmt.Errorf("programs are driven through the channel %s: they print nothing that a phrasebook reads", a.Channel)}
 	}
 	results, err := o.store.LastResults(ctx, a.ID)
 	if err == nil && len(results) == 0 {
-		err = &InputError{"run", ErrNoTranscript}
+		err = &record.InputError{Field: "run", Err: ErrNoTranscript}
 	}
 	if err != nil {
 		return record.Transcript{}, err
@@ -109,7 +110,7 @@ func (r *reader) read(ctx context.Context, in Reading, results []store.StudentRe
 	}
 	t.Script, t.Student = max(in.Script, 1), in.Student
 	if t.Script > len(r.suite.Scripts) {
-		return t, &InputError{"script", fmt.Errorf("%d is none: there are %d", t.Script, len(r.suite.Scripts))}
+		return t, &record.InputError{Field: "script", Err: fmt.Errorf("%d is none: there are %d", t.Script, len(r.suite.Scripts))}
 	}
 	r.script = r.suite.Scripts[t.Script-1]
 	for _, s := range r.suite.Scripts {
@@ -191,11 +192,11 @@ func (r *reader) text(in Reading, student string) (string, error) {
 		return text, nil
 	}
 	if strings.TrimSpace(in.Phrase) == "" {
-		return text, &InputError{"phrase", errors.New("it is empty: select what the program printed")}
+		return text, &record.InputError{Field: "phrase", Err: errors.New("it is empty: select what the program printed")}
 	}
 	text, err := phrasebook.Add("phrasebook", text, in.Key, in.Phrase)
 	if err != nil {
-		return text, &InputError{"phrasebook", err}
+		return text, &record.InputError{Field: "phrasebook", Err: err}
 	}
 	return text, nil
 }
@@ -209,14 +210,14 @@ func (r *reader) inUse(student string) string {
 func (r *reader) book(text, student string) (*phrasebook.Book, error) {
 	text, err := phrasebook.Merge("phrasebook", text, r.learned[student])
 	if err != nil {
-		return nil, &InputError{"phrasebook", err}
+		return nil, &record.InputError{Field: "phrasebook", Err: err}
 	}
 	if known := r.books[text]; known != nil {
 		return known, nil
 	}
 	book, err := phrasebook.ParseOpponent("phrasebook", text, r.suite.Program)
 	if err != nil {
-		return nil, &InputError{"phrasebook", err}
+		return nil, &record.InputError{Field: "phrasebook", Err: err}
 	}
 	r.books[text] = book
 	return book, nil

@@ -22,6 +22,7 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 )
@@ -112,7 +113,7 @@ func (w *Worker) Stop(ctx context.Context) error {
 	w.stop()
 	w.pulse.Wait()
 	w.presence.Leave()
-	CloseBrowsers()
+	grading.CloseBrowsers()
 	return err
 }
 
@@ -163,16 +164,16 @@ type gradeWorker struct {
 	last struct { // the suite that was graded by last, since preparing it takes time
 		sync.Mutex
 		suite string
-		cases *preparing
+		cases *grading.Prepared
 	}
 }
 
 // prepared is what is prepared of a suite.
-func (w *gradeWorker) prepared(suite string) *preparing {
+func (w *gradeWorker) prepared(suite string) *grading.Prepared {
 	w.last.Lock()
 	defer w.last.Unlock()
 	if w.last.cases == nil || w.last.suite != suite {
-		w.last.suite, w.last.cases = suite, &preparing{}
+		w.last.suite, w.last.cases = suite, &grading.Prepared{}
 	}
 	return w.last.cases
 }
@@ -271,7 +272,7 @@ func (w *gradeWorker) grade(ctx context.Context, task store.Task, overtaken cont
 	if err != nil {
 		return store.Outcome{}, err
 	}
-	g.Parallel, g.cases = scriptsAtOnce, w.prepared(task.Suite)
+	g.Parallel, g.Prepared = scriptsAtOnce, w.prepared(task.Suite)
 	if err := w.persist(ctx, func() (err error) {
 		g.Class, err = w.store.Wordings(ctx, task.Result, mostWordings)
 		return err
@@ -289,7 +290,7 @@ func (w *gradeWorker) grade(ctx context.Context, task store.Task, overtaken cont
 		}
 		return err
 	})
-	if AtFault(err) {
+	if grading.AtFault(err) {
 		return store.Outcome{Problem: err.Error(), Verdict: judge.Unplayed(s)}, nil
 	}
 	return store.Outcome{
@@ -299,8 +300,8 @@ func (w *gradeWorker) grade(ctx context.Context, task store.Task, overtaken cont
 }
 
 // graderOf is the grader of a task, whose suite was read.
-func graderOf(task store.Task, s *suite.Suite) (Grader, error) {
-	g, err := NewGrader(task.Channel, s, "phrasebook", task.Phrasebook)
+func graderOf(task store.Task, s *suite.Suite) (grading.Grader, error) {
+	g, err := grading.New(task.Channel, s, "phrasebook", task.Phrasebook)
 	if err != nil {
 		return g, err
 	}

@@ -203,7 +203,7 @@ func (s *Server) playerPage(c fiber.Ctx) error {
 func (s *Server) holdContest(c fiber.Ctx) error {
 	act := c.Params("act")
 	if act != "pause" && act != "resume" && act != "cancel" {
-		return &office.InputError{Field: "act", Err: fmt.Errorf("it is pause, resume or cancel, not %q", act)}
+		return &record.InputError{Field: "act", Err: fmt.Errorf("it is pause, resume or cancel, not %q", act)}
 	}
 	found, err := s.office.HoldContest(c.Context(), param(c, "course"), param(c, "contest"), act)
 	return reply(c, http.StatusOK, found, err)

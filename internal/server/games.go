@@ -13,7 +13,7 @@ import (
 	"durchgang/core/guide"
 	"durchgang/core/play"
 	"durchgang/core/play/house"
-	"durchgang/internal/office"
+	"durchgang/internal/record"
 )
 
 // gameAnswer describes a game in a list.
@@ -57,7 +57,7 @@ func (s *Server) guide(c fiber.Ctx) error {
 		return fiber.NewError(http.StatusNotFound, err.Error())
 	}
 	if err != nil {
-		return &office.InputError{Field: "variant", Err: err}
+		return &record.InputError{Field: "variant", Err: err}
 	}
 	return c.JSON(g)
 }
@@ -70,21 +70,21 @@ func (s *Server) play(c fiber.Ctx) error {
 	}
 	rules, err := games.All().Rules(in.Variant)
 	if err != nil {
-		return &office.InputError{Field: "variant", Err: err}
+		return &record.InputError{Field: "variant", Err: err}
 	}
 	random := rand.New(rand.NewPCG(in.Seed, uint64(len(in.Moves))))
 	var opponent house.Player
 	if in.Against != "" {
 		if opponent, err = house.New(rules, in.Against, nil, random); err != nil {
-			return &office.InputError{Field: "against", Err: err}
+			return &record.InputError{Field: "against", Err: err}
 		}
 	}
 	if len(in.Moves) > mostMoves {
-		return &office.InputError{Field: "moves", Err: errors.New("there are at most 5000")}
+		return &record.InputError{Field: "moves", Err: errors.New("there are at most 5000")}
 	}
 	g, err := play.New(rules, in.Setup, random)
 	if err != nil {
-		return &office.InputError{Field: "setup", Err: err}
+		return &record.InputError{Field: "setup", Err: err}
 	}
 	for _, m := range in.Moves {
 		g.Try(m)

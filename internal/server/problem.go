@@ -7,6 +7,7 @@ import (
 	"github.com/gofiber/fiber/v3"
 
 	"durchgang/internal/office"
+	"durchgang/internal/record"
 	"durchgang/internal/store"
 )
 
@@ -35,7 +36,7 @@ func (s *Server) fail(c fiber.Ctx, err error) error {
 // problem says what an error is to who asked.
 func problem(err error) Problem {
 	p := Problem{Type: "about:blank", Status: http.StatusInternalServerError, Detail: err.Error()}
-	var input *office.InputError
+	var input *record.InputError
 	var asked *fiber.Error
 	switch {
 	case errors.As(err, &input):

@@ -1,0 +1,500 @@
+package grading
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"slices"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"time"
+
+	"durchgang/core/calls"
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+	"durchgang/internal/browser"
+	"durchgang/internal/channel"
+	"durchgang/internal/driver"
+	"durchgang/internal/record"
+	"durchgang/internal/sandbox"
+	"durchgang/internal/toolchain"
+)
+
+// Grader grades programs by one suite and one phrasebook.
+type Grader struct {
+	Suite    *suite.Suite
+	Book     *phrasebook.Book // of programs on a terminal
+	Learn    bool             // where the book does not read a program, its wording is learned
+	Class    []string         // what was learned of others of the class, which is tried first
+	Calls    *calls.Book      // of programs whose functions are called; nil for others
+	Parallel int              // scripts played at the same time
+	Patience channel.Patience // with a program; the usual one when zero
+	Builds   toolchain.Cache  // of programs that were built before
+	Wire     bool             // programs speak the protocol, and not with people
+	DaysLate int              // that the program was handed in after the due time
+	Memory   int64            // bytes that a program may use; the usual limit when 0
+
+	Prepared *Prepared // of the suite; nil where it is prepared anew
+
+	settled string // the text of the phrasebook
+	pages   *pages // what pages are driven by; nil for other programs
+}
+
+// Graded is how a program fared.
+type Graded struct {
+	Language string
+	Verdict  judge.Verdict
+	record.Examination
+	Behaviour string        // the same for programs that do the same
+	Played    []judge.Brief // how the scripts went, to reckon points again
+	Judging   time.Duration // of the time it took, what went into judging and diagnosing
+}
+
+// AtFault reports whether an error of Grade is the program's: it cannot be found,
+// chosen, built or run here. Such an error is a result, not a failure of the service.
+func AtFault(err error) bool {
+	var unread *NotReadError
+	if errors.As(err, &unread) {
+		return true
+	}
+	for _, cause := range []error{
+		toolchain.ErrNoProgram, toolchain.ErrAmbiguous, toolchain.ErrMissing,
+		toolchain.ErrBuild, toolchain.ErrName, toolchain.ErrTooLarge, driver.ErrLanguage, driver.ErrNoCall,
+		browser.ErrNoPage, browser.ErrPages, browser.ErrNotBuilt, channel.ErrNoMap, channel.ErrFits,
+	} {
+		if errors.Is(err, cause) {
+			return true
+		}
+	}
+	return false
+}
+
+// Grade plays the whole suite with the program under folder. Each script's
+// evidence goes to keep as soon as it is complete, in no set order but one at a
+// time; keep may be nil.
+func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Evidence) error) (Graded, error) {
+	p, err := g.prepare(ctx, folder)
+	if err != nil {
+		return Graded{}, err
+	}
+	defer p.close()
+	list, learned, err := g.hear(ctx, p, keep)
+	if err != nil {
+		return Graded{}, err
+	}
+	if err := g.unread(ctx, p, list); err != nil {
+		return Graded{Language: p.language}, err
+	}
+	if list, err = g.trust(list, keep); err != nil {
+		return Graded{Language: p.language}, err
+	}
+	e, err := g.examine(ctx, p, list, keep)
+	if err != nil {
+		return Graded{}, err
+	}
+	began := time.Now()
+	verdicts := verdictsOf(e.played)
+	graded := Graded{Language: p.language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
+	graded.Examination = record.Examination{Note: p.note, Learned: learned, Diagnosis: e.found, Causes: e.causes}.Whole()
+	graded.Behaviour = judge.Behaviour(graded.Verdict, verdicts)
+	graded.Played = judge.Briefs(verdicts)
+	graded.Judging = time.Duration(p.judging.Load()) + time.Since(began)
+	return graded, nil
+}
+
+// prepare builds the program, with a driver where its functions are called, or opens the page.
+func (g Grader) prepare(ctx context.Context, folder fs.FS) (*playing, error) {
+	p := &playing{usual: g.patience()}
+	if g.pages != nil {
+		return p, g.openPage(ctx, p, folder)
+	}
+	var program *toolchain.Program
+	var err error
+	if g.Calls == nil {
+		program, err = toolchain.Prepare(ctx, folder, g.Builds)
+		if err == nil && !g.Wire {
+			if err = program.Hurry(); err != nil {
+				program.Close()
+			}
+		}
+	} else {
+		_, cols := g.Suite.Rules.Shape()
+		var driven *driver.Program
+		if driven, err = driver.Prepare(ctx, folder, g.Calls.Settings(cols), g.Builds); err == nil {
+			program, p.settings = driven.Program, driven.Settings
+		}
+	}
+	if err != nil {
+		return nil, err
+	}
+	program.Memory = g.Memory
+	p.source = sourceText(folder)
+	p.language, p.note, p.spec, p.close = program.Language, program.Note, program.Spec, program.Close
+	return p, nil
+}
+
+// playAll plays the scripts with g.Parallel players and returns how they went in the
+// order of the suite.
+func (g Grader) playAll(ctx context.Context, p *playing, keep func(record.Evidence) error) ([]played, error) {
+	ctx, cancel := context.WithCancelCause(ctx)
+	defer cancel(nil)
+	list := make([]played, len(g.Suite.Scripts))
+	if err := g.probe(ctx, p); err != nil {
+		return nil, err
+	}
+	next := make(chan int)
+	var keeping sync.Mutex
+	var players sync.WaitGroup
+	for range max(1, g.Parallel) {
+		players.Go(func() {
+			for i := range next {
+				r, err := g.playScript(ctx, p, g.Suite.Scripts[i], i+1)
+				if err == nil && keep != nil {
+					keeping.Lock()
+					err = keep(r.evidence)
+					keeping.Unlock()
+				}
+				if err != nil {
+					cancel(err)
+					return
+				}
+				if r.verdict.State == judge.Agrees && r.verdict.Finding == nil && !g.reasoned(r.verdict.Script) {
+					r.evidence.Steps = nil // is kept already, and will not change
+				}
+				list[i] = r
+			}
+		})
+	}
+feed:
+	for i := range g.Suite.Scripts {
+		select {
+		case next <- i:
+		case <-ctx.Done():
+			break feed
+		}
+	}
+	close(next)
+	players.Wait()
+	if err := context.Cause(ctx); err != nil {
+		return list, err
+	}
+	return g.reasons(list, keep)
+}
+
+func (g Grader) patience() channel.Patience {
+	if g.Patience == (channel.Patience{}) {
+		return channel.DefaultPatience()
+	}
+	return g.Patience
+}
+
+// playing is one program that plays a suite.
+type playing struct {
+	language  string
+	note      string              // which of several files is run
+	source    string              // of its files
+	spec      func() sandbox.Spec // of its box
+	close     func()
+	page      channel.Page      // where it is one
+	draft     channel.PageDraft // of its map, where it has none
+	loan      *browser.Loan
+	settings  string // of its driver
+	usual     channel.Patience
+	form      int // of the phrasebook's
+	tape      *channel.Tape
+	recorded  bool            // what is on the tape is not played again
+	rehearsed bool            // so is what a program did that has a part in the course of a game
+	heard     map[string]bool // titles of scripts of which the same holds
+	replies   bool            // it answers a move with one of its own, whatever it is asked first
+	stuck     atomic.Int32    // scripts in which it got stuck
+	judging   atomic.Int64    // nanoseconds
+}
+
+// anew is the same program, of which nothing is known yet.
+func (p *playing) anew() *playing {
+	return &playing{
+		language: p.language, note: p.note, source: p.source, spec: p.spec, close: p.close, page: p.page, draft: p.draft, loan: p.loan,
+		settings: p.settings, usual: p.usual, tape: p.tape,
+	}
+}
+
+// probe finds out how moves are typed, with a move in the middle of the board, which
+// no fault at an edge concerns.
+func (g Grader) probe(ctx context.Context, p *playing) error {
+	rows, cols := g.Suite.Rules.Shape()
+	if rows == 0 || g.Wire || g.Calls != nil || g.pages != nil || g.Suite.Program != game.Nobody {
+		return nil // there is one way to write a move
+	}
+	n := int16(min(rows, cols) / 2)
+	middle := game.Move{Cell: game.Cell{Row: n, Col: n}}
+	setup := g.Suite.Scripts[0].Setup
+	if g.Suite.Scripts[0].Own {
+		return nil // nothing is known of what would be seen
+	}
+	moments, err := suite.Script{Setup: setup, Steps: []suite.Step{{Act: suite.MakeMove, Move: middle}}}.Moments(g.Suite.Rules)
+	if errors.Is(err, suite.ErrShouldAccept) {
+		return nil // ships are placed first
+	}
+	if err != nil {
+		return err
+	}
+	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: setup, Patience: p.patience(), Tape: p.tape, Recorded: true}
+	p.form, err = terminal.Probe(ctx, p.spec(), moments)
+	return err
+}
+
+// patientFor is how many scripts a program may get stuck in before it is given less
+// time in the others, so that a program that hangs always does not take minutes.
+const patientFor = 3
+
+func (p *playing) patience() channel.Patience {
+	patience := p.usual
+	if p.stuck.Load() >= patientFor {
+		patience.Rest /= 3
+	}
+	return patience
+}
+
+func (p *playing) heed(performance channel.Performance) {
+	if n := len(performance.Observations); performance.Stuck || n > 0 && performance.Observations[n-1].Condition == judge.Stuck {
+		p.stuck.Add(1)
+	}
+}
+
+// playScript plays one script and judges it; number is what its evidence is kept under.
+func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script, number int) (r played, err error) {
+	var moments []suite.Moment
+	var performance channel.Performance
+	if g.Suite.Open(script) {
+		performance, err = g.against(ctx, p, script)
+		moments = performance.Moments
+	} else {
+		if moments, err = script.Moments(g.Suite.Rules); err != nil {
+			return r, err
+		}
+		performance, err = g.play(ctx, p, script, moments)
+	}
+	if err != nil {
+		return r, fmt.Errorf("play the script %q: %w", script.Title, err)
+	}
+	began := time.Now()
+	if !g.Suite.Open(script) {
+		p.heed(performance)
+	}
+	r.verdict = judge.JudgeScript(g.Suite, script, moments, performance.Observations)
+	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
+		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
+	}
+	if !script.Has(suite.Look) && !script.Has(suite.Reload) && !script.Has(suite.Leave) {
+		told := script
+		if performance.Played != nil {
+			told = *performance.Played
+		}
+		r.witness = g.witnessOf(told, r.verdict, moments, performance.Observations)
+	}
+	p.judging.Add(int64(time.Since(began)))
+	if script.Own {
+		for i, m := range moments[:min(len(moments), len(performance.Observations))] {
+			r.moves, r.seen = append(r.moves, m.Step.Move), append(r.seen, performance.Observations[i])
+		}
+		for _, b := range performance.Beyond {
+			r.moves, r.seen = append(r.moves, b.Move), append(r.seen, b.Seen)
+		}
+	}
+	r.evidence = g.evidence(number, moments, performance, r.verdict)
+	if len(performance.Events) > 0 {
+		r.asked = channel.LastLine(printed(performance.Events[0]))
+	}
+	return r, nil
+}
+
+// against plays a script whose course the program has a part in, as often as the script
+// says: against a program that plays one side, or with one that makes the set-up. Of several
+// games the first one with a fault counts, else the longest, and it is a fault when all are the same.
+func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (channel.Performance, error) {
+	var shown channel.Performance
+	chose := ""
+	criterion, _ := g.Suite.Criterion(script.Criterion)
+	varies := criterion.Claim(suite.Varied)
+	times, varied, faulty := max(1, script.Repeats), false, false
+	for n := range times {
+		if n > 0 && !varied && varies { // a program may choose by the second that it starts in
+			if err := nextSecond(ctx); err != nil {
+				return shown, err
+			}
+		}
+		performance, err := g.course(ctx, p, script, n)
+		if err != nil {
+			return performance, err
+		}
+		p.heed(performance)
+		fault := judge.JudgeScript(g.Suite, script, performance.Moments, performance.Observations).Finding != nil
+		if fault && !varies {
+			return performance, nil
+		}
+		if n == 0 {
+			chose = performance.Chose
+		}
+		if fault && !faulty || fault == faulty && len(performance.Observations) > len(shown.Observations) { // others ended before all could be tried
+			shown, faulty = performance, fault
+		}
+		varied = varied || performance.Chose != chose
+	}
+	if times > 1 && varies && chose != "" {
+		first := &shown.Observations[0] // which is judged whatever else is wrong with the games
+		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("all of %d games are the same", times)}[varied]
+		first.Checks = append(first.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
+	}
+	return shown, nil
+}
+
+// nextSecond waits until the clock shows another second.
+func nextSecond(ctx context.Context) error {
+	timer := time.NewTimer(time.Until(time.Now().Truncate(time.Second).Add(time.Second)))
+	defer timer.Stop()
+	select {
+	case <-ctx.Done():
+		return ctx.Err()
+	case <-timer.C:
+		return nil
+	}
+}
+
+// course plays one of the games in which the program has a part.
+func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n int) (channel.Performance, error) {
+	on := func(s channel.Sitter) (channel.Performance, error) {
+		if g.Suite.Program != game.Nobody {
+			return channel.Opponent{On: s, Rules: g.Suite.Rules, Setup: script.Setup, Program: g.Suite.Program}.Play(ctx, p.spec(), script)
+		}
+		return channel.Own{On: s, Rules: g.Suite.Rules, Setup: script.Setup, Source: p.source}.Play(ctx, p.spec(), script)
+	}
+	if g.pages != nil {
+		return g.page(p, script, n).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) { return on(page) })
+	}
+	return on(g.terminal(p, script))
+}
+
+func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
+	t := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
+	if p.rehearsed || !g.Suite.Open(script) { // in which the program does something else each time
+		t.Tape, t.Recorded = p.tape, p.recorded || p.heard[script.Title]
+		if t.Tape != nil && g.Suite.Open(script) {
+			t.Tape = t.Tape.Part(script.Title)
+		}
+	}
+	return t
+}
+
+// play plays a script whose moments are known.
+func (g Grader) play(ctx context.Context, p *playing, script suite.Script, moments []suite.Moment) (channel.Performance, error) {
+	switch {
+	case g.Calls != nil:
+		return channel.Function{Book: g.Calls, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Settings: p.settings}.Play(ctx, p.spec(), moments)
+	case g.Wire:
+		return channel.Wire{Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience()}.Play(ctx, p.spec(), moments)
+	case g.pages != nil:
+		return g.page(p, script, 0).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) {
+			return page.Play(ctx, p.spec(), moments)
+		})
+	}
+	return g.terminal(p, script).Play(ctx, p.spec(), moments)
+}
+
+func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {
+	e := record.Evidence{Number: number, Title: v.Script.Title, Criterion: v.Script.Criterion, State: v.State, Parting: -1}
+	if v.Finding != nil {
+		e.Parting = v.Finding.Step
+	}
+	var before []byte // what was printed
+	for k, m := range moments {
+		step := record.Step{
+			Word: g.Suite.Word(m.Step), Act: m.Step.Act, Says: g.says(m),
+			Reference: g.board(m.View), Shown: [][]string{}, ReferenceLines: game.Lines(g.Suite.Rules, m.View), ShownLines: []string{},
+			Condition: "was not reached", Outline: []string{}, Events: []record.Event{}, Comparisons: []judge.Comparison{},
+		}
+		if k < len(p.Shots) {
+			step.Outline = p.Shots[k].Outline
+			step.Picture = e.Keep(p.Shots[k].Picture)
+		}
+		if k < len(v.Steps) {
+			step.Shown, step.ShownLines = g.board(p.Observations[k].Facts), g.lines(p.Observations[k].Facts)
+			step.Condition = condition(p.Observations[k])
+			step.Events = events(p.Events[k], &before)
+			step.Comparisons, step.Echo = v.Steps[k].Comparisons, v.Steps[k].Echo
+		}
+		e.Steps = append(e.Steps, step)
+	}
+	return e
+}
+
+func condition(o judge.Observation) string {
+	if o.Detail == "" {
+		return string(o.Condition)
+	}
+	return fmt.Sprintf("%s (%s)", o.Condition, o.Detail)
+}
+
+// events are those of a step, as a person sees them who has seen what was printed before.
+func events(list []channel.Event, before *[]byte) []record.Event {
+	events := make([]record.Event, len(list))
+	for i, e := range list {
+		events[i] = record.Event{Millis: e.At.Milliseconds(), Text: strings.Join(phrasebook.Look(*before, string(e.Printed)), "\n"), Raw: e.Printed}
+		*before = append(*before, e.Printed...)
+		if e.Typed != nil {
+			events[i].Typed, events[i].Text, events[i].Raw = true, *e.Typed, []byte(*e.Typed+"\n")
+			*before = append(*before, '\n')
+		}
+	}
+	return events
+}
+
+// board is the one board that facts tell of; it is empty when there is none.
+func (g Grader) board(facts []game.Fact) [][]string {
+	if boards := game.Boards(g.Suite.Rules, facts); len(boards) > 0 {
+		return boards[0].Rows
+	}
+	return [][]string{}
+}
+
+// lines are what facts tell of a position beside its board.
+func (g Grader) lines(facts []game.Fact) []string {
+	return game.Lines(g.Suite.Rules, slices.DeleteFunc(slices.Clone(facts), func(f game.Fact) bool { return !f.Kind.Stands() }))
+}
+
+// says puts a step into words.
+func (g Grader) says(m suite.Moment) string {
+	rules := g.Suite.Rules
+	switch m.Step.Act {
+	case suite.Start:
+		return "the program is started"
+	case suite.Again:
+		return "another game is asked for"
+	case suite.Look:
+		return "the position is looked at"
+	case suite.Reload:
+		return "the page is loaded anew"
+	case suite.Leave:
+		return fmt.Sprintf("the line %q is typed and must end the program", m.Step.Text)
+	case suite.TypeLine:
+		return fmt.Sprintf("the line %q is typed and must be refused", m.Step.Text)
+	}
+	move := rules.FormatMove(m.Step.Move)
+	reason, refused := game.Refused(m.Facts)
+	switch {
+	case refused && reason == game.GameOver:
+		return move + " is tried after the end"
+	case refused:
+		return fmt.Sprintf("%s tries %s, which must be refused: %s", rules.PlayerName(m.Mover), move, reason)
+	case m.Result.Outcome == game.Won && m.Result.Winner == m.Mover:
+		return fmt.Sprintf("%s plays %s and wins", rules.PlayerName(m.Mover), move)
+	case m.Result.Outcome == game.Won:
+		return fmt.Sprintf("%s plays %s and loses", rules.PlayerName(m.Mover), move)
+	case m.Result.Outcome == game.Drawn:
+		return fmt.Sprintf("%s plays %s: a draw", rules.PlayerName(m.Mover), move)
+	}
+	return fmt.Sprintf("%s plays %s", rules.PlayerName(m.Mover), move)
+}
