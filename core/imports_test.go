@@ -12,8 +12,8 @@ import (
 )
 
 // layers lists for each package of ours the packages of ours it may depend on, as
-// prefixes, besides itself. Imports point one way: cli, server → office → grading → channel,
-// driver → sandbox, toolchain → core, and office → store.
+// prefixes, besides itself. Imports point one way: cli, server → office → tournament → grading →
+// channel, driver → sandbox, toolchain → core, and office → store.
 var layers = map[string][]string{
 	"core":                       {"core"},
 	"internal/sandbox":           {"internal/scratch"},
@@ -32,11 +32,12 @@ var layers = map[string][]string{
 	"internal/channel":           {"core", "internal/browser", "internal/sandbox", "internal/scratch"},
 	"internal/store":             {"core", "internal/record"},
 	"internal/grading":           {"core", "internal/record", "internal/browser", "internal/channel", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
-	"internal/office":            {"core", "docs", "internal/account", "internal/roster", "internal/record", "internal/grading", "internal/browser", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
+	"internal/tournament":        {"core", "internal/record", "internal/grading", "internal/browser", "internal/channel", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
+	"internal/office":            {"core", "docs", "internal/account", "internal/roster", "internal/record", "internal/grading", "internal/tournament", "internal/browser", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
 	"internal/driver":            {"core", "internal/sandbox", "internal/toolchain", "internal/scratch"},
 	"internal/client":            {"core", "internal/record"},
 	"internal/server/servertest": {"core", "docs", "internal"},
-	"internal/server":            {"core", "docs", "internal/account", "internal/roster", "internal/record", "internal/grading", "internal/office", "internal/browser", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
+	"internal/server":            {"core", "docs", "internal/account", "internal/roster", "internal/record", "internal/grading", "internal/tournament", "internal/office", "internal/browser", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
 	"internal/cli":               {"core", "docs", "internal"},
 	"console":                    {},
 	"cmd/durchgang":              {"core", "docs", "internal", "console"},

@@ -10,8 +10,8 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/play/house"
-	"durchgang/internal/office"
 	"durchgang/internal/record"
+	"durchgang/internal/tournament"
 )
 
 func sparCommand(o *options) *cobra.Command {
@@ -45,12 +45,12 @@ says how a strategy is spoken to.`,
 			if err != nil {
 				return err
 			}
-			s, err := office.Spar(c.Context(), folder, terms, functions, against)
+			s, err := tournament.Spar(c.Context(), folder, terms, functions, against)
 			var wrong *record.InputError
 			switch {
 			case errors.As(err, &wrong):
 				return &exitError{exitInput, err}
-			case errors.Is(err, office.ErrCannotPlay):
+			case errors.Is(err, tournament.ErrCannotPlay):
 				return &exitError{exitUngraded, err}
 			}
 			if err == nil && (step < 0 || step > len(s.Games)) {
@@ -82,7 +82,7 @@ func (o *options) housePlayers(c *cobra.Command, variant string) error {
 	})
 }
 
-func printSparring(w io.Writer, s office.Sparring, step int) {
+func printSparring(w io.Writer, s tournament.Sparring, step int) {
 	c := record.Contest{Measure: s.Measure, Entrants: []record.Entrant{{Name: "your strategy"}, {Name: "house: " + s.Against}}}
 	if step > 0 {
 		g := s.Games[step-1]

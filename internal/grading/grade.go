@@ -1,6 +1,8 @@
 package grading
 
 import (
+	"archive/zip"
+	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -104,6 +106,15 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	graded.Played = judge.Briefs(verdicts)
 	graded.Judging = time.Duration(p.judging.Load()) + time.Since(began)
 	return graded, nil
+}
+
+// Folder is the folder of a submission that is packed as a zip archive.
+func Folder(archive []byte) (fs.FS, error) {
+	folder, err := zip.NewReader(bytes.NewReader(archive), int64(len(archive)))
+	if err != nil {
+		return nil, fmt.Errorf("open the submission's archive: %w", err)
+	}
+	return folder, nil
 }
 
 // prepare builds the program, with a driver where its functions are called, or opens the page.

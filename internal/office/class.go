@@ -1,8 +1,6 @@
 package office
 
 import (
-	"archive/zip"
-	"bytes"
 	"cmp"
 	"context"
 	"fmt"
@@ -15,6 +13,7 @@ import (
 	"durchgang/core/judge"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 )
 
@@ -223,9 +222,9 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 	if err != nil {
 		return r, err
 	}
-	folder, err := zip.NewReader(bytes.NewReader(f.Archive), int64(len(f.Archive)))
+	folder, err := grading.Folder(f.Archive)
 	if err != nil {
-		return r, fmt.Errorf("open the submission's archive: %w", err)
+		return r, err
 	}
 	script := s.Scripts[i]
 	if !script.Has(suite.Look) && !s.Open(script) {

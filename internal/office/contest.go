@@ -16,6 +16,7 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
+	"durchgang/internal/tournament"
 )
 
 // Errors of a contest, for errors.Is.
@@ -50,7 +51,7 @@ func (f ContestForm) checked() (ContestForm, error) {
 	if err != nil {
 		return f, err
 	}
-	_, err = strategyBook(rules, f.Functions)
+	_, err = tournament.Functions(rules, f.Functions)
 	return f, err
 }
 

@@ -15,6 +15,7 @@ import (
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
+	"durchgang/internal/tournament"
 )
 
 // masks are what pseudonyms are made of.
@@ -95,22 +96,22 @@ func (o *Office) enter(ctx context.Context, c record.Contest, e record.Entrant, 
 	if err != nil {
 		return c, err
 	}
-	folder, err := unpacked(archive)
+	folder, err := grading.Folder(archive)
 	if err != nil {
 		return c, err
 	}
-	s, err := prepareStrategy(ctx, folder, rules, c.Functions, nil, toolchain.UserCache())
+	s, err := tournament.Prepare(ctx, folder, rules, c.Functions, nil, toolchain.UserCache())
 	switch {
-	case grading.AtFault(err):
+	case tournament.AtFault(err):
 		e.Problem = err.Error()
 	case err != nil:
 		return c, err
 	default:
-		e.Channel, e.Language = s.channel(), s.program.Language
-		if s.sides != nil {
-			e.FirstWording, e.SecondWording = s.sides[0], s.sides[1]
+		e.Channel, e.Language = s.Channel(), s.Language()
+		if sides := s.Sides(); sides != nil {
+			e.FirstWording, e.SecondWording = sides[0], sides[1]
 		}
-		s.program.Close()
+		s.Close()
 	}
 	e.Archive = archive
 	return o.seat(ctx, c, e)

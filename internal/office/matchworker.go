@@ -13,6 +13,7 @@ import (
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 	"durchgang/internal/toolchain"
+	"durchgang/internal/tournament"
 )
 
 // matchWorker implements river.Worker for matchArgs.
@@ -20,7 +21,7 @@ type matchWorker struct {
 	river.WorkerDefaults[matchArgs]
 	office     *Office
 	worker     string // its id
-	appraisers appraisers
+	appraisers tournament.Appraisers
 }
 
 // askEvery is after how long a worker asks whether its match is still wanted.
@@ -78,13 +79,13 @@ func (w *matchWorker) work(ctx context.Context, job *river.Job[matchArgs]) error
 }
 
 // play plays the games of a match.
-func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome record.Outcome, bouts []store.PlayedBout, err error) {
+func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome record.Outcome, bouts []record.PlayedBout, err error) {
 	rules, err := games.All().Rules(string(task.Contest.Terms.Variant))
 	if err != nil {
 		return outcome, nil, err
 	}
-	m := meeting{rules: rules, contest: task.Contest.ID, terms: task.Contest.Terms, appraisers: &w.appraisers, alone: task.Match.Second < 0}
-	m.measure, _ = house.MeasureOf(rules)
+	m := tournament.Match{Rules: rules, Contest: task.Contest.ID, Terms: task.Contest.Terms, Appraisers: &w.appraisers, Alone: task.Match.Second < 0}
+	m.Measure, _ = house.MeasureOf(rules)
 	numbers := [2]int{task.Match.First, task.Match.Second}
 	for i, number := range numbers {
 		if number < 0 {
@@ -94,13 +95,13 @@ func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome r
 		if err != nil {
 			return outcome, nil, fmt.Errorf("find player %d: %w", number, err)
 		}
-		if m.players[i], err = newContender(ctx, task.Contest, e, rules, toolchain.UserCache()); err != nil {
+		if m.Players[i], err = tournament.NewContender(ctx, task.Contest.Functions, e, rules, toolchain.UserCache()); err != nil {
 			return outcome, nil, err
 		}
-		defer m.players[i].close()
+		defer m.Players[i].Close()
 	}
 	asked := time.Now()
-	err = m.play(ctx, task.Match.FromDeal, task.Match.Deals, func(b store.PlayedBout) error {
+	err = m.Play(ctx, task.Match.FromDeal, task.Match.Deals, func(b record.PlayedBout) error {
 		b.First, b.Second = numbers[b.First], numbers[b.Second]
 		bouts = append(bouts, b)
 		if time.Since(asked) < askEvery {
@@ -109,7 +110,7 @@ func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome r
 		asked = time.Now()
 		return persist(ctx, w.office.log, func() error { return w.office.store.StillPlayed(ctx, task.Match.ID, task.Attempt) })
 	})
-	return m.outcome, bouts, err
+	return m.Outcome, bouts, err
 }
 
 // mendContests takes up matches that nobody plays, and contests that do not go on.

@@ -12,7 +12,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/play"
 	"durchgang/internal/record"
-	"durchgang/internal/store"
+	"durchgang/internal/tournament"
 )
 
 // Replayed returns a game with what there is to see at each move.
@@ -25,38 +25,8 @@ func (o *Office) Replayed(ctx context.Context, course, name string, bout int64) 
 	if err != nil {
 		return record.Replayed{}, about(err, "game", fmt.Sprint(bout))
 	}
-	steps, err := stepsOf(b)
+	steps, err := tournament.Steps(b)
 	return record.Replayed{Contest: c, Bout: b.Bout, Record: b.Record, Steps: steps}, err
-}
-
-// stepsOf replays a game.
-func stepsOf(b store.PlayedBout) ([]record.ReplayStep, error) {
-	rules, err := games.All().Rules(string(b.Record.Variant))
-	if err != nil {
-		return nil, err
-	}
-	worth := map[int]*record.Worth{}
-	for i := range b.Worth {
-		worth[b.Worth[i].Ply] = &b.Worth[i]
-	}
-	steps := []record.ReplayStep{}
-	err = play.Replay(rules, &b.Record, func(ply int, pos game.Position, m *game.Move) {
-		viewer := game.Nobody
-		if rules.Solo() {
-			viewer = game.First
-		}
-		view := rules.View(pos, viewer, nil)
-		s := record.ReplayStep{Boards: game.Boards(rules, view), Lines: game.Lines(rules, view), Seat: int(pos.Turn()), Worth: worth[ply]}
-		if t := pos.Turn(); t != game.Nobody {
-			s.Turn = rules.PlayerName(t)
-		}
-		if m != nil {
-			s.Move = rules.FormatMove(*m)
-			s.Millis = float64(b.Record.Plies[ply].Took.Microseconds()) / 1000
-		}
-		steps = append(steps, s)
-	})
-	return steps, err
 }
 
 const (
@@ -82,7 +52,7 @@ func (o *Office) PlayerPage(ctx context.Context, course, name string, number int
 	}
 	blunders := map[string]*record.Blunder{}
 	hands := map[string]*record.HandCost{}
-	err = o.store.EachBout(ctx, page.Contest.ID, number, func(b store.PlayedBout) error {
+	err = o.store.EachBout(ctx, page.Contest.ID, number, func(b record.PlayedBout) error {
 		side := 0
 		if b.Second == number {
 			side = 1
@@ -110,7 +80,7 @@ func (o *Office) PlayerPage(ctx context.Context, course, name string, number int
 }
 
 // costs adds up what the moves of one side have cost, by position and, at blackjack, by hand.
-func costs(rules game.Rules, b store.PlayedBout, side int, blunders map[string]*record.Blunder, hands map[string]*record.HandCost) error {
+func costs(rules game.Rules, b record.PlayedBout, side int, blunders map[string]*record.Blunder, hands map[string]*record.HandCost) error {
 	worth := map[int]record.Worth{}
 	for _, w := range b.Worth {
 		worth[w.Ply] = w

@@ -14,7 +14,6 @@ import (
 	"durchgang/core/play"
 	"durchgang/internal/record"
 	"durchgang/internal/report"
-	"durchgang/internal/store"
 )
 
 // mostCross is for how many players everybody's results against everybody are shown.
@@ -270,7 +269,7 @@ func (o *Office) ExportContest(ctx context.Context, course, name, format string)
 		err = report.PlotStandings(&b, page, format)
 	default:
 		all := exported{ContestPage: page, Games: []exportedGame{}}
-		if err = o.store.EachBout(ctx, page.Contest.ID, contest.Nobody, func(p store.PlayedBout) error {
+		if err = o.store.EachBout(ctx, page.Contest.ID, contest.Nobody, func(p record.PlayedBout) error {
 			all.Games = append(all.Games, exportedGame{p.Bout, p.Record, p.Worth})
 			return nil
 		}); err != nil {

@@ -1,8 +1,6 @@
 package office
 
 import (
-	"archive/zip"
-	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -279,9 +277,9 @@ func (w *gradeWorker) grade(ctx context.Context, task store.Task, overtaken cont
 	}); err != nil {
 		return store.Outcome{}, err
 	}
-	folder, err := zip.NewReader(bytes.NewReader(task.Archive), int64(len(task.Archive)))
+	folder, err := grading.Folder(task.Archive)
 	if err != nil {
-		return store.Outcome{}, fmt.Errorf("open the submission's archive: %w", err)
+		return store.Outcome{}, err
 	}
 	graded, err := g.Grade(ctx, folder, func(e record.Evidence) error {
 		err := w.persist(ctx, func() error { return w.store.AddEvidence(ctx, task.Result, task.Attempt, e) })

@@ -104,6 +104,13 @@ type Bout struct {
 	Quality [2]Quality `json:"quality" description:"How well each side played, where moves have a known worth."`
 }
 
+// PlayedBout is a game that was played, with its moves and their worth.
+type PlayedBout struct {
+	Bout
+	Record play.Record
+	Worth  []Worth
+}
+
 // Quality is how well moves were chosen.
 type Quality struct {
 	Moves   int     `json:"moves" description:"That have a known worth."`

@@ -8,18 +8,10 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"durchgang/core/play"
 	"durchgang/internal/record"
 )
 
-// PlayedBout is a game that was played, with its moves and their worth.
-type PlayedBout struct {
-	record.Bout
-	Record play.Record
-	Worth  []record.Worth
-}
-
-func insertBout(ctx context.Context, tx *sqlx.Tx, match int64, b PlayedBout) error {
+func insertBout(ctx context.Context, tx *sqlx.Tx, match int64, b record.PlayedBout) error {
 	params := map[string]any{
 		"match": match, "number": b.Number, "deal": b.Deal, "first": b.First, "second": b.Second, "winner": b.Winner,
 		"plies": b.Plies, "foul": b.Foul, "foul_by": b.FoulBy, "measure": b.Measure, "house": b.House, "digest": b.Digest,
@@ -72,7 +64,7 @@ func (s *Store) Bouts(ctx context.Context, id int64, player int, match int64) ([
 
 // EachBout calls f with the games of a contest, or of one player, one after the other with
 // their moves.
-func (s *Store) EachBout(ctx context.Context, id int64, player int, f func(PlayedBout) error) error {
+func (s *Store) EachBout(ctx context.Context, id int64, player int, f func(record.PlayedBout) error) error {
 	bouts, err := s.Bouts(ctx, id, player, 0)
 	if err != nil {
 		return err
@@ -90,13 +82,13 @@ func (s *Store) EachBout(ctx context.Context, id int64, player int, f func(Playe
 }
 
 // Bout finds a game of a contest with its moves and their worth.
-func (s *Store) Bout(ctx context.Context, id, bout int64) (PlayedBout, error) {
+func (s *Store) Bout(ctx context.Context, id, bout int64) (record.PlayedBout, error) {
 	var row struct {
 		boutRow
 		Record []byte `db:"record"`
 		Worth  []byte `db:"worth"`
 	}
-	var b PlayedBout
+	var b record.PlayedBout
 	if err := get(ctx, s.db, &row, `select q.*, b.record, b.worth from (`+selectBout+` where m.contest_id = :id and b.id = :bout) q join bout b on b.id = q.id`,
 		map[string]any{"id": id, "bout": bout}); err != nil {
 		return b, err

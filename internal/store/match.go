@@ -229,7 +229,7 @@ func (s *Store) StillPlayed(ctx context.Context, match int64, attempt int) error
 
 // FinishMatch keeps the games of a match. The error is ErrOvertaken when somebody else plays
 // it now, or the contest was cancelled.
-func (s *Store) FinishMatch(ctx context.Context, match int64, attempt int, outcome record.Outcome, problem string, bouts []PlayedBout) error {
+func (s *Store) FinishMatch(ctx context.Context, match int64, attempt int, outcome record.Outcome, problem string, bouts []record.PlayedBout) error {
 	text, err := jsonb(outcome)
 	if err != nil {
 		return err

@@ -1,4 +1,4 @@
-package office
+package tournament
 
 import (
 	"context"
@@ -11,9 +11,7 @@ import (
 	"durchgang/core/contest"
 	"durchgang/core/games"
 	"durchgang/core/play/house"
-	"durchgang/internal/grading"
 	"durchgang/internal/record"
-	"durchgang/internal/store"
 	"durchgang/internal/toolchain"
 )
 
@@ -64,24 +62,24 @@ func Spar(ctx context.Context, folder fs.FS, terms contest.Terms, functions, aga
 	if !slices.Contains(names, against) {
 		return Sparring{}, &record.InputError{Field: "against", Err: fmt.Errorf("%w: %q; there are %s", house.ErrUnknown, against, strings.Join(names, ", "))}
 	}
-	s, err := prepareStrategy(ctx, folder, rules, functions, nil, toolchain.UserCache())
-	if grading.AtFault(err) {
+	s, err := Prepare(ctx, folder, rules, functions, nil, toolchain.UserCache())
+	if AtFault(err) {
 		return Sparring{}, fmt.Errorf("%w: %w", ErrCannotPlay, err)
 	}
 	if err != nil {
 		return Sparring{}, err
 	}
-	defer s.program.Close()
-	m := meeting{rules: rules, terms: terms, players: [2]contender{{strategy: s}, {house: against}}, alone: alone, measure: measure, appraisers: &appraisers{}}
+	defer s.Close()
+	m := Match{Rules: rules, Terms: terms, Players: [2]Contender{{Strategy: s}, {House: against}}, Alone: alone, Measure: measure, Appraisers: &Appraisers{}}
 	if alone {
-		m.players[1] = contender{}
+		m.Players[1] = Contender{}
 	}
-	found := Sparring{Variant: string(rules.Variant()), Language: s.program.Language, Channel: s.channel(), Against: against, Measure: measure.Name, Less: measure.Less, Games: []SparGame{}}
-	err = m.play(ctx, 0, terms.Deals, func(b store.PlayedBout) error {
-		steps, err := stepsOf(b)
+	found := Sparring{Variant: string(rules.Variant()), Language: s.Language(), Channel: s.Channel(), Against: against, Measure: measure.Name, Less: measure.Less, Games: []SparGame{}}
+	err = m.Play(ctx, 0, terms.Deals, func(b record.PlayedBout) error {
+		steps, err := Steps(b)
 		found.Games = append(found.Games, SparGame{b.Bout, steps})
 		return err
 	})
-	found.Outcome = m.outcome
+	found.Outcome = m.Outcome
 	return found, err
 }

@@ -1,4 +1,4 @@
-package office
+package tournament
 
 import (
 	"context"
@@ -18,12 +18,15 @@ import (
 // ErrNoSide means that a console program was seen to play neither side against a person.
 var ErrNoSide = errors.New("it plays neither side")
 
-// sides are the wordings of a console program that plays against a person, where it moves first and where it
+// AtFault reports whether an error is the program's, which cannot play.
+func AtFault(err error) bool { return grading.AtFault(err) || errors.Is(err, ErrNoSide) }
+
+// Sides are the wordings of a console program that plays against a person, where it moves first and where it
 // moves second: empty for the built-in one, nil where it does not play that side.
-type sides [2]*string
+type Sides [2]*string
 
 // books are the phrasebooks of the wordings.
-func (s *sides) books() (books [2]*phrasebook.Book, err error) {
+func (s *Sides) books() (books [2]*phrasebook.Book, err error) {
 	for i, wording := range s {
 		if wording == nil {
 			continue
@@ -36,11 +39,11 @@ func (s *sides) books() (books [2]*phrasebook.Book, err error) {
 }
 
 // sidesOf are the sides that an entrant plays on a terminal; nil for one that is driven otherwise.
-func sidesOf(e record.Entrant) *sides {
+func sidesOf(e record.Entrant) *Sides {
 	if e.Channel != record.Terminal {
 		return nil
 	}
-	return &sides{e.FirstWording, e.SecondWording}
+	return &Sides{e.FirstWording, e.SecondWording}
 }
 
 // facesPeople reports whether console programs that play one side of a game can be read: marks on a board that
@@ -50,9 +53,9 @@ func facesPeople(rules game.Rules) bool {
 }
 
 // findSides finds out by playing which sides a console program plays, and how it talks. ErrNoSide and other
-// errors for which grading.AtFault holds are the program's.
-func findSides(ctx context.Context, folder fs.FS, rules game.Rules) (*sides, error) {
-	var found sides
+// errors for which AtFault holds are the program's.
+func findSides(ctx context.Context, folder fs.FS, rules game.Rules) (*Sides, error) {
+	var found Sides
 	why := ErrNoSide
 	for i := range found {
 		s, err := facingSuite(rules, game.First+game.Player(i))
@@ -65,7 +68,7 @@ func findSides(ctx context.Context, folder fs.FS, rules game.Rules) (*sides, err
 		}
 		graded, err := g.Grade(ctx, folder, nil)
 		switch {
-		case grading.AtFault(err):
+		case AtFault(err):
 			why = fmt.Errorf("%w: %w", ErrNoSide, err)
 		case err != nil:
 			return nil, err
@@ -75,7 +78,7 @@ func findSides(ctx context.Context, folder fs.FS, rules game.Rules) (*sides, err
 			why = fmt.Errorf("%w: %s", ErrNoSide, graded.Verdict.Findings[0].Seen)
 		}
 	}
-	if found == (sides{}) {
+	if found == (Sides{}) {
 		return nil, why
 	}
 	return &found, nil

@@ -1,4 +1,4 @@
-package office
+package tournament
 
 import (
 	"context"
@@ -16,26 +16,25 @@ import (
 	"durchgang/internal/channel"
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
-	"durchgang/internal/store"
 	"durchgang/internal/toolchain"
 )
 
-// contender is who plays in a match: a strategy, or a house player by its name. A problem says why
+// Contender is who plays in a match: a strategy, or a house player by its name. A problem says why
 // a strategy cannot play: it loses all its games.
-type contender struct {
-	house    string
-	problem  string
-	strategy *strategist
+type Contender struct {
+	House    string
+	Problem  string
+	Strategy *Strategy
 }
 
 // maxLost is how many games a program may lose by ending or by silence in a match; the others
 // are lost without being played.
 const maxLost = 2
 
-// appraisers keeps what knows the worth of moves, one for each variant, since what it has
+// Appraisers keeps what knows the worth of moves, one for each variant, since what it has
 // found out serves the next game too, and what the house's best brings on deals. It is safe
 // for concurrent use.
-type appraisers struct {
+type Appraisers struct {
 	mu     sync.Mutex
 	known  map[game.Variant]*appraising
 	house  sync.Mutex // held while the house plays
@@ -52,7 +51,7 @@ type dealOf struct {
 const mostBrings = 10_000
 
 // best is what the house's best brings on a deal; play finds it out.
-func (a *appraisers) best(deal dealOf, play func() (float64, error)) (float64, error) {
+func (a *Appraisers) best(deal dealOf, play func() (float64, error)) (float64, error) {
 	a.house.Lock()
 	defer a.house.Unlock()
 	if value, known := a.brings[deal]; known {
@@ -73,7 +72,7 @@ type appraising struct {
 	house.Appraiser
 }
 
-func (a *appraisers) of(rules game.Rules) *appraising {
+func (a *Appraisers) of(rules game.Rules) *appraising {
 	a.mu.Lock()
 	defer a.mu.Unlock()
 	if a.known == nil {
@@ -87,27 +86,28 @@ func (a *appraisers) of(rules game.Rules) *appraising {
 	return found
 }
 
-// meeting plays one match.
-type meeting struct {
-	rules      game.Rules
-	contest    int64 // whose match it is
-	terms      contest.Terms
-	players    [2]contender
-	alone      bool
-	measure    house.Measure
-	appraisers *appraisers
-	seats      [2]channel.Contestant
-	lost       [2]int
-	chances    []float64 // of a contest of hands, by deal
-	outcome    record.Outcome
+// Match plays one match; what begins in capitals is set before.
+type Match struct {
+	Rules      game.Rules
+	Contest    int64 // whose match it is
+	Terms      contest.Terms
+	Players    [2]Contender
+	Alone      bool // the first player, who is measured
+	Measure    house.Measure
+	Appraisers *Appraisers
+	Outcome    record.Outcome // of what was played so far
+
+	seats   [2]channel.Contestant
+	lost    [2]int
+	chances []float64 // of a contest of hands, by deal
 }
 
-// play plays the games of a match with so many deals from one on, and hands each to keep,
+// Play plays the games of a match with so many deals from one on, and hands each to keep,
 // whose error ends it.
-func (m *meeting) play(ctx context.Context, from, deals int, keep func(store.PlayedBout) error) error {
-	for i, p := range m.players {
-		if p.strategy != nil {
-			seat, err := p.strategy.sitDown(m.rules, m.terms)
+func (m *Match) Play(ctx context.Context, from, deals int, keep func(record.PlayedBout) error) error {
+	for i, p := range m.Players {
+		if p.Strategy != nil {
+			seat, err := p.Strategy.sitDown(m.Rules, m.Terms)
 			if err != nil {
 				return err
 			}
@@ -115,16 +115,16 @@ func (m *meeting) play(ctx context.Context, from, deals int, keep func(store.Pla
 			defer seat.Close()
 		}
 	}
-	if r, is := m.rules.(*blackjack.Rules); is && m.terms.Hands {
+	if r, is := m.Rules.(*blackjack.Rules); is && m.Terms.Hands {
 		m.chances = contest.HandChances(r.Table())
 	}
 	sides := 2
-	if m.alone {
+	if m.Alone {
 		sides = 1
 	}
 	number := 0
 	for deal := from; deal < from+deals; deal++ {
-		dealt, err := m.terms.Deal(m.rules, deal)
+		dealt, err := m.Terms.Deal(m.Rules, deal)
 		if err != nil {
 			return err
 		}
@@ -145,22 +145,22 @@ func (m *meeting) play(ctx context.Context, from, deals int, keep func(store.Pla
 
 // game plays one game; swapped when the second player moves first. Who is first in the bout is
 // 0 or 1, the place in the match.
-func (m *meeting) game(ctx context.Context, deal play.Deal, number int, swapped bool) (store.PlayedBout, error) {
+func (m *Match) game(ctx context.Context, deal play.Deal, number int, swapped bool) (record.PlayedBout, error) {
 	order := [2]int{0, 1}
 	if swapped {
 		order = [2]int{1, 0}
 	}
 	r, err := m.record(ctx, deal, number, order)
 	if err != nil {
-		return store.PlayedBout{}, err
+		return record.PlayedBout{}, err
 	}
-	b := store.PlayedBout{Record: *r, Worth: []record.Worth{}}
+	b := record.PlayedBout{Record: *r, Worth: []record.Worth{}}
 	b.Deal, b.First, b.Second, b.Plies = number, order[0], order[1], len(r.Plies)
 	b.Winner = int(r.Result.Winner)
 	if f := r.Foul; f != nil {
 		b.Foul, b.FoulBy = string(f.Kind)+": "+f.Detail, int(f.Seat)
 		i := order[f.Seat-game.First]
-		m.outcome.Fouls[i]++
+		m.Outcome.Fouls[i]++
 		switch f.Kind {
 		case play.Gone, play.Silent, play.Flood, play.Unasked:
 			m.lost[i]++
@@ -169,7 +169,7 @@ func (m *meeting) game(ctx context.Context, deal play.Deal, number int, swapped 
 	if err := m.appraise(r, &b); err != nil {
 		return b, err
 	}
-	if m.alone {
+	if m.Alone {
 		return b, m.weigh(ctx, deal, number, r, &b)
 	}
 	m.count(b, order)
@@ -178,43 +178,43 @@ func (m *meeting) game(ctx context.Context, deal play.Deal, number int, swapped 
 }
 
 // count adds a game's points to the outcome.
-func (m *meeting) count(b store.PlayedBout, order [2]int) {
+func (m *Match) count(b record.PlayedBout, order [2]int) {
 	if b.Winner == 0 {
-		m.outcome.Draws++
-		m.outcome.Points[0] += 0.5
-		m.outcome.Points[1] += 0.5
+		m.Outcome.Draws++
+		m.Outcome.Points[0] += 0.5
+		m.Outcome.Points[1] += 0.5
 		return
 	}
 	i := order[b.Winner-1]
-	m.outcome.Wins[i]++
-	m.outcome.Points[i]++
+	m.Outcome.Wins[i]++
+	m.Outcome.Points[i]++
 }
 
 // record plays a game. A player that cannot play, or has ended too often, loses without one.
-func (m *meeting) record(ctx context.Context, deal play.Deal, number int, order [2]int) (*play.Record, error) {
+func (m *Match) record(ctx context.Context, deal play.Deal, number int, order [2]int) (*play.Record, error) {
 	var seats [2]play.Seat
 	for side, i := range order {
-		if m.alone && i == 1 {
+		if m.Alone && i == 1 {
 			continue
 		}
 		seat := game.First + game.Player(side)
-		p := m.players[i]
+		p := m.Players[i]
 		switch {
-		case p.problem != "" || m.lost[i] >= maxLost:
-			why := p.problem
+		case p.Problem != "" || m.lost[i] >= maxLost:
+			why := p.Problem
 			if why == "" {
 				why = fmt.Sprintf("it has ended or kept silent %d times in this match", m.lost[i])
 			}
 			return &play.Record{
-				Variant: m.rules.Variant(), Setup: deal.Setup, Plies: []play.Ply{}, Foul: &play.Foul{Seat: seat, Kind: play.Absent, Detail: why},
+				Variant: m.Rules.Variant(), Setup: deal.Setup, Plies: []play.Ply{}, Foul: &play.Foul{Seat: seat, Kind: play.Absent, Detail: why},
 				Result: game.Result{Outcome: game.Won, Winner: seat.Opponent()},
 			}, nil
-		case p.house != "":
-			h, err := house.New(m.rules, p.house, m.terms.Words, rand.New(rand.NewPCG(m.terms.Seed, uint64(number)<<8|uint64(seat))))
+		case p.House != "":
+			h, err := house.New(m.Rules, p.House, m.Terms.Words, rand.New(rand.NewPCG(m.Terms.Seed, uint64(number)<<8|uint64(seat))))
 			if err != nil {
 				return nil, err
 			}
-			seats[side] = play.HouseSeat{Rules: m.rules, Player: h}
+			seats[side] = play.HouseSeat{Rules: m.Rules, Player: h}
 		default:
 			s, err := m.seats[i].Sit(ctx, seat)
 			if err != nil {
@@ -223,19 +223,19 @@ func (m *meeting) record(ctx context.Context, deal play.Deal, number int, order 
 			seats[side] = s
 		}
 	}
-	return play.Referee(ctx, m.rules, deal, seats)
+	return play.Referee(ctx, m.Rules, deal, seats)
 }
 
 // appraise finds out what each move of a player was worth.
-func (m *meeting) appraise(r *play.Record, b *store.PlayedBout) error {
-	a := m.appraisers.of(m.rules)
+func (m *Match) appraise(r *play.Record, b *record.PlayedBout) error {
+	a := m.Appraisers.of(m.Rules)
 	if a.Appraiser == nil {
 		return nil
 	}
 	a.Lock()
 	defer a.Unlock()
 	var ahead [2]bool // a win was sure
-	err := play.Replay(m.rules, r, func(ply int, pos game.Position, move *game.Move) {
+	err := play.Replay(m.Rules, r, func(ply int, pos game.Position, move *game.Move) {
 		if move == nil || ply < r.Opening {
 			return
 		}
@@ -254,7 +254,7 @@ func (m *meeting) appraise(r *play.Record, b *store.PlayedBout) error {
 		if q.Blunder == 0 && worth.Cost() >= 0.5 {
 			q.Blunder = ply + 1
 		}
-		ahead[i] = ahead[i] || !m.alone && worth.Best == 1
+		ahead[i] = ahead[i] || !m.Alone && worth.Best == 1
 	})
 	for i, sure := range ahead {
 		if sure && b.Winner != i+1 {
@@ -267,24 +267,24 @@ func (m *meeting) appraise(r *play.Record, b *store.PlayedBout) error {
 // weigh measures a game for one, beside what the house's best brings on the same deal. A hand
 // counts by what the decisions have cost and how often it is dealt; a foul costs its whole
 // bet.
-func (m *meeting) weigh(ctx context.Context, deal play.Deal, number int, r *play.Record, b *store.PlayedBout) (err error) {
-	m.outcome.Draws++ // a game for one is neither won nor lost
-	if m.terms.Hands {
+func (m *Match) weigh(ctx context.Context, deal play.Deal, number int, r *play.Record, b *record.PlayedBout) (err error) {
+	m.Outcome.Draws++ // a game for one is neither won nor lost
+	if m.Terms.Hands {
 		cost := b.Quality[0].Cost
 		if r.Foul != nil {
 			cost = 1
 		}
-		b.Measure = cost * m.chances[number%len(m.chances)] * float64(m.terms.Deals)
-		m.outcome.Points[0] += b.Measure
+		b.Measure = cost * m.chances[number%len(m.chances)] * float64(m.Terms.Deals)
+		m.Outcome.Points[0] += b.Measure
 		b.House = new(float64)
 		return nil
 	}
 	if b.Measure, err = m.measured(r); err != nil {
 		return err
 	}
-	m.outcome.Points[0] += b.Measure
-	value, err := m.appraisers.best(dealOf{m.contest, number}, func() (float64, error) {
-		other := meeting{rules: m.rules, terms: m.terms, players: [2]contender{{house: best(m.rules)}}, alone: true, measure: m.measure}
+	m.Outcome.Points[0] += b.Measure
+	value, err := m.Appraisers.best(dealOf{m.Contest, number}, func() (float64, error) {
+		other := Match{Rules: m.Rules, Terms: m.Terms, Players: [2]Contender{{House: best(m.Rules)}}, Alone: true, Measure: m.Measure}
 		theirs, err := other.record(ctx, deal, number, [2]int{0, 1})
 		if err != nil {
 			return 0, err
@@ -301,10 +301,10 @@ func best(rules game.Rules) string {
 	return names[len(names)-1]
 }
 
-func (m *meeting) measured(r *play.Record) (value float64, err error) {
-	err = play.Replay(m.rules, r, func(_ int, pos game.Position, move *game.Move) {
+func (m *Match) measured(r *play.Record) (value float64, err error) {
+	err = play.Replay(m.Rules, r, func(_ int, pos game.Position, move *game.Move) {
 		if move == nil {
-			value = m.measure.Of(pos, r.Foul != nil)
+			value = m.Measure.Of(pos, r.Foul != nil)
 		}
 	})
 	return value, err
@@ -323,24 +323,25 @@ func digest(r *play.Record) string {
 	return hex.EncodeToString(h.Sum(nil)[:12])
 }
 
-// newContender builds a strategy for a match; a program that cannot be built gets a problem.
-func newContender(ctx context.Context, c record.Contest, e record.Entrant, rules game.Rules, cache toolchain.Cache) (contender, error) {
+// NewContender builds a strategy for a match; a program that cannot be built gets a problem.
+func NewContender(ctx context.Context, functions string, e record.Entrant, rules game.Rules, cache toolchain.Cache) (Contender, error) {
 	if e.House != "" || e.Problem != "" {
-		return contender{house: e.House, problem: e.Problem}, nil
+		return Contender{House: e.House, Problem: e.Problem}, nil
 	}
-	folder, err := unpacked(e.Archive)
+	folder, err := grading.Folder(e.Archive)
 	if err != nil {
-		return contender{}, err
+		return Contender{}, err
 	}
-	s, err := prepareStrategy(ctx, folder, rules, c.Functions, sidesOf(e), cache)
-	if grading.AtFault(err) {
-		return contender{problem: err.Error()}, nil
+	s, err := Prepare(ctx, folder, rules, functions, sidesOf(e), cache)
+	if AtFault(err) {
+		return Contender{Problem: err.Error()}, nil
 	}
-	return contender{strategy: s}, err
+	return Contender{Strategy: s}, err
 }
 
-func (p contender) close() {
-	if p.strategy != nil {
-		p.strategy.program.Close()
+// Close ends the strategy.
+func (p Contender) Close() {
+	if p.Strategy != nil {
+		p.Strategy.Close()
 	}
 }

@@ -1,8 +1,6 @@
-package office
+package tournament
 
 import (
-	"archive/zip"
-	"bytes"
 	"context"
 	"errors"
 	"fmt"
@@ -15,14 +13,13 @@ import (
 	"durchgang/core/game"
 	"durchgang/internal/channel"
 	"durchgang/internal/driver"
-	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
 )
 
-// strategyBook is how strategies that are functions are called in a contest. Errors are
+// Functions is how strategies that are functions are called in a contest. Errors are
 // *record.InputError.
-func strategyBook(rules game.Rules, text string) (*calls.Book, error) {
+func Functions(rules game.Rules, text string) (*calls.Book, error) {
 	if text == "" {
 		text = calls.DefaultChoice(rules)
 	}
@@ -58,17 +55,17 @@ func speaksProtocol(folder fs.FS) (bool, error) {
 	return false, nil
 }
 
-// strategist is a strategy that is built.
-type strategist struct {
+// Strategy is a strategy that is built.
+type Strategy struct {
 	program  *toolchain.Program
 	settings string
 	book     *calls.Book // of a function
-	sides    *sides      // of a program on a terminal
+	sides    *Sides      // of a program on a terminal
 }
 
-// prepareStrategy builds a strategy. known are the sides that a program on a terminal plays, nil where
-// that is not known yet. Errors for which grading.AtFault holds are the program's.
-func prepareStrategy(ctx context.Context, folder fs.FS, rules game.Rules, functions string, known *sides, cache toolchain.Cache) (*strategist, error) {
+// Prepare builds a strategy. known are the sides that a program on a terminal plays, nil where
+// that is not known yet. Errors for which AtFault holds are the program's.
+func Prepare(ctx context.Context, folder fs.FS, rules game.Rules, functions string, known *Sides, cache toolchain.Cache) (*Strategy, error) {
 	protocol, err := speaksProtocol(folder)
 	if err != nil {
 		return nil, err
@@ -78,7 +75,7 @@ func prepareStrategy(ctx context.Context, folder fs.FS, rules game.Rules, functi
 		if err != nil {
 			return nil, err
 		}
-		return &strategist{program: p, sides: known}, nil
+		return &Strategy{program: p, sides: known}, nil
 	}
 	s, err := prepareFunction(ctx, folder, rules, functions, cache)
 	if none := errors.Is(err, driver.ErrNoCall) || errors.Is(err, driver.ErrLanguage); !none || !facesPeople(rules) {
@@ -86,17 +83,17 @@ func prepareStrategy(ctx context.Context, folder fs.FS, rules game.Rules, functi
 	}
 	found, failed := findSides(ctx, folder, rules)
 	switch {
-	case grading.AtFault(failed):
+	case AtFault(failed):
 		return nil, fmt.Errorf("%w; nor was it seen to play against a person: %w", err, failed)
 	case failed != nil:
 		return nil, failed
 	}
-	return prepareStrategy(ctx, folder, rules, functions, found, cache)
+	return Prepare(ctx, folder, rules, functions, found, cache)
 }
 
 // prepareFunction builds a strategy that is a function.
-func prepareFunction(ctx context.Context, folder fs.FS, rules game.Rules, functions string, cache toolchain.Cache) (*strategist, error) {
-	book, err := strategyBook(rules, functions)
+func prepareFunction(ctx context.Context, folder fs.FS, rules game.Rules, functions string, cache toolchain.Cache) (*Strategy, error) {
+	book, err := Functions(rules, functions)
 	if err != nil {
 		return nil, err
 	}
@@ -108,11 +105,11 @@ func prepareFunction(ctx context.Context, folder fs.FS, rules game.Rules, functi
 	if err != nil {
 		return nil, err
 	}
-	return &strategist{program: driven.Program, settings: driven.Settings, book: book}, nil
+	return &Strategy{program: driven.Program, settings: driven.Settings, book: book}, nil
 }
 
-// channel is how the strategy is spoken to.
-func (s *strategist) channel() string {
+// Channel is how the strategy is spoken to.
+func (s *Strategy) Channel() string {
 	switch {
 	case s.sides != nil:
 		return record.Terminal
@@ -122,8 +119,17 @@ func (s *strategist) channel() string {
 	return record.Wire
 }
 
+// Language is the one that the strategy is written in.
+func (s *Strategy) Language() string { return s.program.Language }
+
+// Sides are those that a program on a terminal plays; nil for others.
+func (s *Strategy) Sides() *Sides { return s.sides }
+
+// Close removes what was built.
+func (s *Strategy) Close() { s.program.Close() }
+
 // sitDown makes the strategy ready to play games under the terms of a contest.
-func (s *strategist) sitDown(rules game.Rules, t contest.Terms) (channel.Contestant, error) {
+func (s *Strategy) sitDown(rules game.Rules, t contest.Terms) (channel.Contestant, error) {
 	spec := s.program.Spec()
 	spec.Limits.CPU = max(spec.Limits.CPU, time.Duration(t.Seconds*float64(time.Second))*time.Duration(2*max(1, min(t.Deals, 300))))
 	if s.sides != nil {
@@ -133,13 +139,4 @@ func (s *strategist) sitDown(rules game.Rules, t contest.Terms) (channel.Contest
 	return &channel.Strategy{
 		Rules: rules, Spec: spec, Book: s.book, Settings: s.settings, Words: t.Words, Seconds: t.Seconds, Fresh: t.Memory == contest.ByGame,
 	}, nil
-}
-
-// unpacked is an archive of a submission as a folder.
-func unpacked(archive []byte) (fs.FS, error) {
-	folder, err := zip.NewReader(bytes.NewReader(archive), int64(len(archive)))
-	if err != nil {
-		return nil, fmt.Errorf("open the program's archive: %w", err)
-	}
-	return folder, nil
 }
