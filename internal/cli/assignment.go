@@ -11,6 +11,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"durchgang/internal/client"
+	"durchgang/internal/grading"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
 )
@@ -45,7 +46,7 @@ func (f *assignmentFlags) suite() (string, error) {
 func (f *assignmentFlags) add(c *cobra.Command) {
 	c.Flags().StringVar(&f.Title, "title", "", "what people call it")
 	c.Flags().StringVar(&f.Game, "game", "", gameFlag)
-	c.Flags().StringVar(&f.Channel, "channel", record.Terminal, "how programs are driven: terminal, wire when they speak the protocol of docs/wire.md, or function when their functions are called (docs/functions.md)")
+	c.Flags().StringVar(&f.Channel, "channel", record.Terminal, "how programs are driven: "+grading.ChannelHelp())
 	c.Flags().StringVar(&f.book, "phrasebook", "", "YAML file that says how the programs talk, or how their functions are called")
 	c.Flags().StringVar(&f.scripts, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
 	c.Flags().BoolVar(&f.own, "own", false, "take the suite for programs that choose the word, hide the fleet or shuffle the cards by themselves")

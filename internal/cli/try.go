@@ -45,7 +45,7 @@ unless the phrasebook settles it (docs/phrasebook.md).`,
 		RunE: func(c *cobra.Command, args []string) error { return try(c, o, f, args[0]) },
 	}
 	c.Flags().StringVar(&f.game, "game", "", gameFlag)
-	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: terminal, wire when it speaks the protocol of docs/wire.md, function when its functions are called (docs/functions.md), or page when it is one in a browser (docs/page-map.md)")
+	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: "+grading.ChannelHelp())
 	c.Flags().StringVar(&f.phrasebook, "phrasebook", "", "YAML file that says how the program talks, how its functions are called, or where on the page the game is")
 	c.Flags().StringVar(&f.suite, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
 	c.Flags().BoolVar(&f.own, "own", false, "the program chooses the word, hides the fleet or shuffles the cards by itself; without it this is found out where no --suite is given")
@@ -215,8 +215,8 @@ func (f tryFlags) grader(own bool) (grading.Grader, error) {
 	if err != nil {
 		return g, err
 	}
-	if f.suite == "" && g.Calls != nil {
-		g.Suite = grading.Shown(s, g.Calls)
+	if f.suite == "" {
+		g.Suite = g.Shown()
 	}
 	g.Parallel = runtime.NumCPU()
 	return g, nil

@@ -40,7 +40,7 @@ func Draft(ctx context.Context, folder fs.FS, s *suite.Suite, report func(doing 
 	if fixed.Scripts = (Grader{Suite: s}).lessons(); len(fixed.Scripts) == 0 {
 		return Drafted{}, &record.InputError{Field: "suite", Err: errors.New("wording is found by scripts of which it is known what must be seen, and this suite has none: give some a set-up, or take the game's own suite")}
 	}
-	d := drafter{ctx: ctx, suite: &fixed, spec: program.Spec, report: report, source: sourceText(folder), tape: &channel.Tape{}}
+	d := drafter{ctx: ctx, suite: &fixed, spec: program.Spec, report: report, source: sourceText(folder), tape: &channel.Tape{}, way: terminal{}}
 	return d.draft()
 }
 
@@ -71,7 +71,7 @@ type drafter struct {
 	learned []draft.Learned
 
 	page     *playing // of which the words are learned; nil for a program on a terminal
-	pages    *pages
+	way      way
 	tape     *channel.Tape   // of what was played; nil where the program always runs
 	parallel int             // scripts that are played at the same time
 	silent   bool            // the program ends before it asks for anything

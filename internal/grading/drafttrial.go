@@ -30,7 +30,7 @@ func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
 
 // try plays scripts.
 func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
-	g := Grader{Suite: d.suite, pages: d.pages, settled: d.settled}
+	g := Grader{Suite: d.suite, way: d.way, settled: d.settled}
 	p := &playing{spec: d.spec, source: d.source, usual: channel.DefaultPatience(), tape: d.tape, recorded: true, rehearsed: true}
 	switch {
 	case d.page != nil:
@@ -44,7 +44,7 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 	if err := g.teach(p, text.String()); err != nil {
 		return trial{}, err
 	}
-	if err := g.probe(d.ctx, p); err != nil {
+	if err := g.way.probe(d.ctx, g, p); err != nil {
 		return trial{}, err
 	}
 	t := trial{silent: true}
@@ -58,7 +58,7 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 				performances[i], err = g.course(d.ctx, p, script, 0)
 				moments[i] = performances[i].Moments
 			} else if moments[i], err = script.Moments(d.suite.Rules); err == nil {
-				performances[i], err = g.play(d.ctx, p, script, moments[i])
+				performances[i], err = g.way.play(d.ctx, g, p, script, moments[i])
 			}
 			p.heed(performances[i])
 			return err
@@ -72,7 +72,7 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 		if o := performance.Observations; len(o) > 0 && o[0].Condition != judge.Ended && o[0].Condition != judge.Crashed && o[0].Condition != judge.Exceeded {
 			t.silent = false
 		}
-		t.add(g.Book, judge.JudgeScript(d.suite, scripts[i], moments[i], performance.Observations), moments[i], performance, cards)
+		t.add(g.book(), judge.JudgeScript(d.suite, scripts[i], moments[i], performance.Observations), moments[i], performance, cards)
 	}
 	return t, nil
 }

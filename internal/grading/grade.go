@@ -13,7 +13,6 @@ import (
 	"sync/atomic"
 	"time"
 
-	"durchgang/core/calls"
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
@@ -26,24 +25,22 @@ import (
 	"durchgang/internal/toolchain"
 )
 
-// Grader grades programs by one suite and one phrasebook.
+// Grader grades programs by one suite, through one channel. New makes one.
 type Grader struct {
 	Suite    *suite.Suite
-	Book     *phrasebook.Book // of programs on a terminal
-	Learn    bool             // where the book does not read a program, its wording is learned
+	Learn    bool             // where the settings do not read a program, its wording is learned
 	Class    []string         // what was learned of others of the class, which is tried first
-	Calls    *calls.Book      // of programs whose functions are called; nil for others
 	Parallel int              // scripts played at the same time
 	Patience channel.Patience // with a program; the usual one when zero
 	Builds   toolchain.Cache  // of programs that were built before
-	Wire     bool             // programs speak the protocol, and not with people
 	DaysLate int              // that the program was handed in after the due time
 	Memory   int64            // bytes that a program may use; the usual limit when 0
 
 	Prepared *Prepared // of the suite; nil where it is prepared anew
 
-	settled string // the text of the phrasebook
-	pages   *pages // what pages are driven by; nil for other programs
+	channel Channel
+	way     way
+	settled string // the text of the settings
 }
 
 // Graded is how a program fared.
@@ -117,34 +114,12 @@ func Folder(archive []byte) (fs.FS, error) {
 	return folder, nil
 }
 
-// prepare builds the program, with a driver where its functions are called, or opens the page.
+// prepare makes the program of a folder ready to be run.
 func (g Grader) prepare(ctx context.Context, folder fs.FS) (*playing, error) {
 	p := &playing{usual: g.patience()}
-	if g.pages != nil {
-		return p, g.openPage(ctx, p, folder)
-	}
-	var program *toolchain.Program
-	var err error
-	if g.Calls == nil {
-		program, err = toolchain.Prepare(ctx, folder, g.Builds)
-		if err == nil && !g.Wire {
-			if err = program.Hurry(); err != nil {
-				program.Close()
-			}
-		}
-	} else {
-		_, cols := g.Suite.Rules.Shape()
-		var driven *driver.Program
-		if driven, err = driver.Prepare(ctx, folder, g.Calls.Settings(cols), g.Builds); err == nil {
-			program, p.settings = driven.Program, driven.Settings
-		}
-	}
-	if err != nil {
+	if err := g.way.prepare(ctx, g, p, folder); err != nil {
 		return nil, err
 	}
-	program.Memory = g.Memory
-	p.source = sourceText(folder)
-	p.language, p.note, p.spec, p.close = program.Language, program.Note, program.Spec, program.Close
 	return p, nil
 }
 
@@ -154,7 +129,7 @@ func (g Grader) playAll(ctx context.Context, p *playing, keep func(record.Eviden
 	ctx, cancel := context.WithCancelCause(ctx)
 	defer cancel(nil)
 	list := make([]played, len(g.Suite.Scripts))
-	if err := g.probe(ctx, p); err != nil {
+	if err := g.way.probe(ctx, g, p); err != nil {
 		return nil, err
 	}
 	next := make(chan int)
@@ -221,41 +196,24 @@ type playing struct {
 	rehearsed bool            // so is what a program did that has a part in the course of a game
 	heard     map[string]bool // titles of scripts of which the same holds
 	replies   bool            // it answers a move with one of its own, whatever it is asked first
+	accepts   bool            // that it takes moves is known before it plays
 	stuck     atomic.Int32    // scripts in which it got stuck
 	judging   atomic.Int64    // nanoseconds
+}
+
+// run makes a program that was built the one that plays.
+func (p *playing) run(program *toolchain.Program, memory int64, folder fs.FS) {
+	program.Memory = memory
+	p.source = sourceText(folder)
+	p.language, p.note, p.spec, p.close = program.Language, program.Note, program.Spec, program.Close
 }
 
 // anew is the same program, of which nothing is known yet.
 func (p *playing) anew() *playing {
 	return &playing{
 		language: p.language, note: p.note, source: p.source, spec: p.spec, close: p.close, page: p.page, draft: p.draft, loan: p.loan,
-		settings: p.settings, usual: p.usual, tape: p.tape,
+		settings: p.settings, usual: p.usual, tape: p.tape, accepts: p.accepts,
 	}
-}
-
-// probe finds out how moves are typed, with a move in the middle of the board, which
-// no fault at an edge concerns.
-func (g Grader) probe(ctx context.Context, p *playing) error {
-	rows, cols := g.Suite.Rules.Shape()
-	if rows == 0 || g.Wire || g.Calls != nil || g.pages != nil || g.Suite.Program != game.Nobody {
-		return nil // there is one way to write a move
-	}
-	n := int16(min(rows, cols) / 2)
-	middle := game.Move{Cell: game.Cell{Row: n, Col: n}}
-	setup := g.Suite.Scripts[0].Setup
-	if g.Suite.Scripts[0].Own {
-		return nil // nothing is known of what would be seen
-	}
-	moments, err := suite.Script{Setup: setup, Steps: []suite.Step{{Act: suite.MakeMove, Move: middle}}}.Moments(g.Suite.Rules)
-	if errors.Is(err, suite.ErrShouldAccept) {
-		return nil // ships are placed first
-	}
-	if err != nil {
-		return err
-	}
-	terminal := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: setup, Patience: p.patience(), Tape: p.tape, Recorded: true}
-	p.form, err = terminal.Probe(ctx, p.spec(), moments)
-	return err
 }
 
 // patientFor is how many scripts a program may get stuck in before it is given less
@@ -287,7 +245,7 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 		if moments, err = script.Moments(g.Suite.Rules); err != nil {
 			return r, err
 		}
-		performance, err = g.play(ctx, p, script, moments)
+		performance, err = g.way.play(ctx, g, p, script, moments)
 	}
 	if err != nil {
 		return r, fmt.Errorf("play the script %q: %w", script.Title, err)
@@ -383,36 +341,7 @@ func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n i
 		}
 		return channel.Own{On: s, Rules: g.Suite.Rules, Setup: script.Setup, Source: p.source}.Play(ctx, p.spec(), script)
 	}
-	if g.pages != nil {
-		return g.page(p, script, n).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) { return on(page) })
-	}
-	return on(g.terminal(p, script))
-}
-
-func (g Grader) terminal(p *playing, script suite.Script) channel.Terminal {
-	t := channel.Terminal{Book: g.Book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Form: p.form}
-	if p.rehearsed || !g.Suite.Open(script) { // in which the program does something else each time
-		t.Tape, t.Recorded = p.tape, p.recorded || p.heard[script.Title]
-		if t.Tape != nil && g.Suite.Open(script) {
-			t.Tape = t.Tape.Part(script.Title)
-		}
-	}
-	return t
-}
-
-// play plays a script whose moments are known.
-func (g Grader) play(ctx context.Context, p *playing, script suite.Script, moments []suite.Moment) (channel.Performance, error) {
-	switch {
-	case g.Calls != nil:
-		return channel.Function{Book: g.Calls, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Settings: p.settings}.Play(ctx, p.spec(), moments)
-	case g.Wire:
-		return channel.Wire{Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience()}.Play(ctx, p.spec(), moments)
-	case g.pages != nil:
-		return g.page(p, script, 0).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) {
-			return page.Play(ctx, p.spec(), moments)
-		})
-	}
-	return g.terminal(p, script).Play(ctx, p.spec(), moments)
+	return g.way.join(ctx, g, p, script, n, on)
 }
 
 func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {
@@ -508,4 +437,21 @@ func (g Grader) says(m suite.Moment) string {
 		return fmt.Sprintf("%s plays %s: a draw", rules.PlayerName(m.Mover), move)
 	}
 	return fmt.Sprintf("%s plays %s", rules.PlayerName(m.Mover), move)
+}
+
+// mostLooked is how many positions are kept as evidence up to the parting one.
+const mostLooked = 20
+
+// shorten leaves of thousands of positions that were looked at the last ones up to the
+// parting step, or else the first ones.
+func shorten(v judge.ScriptVerdict, moments []suite.Moment, p *channel.Performance) []suite.Moment {
+	if len(moments) <= mostLooked || moments[len(moments)-1].Step.Act != suite.Look {
+		return moments
+	}
+	from, to := 0, mostLooked
+	if v.Finding != nil {
+		from, to = max(0, v.Finding.Step+1-mostLooked), v.Finding.Step+1
+	}
+	p.Observations, p.Events = p.Observations[from:to], p.Events[from:to]
+	return moments[from:to]
 }

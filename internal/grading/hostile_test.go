@@ -13,7 +13,6 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
 	"durchgang/internal/grading"
@@ -57,6 +56,17 @@ var hostile = []struct {
 	{"prints escape codes", "a.py", "print('\\x1b]0;owned\\x07\\x1b[31m\\x1b[2J\\x1b[H', end='')" + servertest.RightProgram, "", true},
 }
 
+// terminal is a grader of programs on a terminal that learns nothing, and plays some scripts at a time.
+func terminal(t *testing.T, s *suite.Suite, book string, parallel int) grading.Grader {
+	t.Helper()
+	g, err := grading.New(record.Terminal, s, "phrasebook", book)
+	if err != nil {
+		t.Fatal(err)
+	}
+	g.Learn, g.Parallel = false, parallel
+	return g
+}
+
 func grade(ctx context.Context, t *testing.T, file, source string) (string, bool) {
 	t.Helper()
 	s, err := suite.Parse("two", servertest.ShortSuite, games.All())
@@ -65,8 +75,9 @@ func grade(ctx context.Context, t *testing.T, file, source string) (string, bool
 	}
 	patience := channel.DefaultPatience()
 	patience.Rest = 2 * time.Second
-	g, err := grading.Grader{Suite: s, Book: phrasebook.Default(), Parallel: 1, Patience: patience}.
-		Grade(ctx, fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}, nil)
+	grader := terminal(t, s, "", 1)
+	grader.Patience = patience
+	g, err := grader.Grade(ctx, fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}, nil)
 	if err != nil {
 		if !grading.AtFault(err) {
 			t.Fatal(err)
@@ -134,11 +145,12 @@ func TestARunThatIsTakenBackIsKept(t *testing.T) {
 	patience.Rest = 3 * time.Second
 	hangs := fmt.Sprintf("import time\nif time.time() < %d: time.sleep(60)\n", time.Now().Add(6*time.Second).Unix()) // the first one finds out how moves are typed
 	kept := map[int]record.Evidence{}
-	g, err := grading.Grader{Suite: s, Book: phrasebook.Default(), Parallel: 2, Patience: patience}.
-		Grade(t.Context(), fstest.MapFS{"a.py": {Data: []byte(hangs + servertest.RightProgram), Mode: 0o644}}, func(e record.Evidence) error {
-			kept[e.Number] = e
-			return nil
-		})
+	grader := terminal(t, s, "", 2)
+	grader.Patience = patience
+	g, err := grader.Grade(t.Context(), fstest.MapFS{"a.py": {Data: []byte(hangs + servertest.RightProgram), Mode: 0o644}}, func(e record.Evidence) error {
+		kept[e.Number] = e
+		return nil
+	})
 	if err != nil {
 		t.Fatal(err)
 	}

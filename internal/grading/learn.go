@@ -19,9 +19,9 @@ import (
 // not read it, and what a teacher has settled.
 func (g Grader) learns() bool {
 	if !g.Learn || g.Suite.Program != game.Nobody {
-		return g.Learn && g.Book != nil && channel.Scouts(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0]))
+		return g.Learn && g.book() != nil && channel.Scouts(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0]))
 	}
-	return (g.Book != nil || g.pages != nil) && len(g.lessons()) > 0
+	return g.channel.Speaks && len(g.lessons()) > 0
 }
 
 // lessons are the scripts by which the wording of a program is learned that plays no side itself: those
@@ -75,33 +75,10 @@ func placed(list []judge.ScriptVerdict) bool {
 // until then is used.
 const longestLearning = 3 * time.Minute
 
-// taught is the phrasebook of what a teacher has settled and what was learned besides, and its text.
-func taught(settled, learned string, program game.Player) (book *phrasebook.Book, text string, err error) {
-	if text, err = phrasebook.Merge("phrasebook", settled, learned); err != nil {
-		return nil, "", fmt.Errorf("join what was learned to the phrasebook: %w", err)
-	}
-	if book, err = phrasebook.ParseOpponent("learned", text, program); err != nil {
-		return nil, "", fmt.Errorf("read what was learned: %w", err)
-	}
-	return book, text, nil
-}
-
-// teach teaches a program's book, or the words of its page map, what was learned.
-func (g *Grader) teach(p *playing, learned string) error {
-	settled := g.settled
-	if g.pages != nil {
-		settled = p.page.Map.Words()
-	}
-	book, text, err := taught(settled, learned, g.Suite.Program)
-	if err != nil {
-		return err
-	}
-	if g.pages == nil {
-		g.Book = book
-		return nil
-	}
-	p.page.Map = p.page.Map.With(book, text)
-	return nil
+// teach teaches a grader what was learned of the program that plays.
+func (g *Grader) teach(p *playing, learned string) (err error) {
+	g.way, err = g.way.teach(p, g.settled, learned, g.Suite.Program)
+	return err
 }
 
 // hear plays the suite and reads what the program says: with the book that there is, and where that
@@ -118,9 +95,9 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	}
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
-	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, parallel: g.Parallel}
-	if g.pages != nil {
-		d.page, d.pages = p, g.pages
+	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, parallel: g.Parallel, way: g.way}
+	if _, is := g.way.(*pages); is {
+		d.page = p
 		p.page.Tape = &channel.PageTape{}
 		defer func() { p.page.Tape = nil }() // from here on the page is played each time
 	} else {
@@ -201,7 +178,7 @@ func (g *Grader) take(p *playing, r reading, keep func(record.Evidence) error) e
 			return err
 		}
 	}
-	g.Book, p.form, p.page.Map = r.Book, r.playing.form, r.playing.page.Map
+	g.way, p.form, p.page.Map = r.way, r.playing.form, r.playing.page.Map
 	p.judging.Add(r.playing.judging.Load())
 	p.stuck.Store(r.playing.stuck.Load())
 	return nil

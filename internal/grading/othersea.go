@@ -14,7 +14,7 @@ import (
 // otherSea is the variant that a program plays at sea where it has another board than is asked for, or hides
 // another fleet, with what it shows of that in words; nil where there is none.
 func (g Grader) otherSea(list []played) (game.Rules, string) {
-	if g.Book == nil || !phrasebook.TableOf(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0])).Afloat() {
+	if g.book() == nil || !phrasebook.TableOf(g.Suite.Rules, g.Suite.Example(g.Suite.Scripts[0])).Afloat() {
 		return nil, ""
 	}
 	if rows, cols := g.otherBoard(list); rows > 0 {
@@ -46,10 +46,10 @@ func (g Grader) otherBoard(list []played) (rows, cols int) {
 				screen = append(screen, strings.Split(e.Text, "\n")...)
 			}
 		}
-		if len(g.Book.Waters(screen, asked)) > 0 {
+		if len(g.book().Waters(screen, asked)) > 0 {
 			return 0, 0
 		}
-		r, c := g.Book.SeaSize(screen)
+		r, c := g.book().SeaSize(screen)
 		if r == 0 {
 			continue
 		}

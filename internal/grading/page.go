@@ -17,7 +17,7 @@ import (
 	"durchgang/internal/sandbox"
 )
 
-// pages is what pages are driven by.
+// pages drives pages in a browser.
 type pages struct {
 	chart    *pagemap.Map // nil where each page's is drafted
 	browsers *browser.Pool
@@ -29,32 +29,32 @@ var browsers = browser.Pool{Keep: 2}
 // CloseBrowsers ends the browsers that nobody uses, when the process is about to end.
 func CloseBrowsers() { browsers.Close() }
 
-func newPages(file, text string, program game.Player) (*pages, error) {
+func openPages(file, text string, s *suite.Suite) (way, error) {
 	p := &pages{browsers: &browsers}
 	if text == "" {
 		return p, nil
 	}
 	var err error
-	p.chart, err = pagemap.ParseOpponent(file, text, program)
+	p.chart, err = pagemap.ParseOpponent(file, text, s.Program)
 	return p, err
 }
 
-// openPage finds the page in a folder and lends it a browser. Without a map it is drafted.
-func (g Grader) openPage(ctx context.Context, p *playing, folder fs.FS) error {
+// prepare finds the page in a folder and lends it a browser. Without a map it is drafted.
+func (w *pages) prepare(ctx context.Context, g Grader, p *playing, folder fs.FS) error {
 	name := ""
-	if g.pages.chart != nil {
-		name = g.pages.chart.Page
+	if w.chart != nil {
+		name = w.chart.Page
 	}
 	site, err := browser.Find(folder, name)
 	if err != nil {
 		return err
 	}
-	if p.loan, err = g.pages.browsers.Lend(ctx); err != nil {
+	if p.loan, err = w.browsers.Lend(ctx); err != nil {
 		return fmt.Errorf("lend a browser: %w", err)
 	}
 	p.language, p.close, p.spec = "page", p.loan.Return, func() sandbox.Spec { return sandbox.Spec{} }
-	p.source = siteText(site)
-	p.page = channel.Page{Map: g.pages.chart, Site: site, Rules: g.Suite.Rules, Album: &channel.Album{}}
+	p.source, p.accepts = siteText(site), true // else there is no map
+	p.page = channel.Page{Map: w.chart, Site: site, Rules: g.Suite.Rules, Album: &channel.Album{}}
 	if p.page.Map == nil {
 		p.draft, err = channel.DraftPage(ctx, p.loan, channel.Drafting{
 			Site: site, Rules: g.Suite.Rules, Setup: g.Suite.Example(g.Suite.Scripts[0]), Own: g.Suite.Scripts[0].Own, Source: p.source,
@@ -62,7 +62,7 @@ func (g Grader) openPage(ctx context.Context, p *playing, folder fs.FS) error {
 		})
 		p.page.Map = p.draft.Map
 	} else {
-		err = g.page(p, suite.Script{Setup: g.Suite.Scripts[0].Setup}, 0).Check(ctx, p.loan)
+		err = w.page(p, suite.Script{Setup: g.Suite.Scripts[0].Setup}, 0).Check(ctx, p.loan)
 	}
 	if err != nil {
 		p.loan.Return()
@@ -91,12 +91,36 @@ func siteText(site browser.Site) string {
 const mostSource = 1 << 20
 
 // page is the page as it plays a script for the n-th time.
-func (g Grader) page(p *playing, script suite.Script, n int) channel.Page {
+func (*pages) page(p *playing, script suite.Script, n int) channel.Page {
 	page := p.page
 	page.Setup, page.Patience, page.Quick = script.Setup, p.patience(), script.Quick
 	page.Seed = fmt.Sprintf("%s %d", script.Title, n)
 	return page
 }
+
+func (*pages) probe(context.Context, Grader, *playing) error { return nil }
+
+func (w *pages) play(ctx context.Context, _ Grader, p *playing, script suite.Script, moments []suite.Moment) (channel.Performance, error) {
+	return w.page(p, script, 0).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) {
+		return page.Play(ctx, p.spec(), moments)
+	})
+}
+
+func (w *pages) join(ctx context.Context, _ Grader, p *playing, script suite.Script, n int, play func(channel.Sitter) (channel.Performance, error)) (channel.Performance, error) {
+	return w.page(p, script, n).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) { return play(page) })
+}
+
+// teach teaches the words of the page's map.
+func (w *pages) teach(p *playing, _, learned string, program game.Player) (way, error) {
+	book, text, err := taught(p.page.Map.Words(), learned, program)
+	if err != nil {
+		return nil, err
+	}
+	p.page.Map = p.page.Map.With(book, text)
+	return w, nil
+}
+
+func (*pages) shows(s *suite.Suite) *suite.Suite { return s }
 
 // CheckPage reports how a map does not fit the page in a folder; see AtFault.
 func CheckPage(ctx context.Context, s *suite.Suite, file, text string, folder fs.FS) error {

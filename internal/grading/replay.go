@@ -21,7 +21,7 @@ func (g Grader) Replay(ctx context.Context, folder fs.FS, learned string, script
 			return e, false, err
 		}
 	}
-	if err := g.probe(ctx, p); err != nil {
+	if err := g.way.probe(ctx, g, p); err != nil {
 		return e, false, err
 	}
 	r, err := g.playScript(ctx, p, script, number)

@@ -14,7 +14,7 @@ import (
 // not read. Where these are worth more than all others, the program is not graded yet: the error is a
 // NotReadError.
 func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played, error) {
-	if g.Book == nil && g.pages == nil || g.Suite.Program != game.Nobody {
+	if !g.channel.Speaks || g.Suite.Program != game.Nobody {
 		return list, nil
 	}
 	if err := g.leaveOut(refusedWords(list), list, keep); err != nil {

@@ -92,7 +92,7 @@ func (g Grader) unread(ctx context.Context, p *playing, list []played) error {
 	if g.rounds() && !(seen("cards") && seen("total", "bust", "hand")) { // it shows cards, and does not know what they count
 		return g.notRead(list, NotReadError{Uncounted: seen("cards")})
 	}
-	if g.pages != nil { // whose map was found, so that it takes moves
+	if p.accepts {
 		return nil
 	}
 	if accepted(list) {

@@ -43,7 +43,11 @@ func (o *Office) DryRun(ctx context.Context, course string, form Form, program H
 	for _, k := range s.Criteria {
 		r.Criteria = append(r.Criteria, record.Criterion{Name: k.Name, Title: k.Title, Of: k.Points})
 	}
-	if a.Channel != record.Function && !s.HasOpen() { // functions show parts of a game, and open scripts need a program
+	channel, err := grading.ChannelOf(a.Channel)
+	if err != nil {
+		return r, err
+	}
+	if channel.Whole && !s.HasOpen() { // open scripts need a program
 		if err := dryRunModels(&r, s); err != nil {
 			return r, err
 		}

@@ -11,6 +11,7 @@ import (
 	"durchgang/core/guide"
 	"durchgang/core/suite"
 	"durchgang/docs"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 )
 
@@ -57,20 +58,15 @@ func brief(a record.Assignment, whole *suite.Suite) (string, error) {
 	if err != nil {
 		return "", err
 	}
+	channel, err := grading.ChannelOf(a.Channel)
+	if err != nil {
+		return "", err
+	}
 	var b strings.Builder
-	fmt.Fprintf(&b, "# %s\n\nWrite a %s that plays %s (`%s`).\n\n", a.Title, map[bool]string{true: "page", false: "program"}[a.Channel == record.Page], g.Title, a.Game)
+	fmt.Fprintf(&b, "# %s\n\nWrite a program that plays %s (`%s`).\n\n", a.Title, g.Title, a.Game)
 	fmt.Fprintf(&b, "%s\n", g.Doc)
 	b.WriteString("\n## How your program is spoken to\n\n")
-	switch a.Channel {
-	case record.Wire:
-		b.WriteString("It answers requests on standard input with lines on standard output: `wire.md` says how. `start.py` answers\nthem all, with what is still to be done left out.\n")
-	case record.Function:
-		b.WriteString("Its functions are called: `functions.yaml` names them, `functions.md` says what they are given and what\ntheir results mean. `start.py` and `start.js` have them all, with what is still to be done left out.\n")
-	case record.Page:
-		b.WriteString("It is a page that is played with a mouse in a browser: a folder with `index.html` and all that it needs, since\nit reaches nothing else. Built pages are handed in as they were built. What chance settles is given in the\naddress, as in `index.html?word=lantern`. Say whose turn it is and who has won in words beside the board.\n")
-	default:
-		b.WriteString("It is played as people play it, on a terminal: it shows the board, asks for a move, reads a line, and says\nwhat the move did. The wording is yours. Say whose turn it is, refuse a move that is not allowed and ask\nagain, and say who has won.\n")
-	}
+	b.WriteString(channel.Brief)
 	b.WriteString("\n## What earns points\n\n| points | what |\n|---:|---|\n")
 	for _, c := range whole.Criteria {
 		fmt.Fprintf(&b, "| %s | %s |\n", c.Points, c.Title)

@@ -275,7 +275,7 @@ func TestBadInputIsNamed(t *testing.T) {
 	}{
 		{"a name with blanks", record.Assignment{Name: "tic tac", Game: "tic-tac-toe"}, "name", "tic tac"},
 		{"an unknown game", record.Assignment{Name: "x", Game: "noughts"}, "game", "known games are tic-tac-toe"},
-		{"a channel that is none", record.Assignment{Name: "x", Game: "hangman", Channel: "post"}, "channel", "terminal, wire, function or page"},
+		{"a channel that is none", record.Assignment{Name: "x", Game: "hangman", Channel: "post"}, "channel", "terminal, wire, function, page"},
 		{"a variant out of bounds", record.Assignment{Name: "x", Game: "tic-tac-toe:rows=99"}, "game", "rows=99"},
 		{"a phrasebook with a wrong key", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "sayz: 1"}, "phrasebook", "phrasebook:1:1"},
 		{"a phrasebook with a wrong pattern", record.Assignment{Name: "x", Game: "tic-tac-toe", Phrasebook: "says:\n  won: ['(']"}, "phrasebook", "phrasebook:2:"},

@@ -69,7 +69,7 @@ func (o *Office) Read(ctx context.Context, course, name string, in Reading) (rec
 	if err != nil {
 		return record.Transcript{}, err
 	}
-	if a.Channel != record.Terminal {
+	if channel, err := grading.ChannelOf(a.Channel); err != nil || !channel.Prints {
 		return record.Transcript{}, &record.InputError{Field: "channel", Err: fmt.Errorf("programs are driven through the channel %s: they print nothing that a phrasebook reads", a.Channel)}
 	}
 	results, err := o.store.LastResults(ctx, a.ID)

@@ -13,6 +13,7 @@ import (
 	"durchgang/core/guide"
 	"durchgang/core/play"
 	"durchgang/core/play/house"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 )
 
@@ -22,6 +23,23 @@ type gameAnswer struct {
 	Title  string       `json:"title"`
 	Doc    string       `json:"doc"`
 	Params []game.Param `json:"params"`
+}
+
+// channelAnswer describes a way to drive programs.
+type channelAnswer struct {
+	Name     string `json:"name"`
+	Programs string `json:"programs" description:"How programs are driven, as a choice says it."`
+	Settings string `json:"settings" description:"What an assignment's settings file says."`
+	Empty    string `json:"empty" description:"What empty settings mean."`
+	Prints   bool   `json:"prints" description:"What programs print is read by a phrasebook."`
+}
+
+func (s *Server) channels(c fiber.Ctx) error {
+	answer := []channelAnswer{}
+	for _, w := range grading.Channels {
+		answer = append(answer, channelAnswer{w.Name, w.Programs, w.Settings, w.Empty, w.Prints})
+	}
+	return c.JSON(answer)
 }
 
 type (

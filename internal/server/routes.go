@@ -95,6 +95,7 @@ func routes() []route {
 	const inA = "/courses/{course}/assignments/{assignment}"
 	return append([]route{
 		{"GET", "/health", anyone, "health", "Whether the service and its database answer", nil, health{}, ok, "", (*Server).health},
+		{"GET", "/channels", anyone, "listChannels", "The ways to drive programs", nil, []channelAnswer{}, ok, "", (*Server).channels},
 		{"GET", "/games", anyone, "listGames", "The games that Durchgang knows", nil, []gameAnswer{}, ok, "", (*Server).games},
 		{"GET", "/games/{variant}", anyone, "getGame", "What there is to know of a variant: rules, parameters, criteria, mistakes", inGame{}, guide.Guide{}, ok, "", (*Server).guide},
 		{"POST", "/play", anyone, "play", "Replay moves by the reference rules and say how the game stands; nothing is kept", playRequest{}, play.Table{}, ok, "", (*Server).play},

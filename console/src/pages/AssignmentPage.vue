@@ -3,7 +3,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { computed, ref } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, ask, over, type Assignment, type Course, type LookRequest, type Matrix } from '../api/client'
+import { api, ask, over, type Assignment, type Channel, type Course, type LookRequest, type Matrix } from '../api/client'
 import ActState from '../parts/ActState.vue'
 import LoadState from '../parts/LoadState.vue'
 import NextStep from '../parts/NextStep.vue'
@@ -20,17 +20,19 @@ const router = useRouter()
 const path = computed(() => ({ course: props.course, assignment: props.assignment }))
 const at = computed(() => `/courses/${props.course}/${props.assignment}`)
 
-interface View { course: Course; assignment: Assignment; requests: LookRequest[]; matrix?: Matrix }
+interface View { course: Course; assignment: Assignment; requests: LookRequest[]; way?: Channel; matrix?: Matrix }
 
 const { data: view, error, loading, reload } = useLoad<View>(() => `${props.course}/${props.assignment}`, async () => {
   const course = await ask(api.GET('/courses/{course}', { params: { path: { course: props.course } } }))
   if (course.role === 'student') await router.replace(`${at.value}/mine`)
-  const [assignment, requests] = await Promise.all([
+  const [channels, assignment, requests] = await Promise.all([
+    ask(api.GET('/channels')),
     ask(api.GET('/courses/{course}/assignments/{assignment}', { params: { path: path.value } })),
     ask(api.GET('/courses/{course}/assignments/{assignment}/requests', { params: { path: path.value } })),
   ])
-  if (assignment.last_run === null) return { course, assignment, requests }
-  return { course, assignment, requests, matrix: await ask(api.GET('/runs/{id}/matrix', { params: { path: { id: assignment.last_run } } })) }
+  const way = channels.find((c) => c.name === assignment.channel)
+  if (assignment.last_run === null) return { course, assignment, requests, way }
+  return { course, assignment, requests, way, matrix: await ask(api.GET('/runs/{id}/matrix', { params: { path: { id: assignment.last_run } } })) }
 })
 useTitle(() => view.value?.assignment.title ?? '')
 
@@ -76,12 +78,15 @@ useFollow(() => run.value, reload)
       <div class="row-between">
         <div>
           <h1>{{ view.assignment.title }}</h1>
-          <span class="quiet">{{ view.assignment.game }}<template v-if="view.assignment.channel === 'wire'">, over the wire</template><template v-if="view.assignment.channel === 'function'">, by its functions</template>, {{ view.assignment.submissions }} handed in<template v-if="view.assignment.due_at">, due {{ onClock(view.assignment.due_at, view.assignment.zone) }}</template></span>
+          <span class="quiet">
+            {{ view.assignment.game }}, {{ view.way?.programs }}, {{ view.assignment.submissions }} handed in<template v-if="view.assignment.due_at">,
+              due {{ onClock(view.assignment.due_at, view.assignment.zone) }}</template>
+          </span>
         </div>
         <div class="d-flex flex-wrap gap-2">
           <RouterLink class="btn btn-sm btn-outline-secondary" :to="`${at}/import`">Hand in</RouterLink>
           <template v-if="view.matrix">
-            <RouterLink v-if="view.assignment.channel === 'terminal'" class="btn btn-sm btn-outline-secondary" :to="`${at}/wording`">Wording</RouterLink>
+            <RouterLink v-if="view.way?.prints" class="btn btn-sm btn-outline-secondary" :to="`${at}/wording`">Wording</RouterLink>
             <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/runs/${view.matrix.run.id}/class`">The class</RouterLink>
             <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/runs/${view.matrix.run.id}/groups`">Groups</RouterLink>
             <RouterLink class="btn btn-sm btn-outline-secondary" :to="`${at}/runs`">Runs</RouterLink>

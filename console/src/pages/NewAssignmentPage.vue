@@ -3,7 +3,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { computed, ref, watch } from 'vue'
 import { useRouter } from 'vue-router'
 
-import { api, ask, upload, type Course, type Guide, type DryRun } from '../api/client'
+import { api, ask, upload, type Channel, type Course, type Guide, type DryRun } from '../api/client'
 import ActState from '../parts/ActState.vue'
 import CourseTabs from '../parts/CourseTabs.vue'
 import EditorField from '../parts/EditorField.vue'
@@ -24,10 +24,12 @@ const router = useRouter()
 useTitle(() => 'New assignment')
 const at = computed(() => ({ params: { path: { course: props.course } } }))
 
-interface View { course: Course; games: { name: string; title: string }[] }
+interface View { course: Course; games: { name: string; title: string }[]; channels: Channel[] }
 const { data: view, error, loading, reload } = useLoad<View>(() => props.course, async () => {
-  const [course, games] = await Promise.all([ask(api.GET('/courses/{course}', at.value)), ask(api.GET('/games'))])
-  return { course, games }
+  const [course, games, channels] = await Promise.all([
+    ask(api.GET('/courses/{course}', at.value)), ask(api.GET('/games')), ask(api.GET('/channels')),
+  ])
+  return { course, games, channels }
 })
 
 const game = ref('tic-tac-toe')
@@ -50,12 +52,8 @@ const makers = computed(() => [
 ])
 const own = computed(() => maker.value === 'own' && !!guide.value?.own && !suite.value)
 
-const channels = [
-  { value: 'terminal', text: 'on a terminal, as people play' },
-  { value: 'wire', text: 'by the wire protocol' },
-  { value: 'function', text: 'by calling their functions' },
-  { value: 'page', text: 'as pages in a browser' },
-]
+const channels = computed(() => (view.value?.channels ?? []).map((c) => ({ value: c.name, text: c.programs })))
+const way = computed(() => view.value?.channels.find((c) => c.name === channel.value))
 const { notice, failure, act } = useAct()
 const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: own.value ? 'own' : suite.value, ...termsBody(terms.value) })
 const trying = ref(false)
@@ -101,7 +99,10 @@ const importAssignment = () => act(async () => {
           <p v-if="own && guide?.own !== guide?.variant" class="quiet">They are graded as {{ guide?.own }}, in which it can be told what a program has set up.</p>
           <div class="columns">
             <EditorField v-model="suite" label="Suite" placeholder="Empty: the one that ships for the game" hint="Scripts with the criteria they belong to. Empty takes the one that ships." />
-            <EditorField v-model="phrasebook" label="Phrasebook" :placeholder="channel === 'function' ? 'functions: …' : channel === 'page' ? 'Empty: each page\'s map is drafted' : 'Empty: the built-in wording'" hint="How programs talk, how functions are called, or where on a page the game is. It can be written later, from what programs print." />
+            <EditorField
+              v-model="phrasebook" label="Phrasebook" :placeholder="`Empty: ${way?.empty}`"
+              :hint="`It says ${way?.settings}. It can be written later, from what programs print.`"
+            />
           </div>
         </section>
         <section class="panel">

@@ -13,7 +13,6 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/grading"
 	"durchgang/internal/portion"
@@ -35,7 +34,7 @@ func TestDemoClassIsGradedAsPlanted(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	grader := grading.Grader{Suite: s, Book: phrasebook.Default(), Parallel: 2}
+	grader := grader(t, record.Terminal, s, "")
 	folders, err := filepath.Glob("../../../demo/class/*")
 	if err != nil || len(folders) != len(planted) || len(folders) != 14 {
 		t.Fatalf("%d programs, %d of them expected, want 14: %v", len(folders), len(planted), err)
@@ -55,6 +54,17 @@ func TestDemoClassIsGradedAsPlanted(t *testing.T) {
 	}
 }
 
+// grader is a grader that learns nothing.
+func grader(t *testing.T, channel string, s *suite.Suite, book string) grading.Grader {
+	t.Helper()
+	g, err := grading.New(channel, s, "phrasebook", book)
+	if err != nil {
+		t.Fatal(err)
+	}
+	g.Learn, g.Parallel = false, 2
+	return g
+}
+
 // graded grades the program in a file or folder; edit changes each file's text first.
 func graded(t *testing.T, variant game.Variant, path string, edit func(string) string) grading.Graded {
 	t.Helper()
@@ -70,17 +80,12 @@ func graded(t *testing.T, variant game.Variant, path string, edit func(string) s
 	if err != nil {
 		t.Fatal(err)
 	}
-	book := phrasebook.Default()
-	if text, err := os.ReadFile(strings.TrimSuffix(path, filepath.Ext(path)) + ".yaml"); err == nil {
-		if book, err = phrasebook.Parse(path, string(text)); err != nil {
-			t.Fatal(err)
-		}
-	}
+	book, _ := os.ReadFile(strings.TrimSuffix(path, filepath.Ext(path)) + ".yaml") // else the built-in wording
 	s, _, err := suite.Shipped(variant, games.All())
 	if err != nil {
 		t.Fatal(err)
 	}
-	g, err := grading.Grader{Suite: s, Book: book, Parallel: 2}.Grade(t.Context(), folder, nil)
+	g, err := grader(t, record.Terminal, s, string(book)).Grade(t.Context(), folder, nil)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -156,11 +161,7 @@ script "two fleets, some shots"
 	if err != nil {
 		t.Fatal(err)
 	}
-	b, err := phrasebook.Parse("book", book)
-	if err != nil {
-		t.Fatal(err)
-	}
-	v, err := grading.Grader{Suite: s, Book: b}.Grade(t.Context(), source(t, "../testdata/battleship/Broadside.java"), nil)
+	v, err := grader(t, record.Terminal, s, book).Grade(t.Context(), source(t, "../testdata/battleship/Broadside.java"), nil)
 	if err != nil || v.Verdict.Points != v.Verdict.Of {
 		t.Errorf("%v, %+v", err, v.Verdict)
 	}
@@ -243,7 +244,7 @@ script "across a ship"
 			if err != nil {
 				t.Fatal(err)
 			}
-			g.Suite, g.Parallel = grading.Shown(s, g.Calls), 2
+			g.Suite, g.Parallel = g.Shown(), 2
 			text := strings.Replace(string(source), tt.right, tt.wrong, 1)
 			v, err := g.Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(text), Mode: 0o644}}, nil)
 			if err != nil {
@@ -311,7 +312,7 @@ func TestWirePrograms(t *testing.T) {
 				t.Fatal(err)
 			}
 			grade := func(text string) judge.Verdict {
-				g, err := grading.Grader{Suite: s, Wire: true, Parallel: 2}.Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(text), Mode: 0o644}}, nil)
+				g, err := grader(t, record.Wire, s, "").Grade(t.Context(), fstest.MapFS{tt.file: {Data: []byte(text), Mode: 0o644}}, nil)
 				if err != nil {
 					t.Fatal(err)
 				}

@@ -15,10 +15,10 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/grading"
 	"durchgang/internal/grading/wordings"
+	"durchgang/internal/record"
 )
 
 var (
@@ -134,8 +134,12 @@ func gradeText(t *testing.T, game, file, source string) (g fared) {
 // gradeBy grades a program by a suite, with no hint.
 func gradeBy(t *testing.T, s *suite.Suite, file, source string) (g fared) {
 	began := time.Now()
-	g.graded, g.err = grading.Grader{Suite: s, Book: phrasebook.Default(), Learn: !*plainly, Parallel: 1}.
-		Grade(t.Context(), fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}, nil)
+	grader, err := grading.New(record.Terminal, s, "phrasebook", "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	grader.Learn = !*plainly
+	g.graded, g.err = grader.Grade(t.Context(), fstest.MapFS{file: {Data: []byte(source), Mode: 0o644}}, nil)
 	g.took = time.Since(began)
 	return g
 }
