@@ -46,13 +46,21 @@ var roles = map[Role]struct {
 	State:  {[]string{"board"}, []string{"open", "first", "second", "drawn"}, []suite.Aspect{suite.Win, suite.Draw}},
 	Winner: {[]string{"board"}, []string{"first", "second", "none"}, []suite.Aspect{suite.Win}},
 	Drawn:  {[]string{"board"}, []string{"yes", "no"}, []suite.Aspect{suite.Draw}},
-	Legal:  {[]string{"board", "row", "col", "number", "player"}, []string{"yes", "no"}, []suite.Aspect{suite.Legal, suite.TakenCell, suite.Range}},
+	Legal: {
+		[]string{"board", "row", "col", "number", "player"},
+		[]string{"yes", "no"},
+		[]suite.Aspect{suite.Legal, suite.TakenCell, suite.Range},
+	},
 	Drop:   {[]string{"board", "col"}, []string{"full"}, []suite.Aspect{suite.Mark, suite.TakenCell, suite.Legal}},
 	Choose: {[]string{"board", "player", "word", "letters", "lives", "hand", "up"}, nil, []suite.Aspect{suite.Legal}},
 	Total:  {[]string{"hand"}, nil, []suite.Aspect{suite.Totals}},
 	Reveal: {[]string{"word", "letters"}, nil, []suite.Aspect{suite.Letters}},
 	Sunk:   {[]string{"board", "row", "col", "length", "down"}, []string{"yes", "no"}, []suite.Aspect{suite.Sunk}},
-	Fits:   {[]string{"board", "row", "col", "length", "down"}, []string{"yes", "no"}, []suite.Aspect{suite.Legal, suite.TakenCell, suite.Range}},
+	Fits: {
+		[]string{"board", "row", "col", "length", "down"},
+		[]string{"yes", "no"},
+		[]suite.Aspect{suite.Legal, suite.TakenCell, suite.Range},
+	},
 }
 
 // order is the one in which functions are called.

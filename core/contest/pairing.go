@@ -241,7 +241,10 @@ func (p *pairer) groups() []Pairing {
 	}
 	var first, second []int
 	for i, members := range groups {
-		standings := standingsOf(members, slices.DeleteFunc(slices.Clone(p.played), func(m Match) bool { return m.Stage != fmt.Sprintf("group %d", i+1) }))
+		standings := standingsOf(
+			members,
+			slices.DeleteFunc(slices.Clone(p.played), func(m Match) bool { return m.Stage != fmt.Sprintf("group %d", i+1) }),
+		)
 		first = append(first, standings[0].Player)
 		if len(standings) > 1 {
 			second = append(second, standings[1].Player)

@@ -42,7 +42,12 @@ func Standings(t Terms, players int, played []Match) []Standing {
 			}
 		}
 		slices.SortStableFunc(standings, func(a, b Standing) int {
-			return cmp.Or(cmp.Compare(b.Points, a.Points), cmp.Compare(b.Opposed, a.Opposed), cmp.Compare(b.Beaten, a.Beaten), a.Player-b.Player)
+			return cmp.Or(
+				cmp.Compare(b.Points, a.Points),
+				cmp.Compare(b.Opposed, a.Opposed),
+				cmp.Compare(b.Beaten, a.Beaten),
+				a.Player-b.Player,
+			)
 		})
 		return placed(standings)
 	case Knockout, DoubleKnockout:
@@ -142,7 +147,13 @@ func standingsOf(players []int, played []Match) []Standing {
 		list = append(list, *by[a])
 	}
 	slices.SortStableFunc(list, func(a, b Standing) int {
-		return cmp.Or(cmp.Compare(b.Points, a.Points), cmp.Compare(b.Direct, a.Direct), cmp.Compare(b.Beaten, a.Beaten), b.Wins-a.Wins, a.Player-b.Player)
+		return cmp.Or(
+			cmp.Compare(b.Points, a.Points),
+			cmp.Compare(b.Direct, a.Direct),
+			cmp.Compare(b.Beaten, a.Beaten),
+			b.Wins-a.Wins,
+			a.Player-b.Player,
+		)
 	})
 	return placed(list)
 }

@@ -46,7 +46,8 @@ func (c *Cases) Causes(verdicts []judge.ScriptVerdict, witnesses []*judge.Witnes
 			cause.Mistake, cause.Teacher, cause.Student = singles[k].Mistakes[0], singles[k].Teacher, singles[k].Student
 		}
 		at := slices.IndexFunc(causes, func(other Cause) bool {
-			return other.Mistake == cause.Mistake && (cause.Mistake != "" || other.Aspect == cause.Aspect && other.Criteria[0] == v.Finding.Criterion)
+			return other.Mistake == cause.Mistake &&
+				(cause.Mistake != "" || other.Aspect == cause.Aspect && other.Criteria[0] == v.Finding.Criterion)
 		})
 		if at < 0 {
 			at = len(causes)
@@ -60,7 +61,10 @@ func (c *Cases) Causes(verdicts []judge.ScriptVerdict, witnesses []*judge.Witnes
 	}
 	if len(causes) == 0 && len(found) > 0 && found[0].Omits {
 		d := found[0]
-		causes = append(causes, Cause{Mistake: d.Mistakes[0], Teacher: d.Teacher, Student: d.Student, Scripts: d.For, Criteria: []string{}, Of: d})
+		causes = append(
+			causes,
+			Cause{Mistake: d.Mistakes[0], Teacher: d.Teacher, Student: d.Student, Scripts: d.For, Criteria: []string{}, Of: d},
+		)
 	}
 	for i := range causes {
 		causes[i].Shortest = []string{}

@@ -17,7 +17,10 @@ type trial struct {
 }
 
 func (c *Cases) trial(witnesses []*judge.Witness) *trial {
-	witnesses = slices.DeleteFunc(slices.Clone(witnesses), func(w *judge.Witness) bool { return w == nil || w.Script.Own || w.Script.Has(suite.Look) })
+	witnesses = slices.DeleteFunc(
+		slices.Clone(witnesses),
+		func(w *judge.Witness) bool { return w == nil || w.Script.Own || w.Script.Has(suite.Look) },
+	)
 	t := &trial{Cases: c, witnesses: witnesses, failed: newBits(len(witnesses))}
 	broken := t.failures()
 	at := map[string]int{}
@@ -123,7 +126,8 @@ func (t *trial) pairs(strict bool) []Diagnosis {
 			if a.index == b.index && a.index >= 0 || t.share(a) == 0 || t.share(b) == 0 {
 				continue
 			}
-			if strict && (!t.failed.within(a.shows, b.shows) || !t.explainsAll(a, minus(a.shows, b.shows)) || !t.explainsAll(b, minus(b.shows, a.shows))) {
+			if strict &&
+				(!t.failed.within(a.shows, b.shows) || !t.explainsAll(a, minus(a.shows, b.shows)) || !t.explainsAll(b, minus(b.shows, a.shows))) {
 				continue
 			}
 			couples = append(couples, [2]*suspect{a, b})

@@ -19,7 +19,8 @@ func Followed(rules game.Rules, plays []Play) (n int) {
 	steps := l.suppose(rules).steps
 	for i, s := range steps {
 		last[0], last[1] = last[1], s
-		if s.step+1 == len(plays[s.play].Screens) && s.step > 1 && (i+1 == len(steps) || steps[i+1].play != s.play) && followed(last[0], s) {
+		if s.step+1 == len(plays[s.play].Screens) && s.step > 1 && (i+1 == len(steps) || steps[i+1].play != s.play) &&
+			followed(last[0], s) {
 			n++
 		}
 	}
@@ -83,7 +84,8 @@ func followed(before, after Seen) bool {
 	for _, line := range after.Screen {
 		cards := phrasebook.Ranks(line)
 		for i := range cards {
-			if end := i + len(h.mine); len(h.mine) > 1 && !h.several && end < len(cards) && runs(cards[i:end], h.mine) && adjacent(line[cards[end-1].To:cards[end].From]) {
+			if end := i + len(h.mine); len(h.mine) > 1 && !h.several && end < len(cards) && runs(cards[i:end], h.mine) &&
+				adjacent(line[cards[end-1].To:cards[end].From]) {
 				return false
 			}
 		}

@@ -67,7 +67,8 @@ func DeckIn(source string) (d Deck) {
 			numbered[m[1]] = m[2] + m[3]
 		}
 	}
-	if ace := numbered["1"] + numbered["14"]; d.Ranks == nil && ace != "" && numbered["11"] != "" && numbered["12"] != "" && numbered["13"] != "" {
+	if ace := numbered["1"] + numbered["14"]; d.Ranks == nil && ace != "" && numbered["11"] != "" && numbered["12"] != "" &&
+		numbered["13"] != "" {
 		d.name(ace, []string{"10", numbered["11"], numbered["12"], numbered["13"]})
 	}
 	signed := map[string]string{}

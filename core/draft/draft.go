@@ -166,7 +166,8 @@ func (c contrast) hides(phrase string) bool {
 			continue
 		}
 		of++
-		if n[hidden+int(p.Opponent())] && !n[hidden+int(p)] && !n[game.First] && !n[game.Second] && (s.claims == p.Opponent() || !s.ships && !loses.MatchString(phrase)) {
+		if n[hidden+int(p.Opponent())] && !n[hidden+int(p)] && !n[game.First] && !n[game.Second] &&
+			(s.claims == p.Opponent() || !s.ships && !loses.MatchString(phrase)) {
 			wrong++
 		}
 	}

@@ -91,7 +91,12 @@ func numberIn(lines []numbered, name func(way int) string, least int) (patterns 
 			break
 		}
 		best := slices.MinFunc(list, func(a, b context) int {
-			return cmp.Or(counts[b]-3*all[b].wrong-counts[a]+3*all[a].wrong, all[b].weight-all[a].weight, cmp.Compare(a.way, b.way), strings.Compare(a.pattern, b.pattern))
+			return cmp.Or(
+				counts[b]-3*all[b].wrong-counts[a]+3*all[a].wrong,
+				all[b].weight-all[a].weight,
+				cmp.Compare(a.way, b.way),
+				strings.Compare(a.pattern, b.pattern),
+			)
 		})
 		patterns = append(patterns, strings.Replace(best.pattern, slotNumber, "(?P<"+name(best.way)+`>\d+(?:\.\d+)?)`, 1))
 		held, wrong = held+counts[best], wrong+all[best].wrong

@@ -185,7 +185,10 @@ func (l *learner) hush(screen phrasebook.Screen) phrasebook.Screen {
 				quiet[k] = quiet[k][:p.From] + " 0 " + quiet[k][p.To:]
 			}
 		}
-		cards := slices.DeleteFunc(hands{suited: l.suited}.cards(line), func(p phrasebook.Placed) bool { return !p.Suited && p.To-p.From > 2 })
+		cards := slices.DeleteFunc(
+			hands{suited: l.suited}.cards(line),
+			func(p phrasebook.Placed) bool { return !p.Suited && p.To-p.From > 2 },
+		)
 		if len(cards) > 1 && k != screen.Asks() {
 			quiet[k] = ""
 		}
@@ -204,7 +207,11 @@ func (l *learner) once(w *Wording, key string, steps []Seen) (found []Learned) {
 		}
 	}
 	for _, s := range steps {
-		if !is(s) || s.Start || slices.ContainsFunc(w.Learned, func(f Learned) bool { return f.About == key && f.Text != "" && s.phrases.says(f.Text, game.Nobody) }) {
+		if !is(s) || s.Start ||
+			slices.ContainsFunc(
+				w.Learned,
+				func(f Learned) bool { return f.About == key && f.Text != "" && s.phrases.says(f.Text, game.Nobody) },
+			) {
 			continue
 		}
 		for i, line := range slices.Backward(s.Screen) {
@@ -340,7 +347,9 @@ func partOf(cards []phrasebook.Placed, hand []string) bool {
 	return false
 }
 
-var cardWords = regexp.MustCompile(`(?i)^(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two|of|and|the|spades?|hearts?|diamonds?|clubs?|cards?|hidden|hole|unknown|concealed|face|down|[ajqk][shdc])$`)
+var cardWords = regexp.MustCompile(
+	`(?i)^(?:ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two|of|and|the|spades?|hearts?|diamonds?|clubs?|cards?|hidden|hole|unknown|concealed|face|down|[ajqk][shdc])$`,
+)
 
 // wordsNear are the words on a line beside its cards, or where there are none, on the line over it.
 func wordsNear(line, over string) []string {

@@ -186,7 +186,8 @@ func (s said) add(run []item, before string, several bool) {
 			}
 		}
 		numbers := len(run) - slots - long - short - letters
-		says := long > 0 || slots == 1 && short > 0 || before != "" && (short > 0 || slots <= 1 && numbers > 0 && !digits) // else it may be a row of a board
+		says := long > 0 || slots == 1 && short > 0 ||
+			before != "" && (short > 0 || slots <= 1 && numbers > 0 && !digits) // else it may be a row of a board
 		if !says {
 			continue
 		}

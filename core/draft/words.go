@@ -125,8 +125,10 @@ const dear = 1
 
 // told reports whether it is known how the ends are told.
 func (w Wording) told() bool {
-	return w.Phrases["says.won"] != nil && w.Phrases["says.drawn"] != nil || w.Phrases["solo.won"] != nil && w.Phrases["solo.lost"] != nil ||
-		w.Phrases["shots.hit"] != nil && w.Phrases["shots.sunk"] != nil || w.Phrases["cards.win"] != nil && w.Phrases["cards.push"] != nil
+	return w.Phrases["says.won"] != nil && w.Phrases["says.drawn"] != nil ||
+		w.Phrases["solo.won"] != nil && w.Phrases["solo.lost"] != nil ||
+		w.Phrases["shots.hit"] != nil && w.Phrases["shots.sunk"] != nil ||
+		w.Phrases["cards.win"] != nil && w.Phrases["cards.push"] != nil
 }
 
 type learner struct {
@@ -186,7 +188,9 @@ func (l *learner) suppose(rules game.Rules) supposed {
 				}
 				s.steps = append(s.steps, Seen{
 					Screen: l.screens[i][k], stands: stands, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
-					claims: winnerOf(o.Facts), ships: l.blind, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
+					claims: winnerOf(
+						o.Facts,
+					), ships: l.blind, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,
 				})
 			}
 			return !s.contradicted[i]
@@ -306,7 +310,10 @@ func (l *learner) players(w *Wording, s supposed) {
 	if found, phrase, held := l.turns(s.steps); held > 0 {
 		w.call(found)
 		w.Phrases["says.turn"] = []string{phrase}
-		w.Learned = append(w.Learned, Learned{About: "names", Text: fmt.Sprintf("%s and %s", found[game.First], found[game.Second]), Held: held, Of: held})
+		w.Learned = append(
+			w.Learned,
+			Learned{About: "names", Text: fmt.Sprintf("%s and %s", found[game.First], found[game.Second]), Held: held, Of: held},
+		)
 	}
 	l.spell(s.steps, w.Names, "says.won")
 	if !slices.ContainsFunc(mine(about("says.won"), s.steps), func(f Learned) bool { return strings.Contains(f.Text, slotName) }) {

@@ -100,7 +100,13 @@ func (c *comparer) opening() bool {
 
 func (c *comparer) running() Comparison {
 	open := c.moment.Result.Outcome == game.Open
-	result := Comparison{Subject: "program", Aspect: suite.Running, State: Agrees, Expected: "the program goes on", Seen: c.say(c.seen.Condition)}
+	result := Comparison{
+		Subject:  "program",
+		Aspect:   suite.Running,
+		State:    Agrees,
+		Expected: "the program goes on",
+		Seen:     c.say(c.seen.Condition),
+	}
 	if !open {
 		result.Expected = "the program goes on or ends"
 	}
@@ -122,7 +128,13 @@ func (c *comparer) running() Comparison {
 
 // left compares whether the program has ended by what was typed.
 func (c *comparer) left() Comparison {
-	result := Comparison{Subject: "program", Aspect: suite.Leaving, State: Differs, Expected: "the program ends", Seen: c.say(c.seen.Condition)}
+	result := Comparison{
+		Subject:  "program",
+		Aspect:   suite.Leaving,
+		State:    Differs,
+		Expected: "the program ends",
+		Seen:     c.say(c.seen.Condition),
+	}
 	switch {
 	case c.seen.Untyped:
 		result.State, result.Seen = NotShown, "the program asks for nothing any more"

@@ -326,7 +326,8 @@ func criterionState(c suite.Criterion, scripts []ScriptVerdict) State {
 		if sv.Script.Criterion == c.Name && sv.State == Differs {
 			return Differs // though the finding may be another one's, which hides it
 		}
-		if sv.Script.Criterion == c.Name && !(elsewhere && (sv.State == NotShown || sv.State == NotRead)) || sv.State == Unsteady && sv.Finding != nil && sv.Finding.Criterion == c.Name {
+		if sv.Script.Criterion == c.Name && !(elsewhere && (sv.State == NotShown || sv.State == NotRead)) ||
+			sv.State == Unsteady && sv.Finding != nil && sv.Finding.Criterion == c.Name {
 			met[sv.State]++
 		}
 	}
@@ -350,7 +351,10 @@ func criterionState(c suite.Criterion, scripts []ScriptVerdict) State {
 func Unplayed(s *suite.Suite) Verdict {
 	v := Verdict{Of: s.Total(), Account: []Entry{}, Findings: []Finding{}}
 	for _, c := range s.Criteria {
-		v.Criteria = append(v.Criteria, CriterionVerdict{Name: c.Name, Title: c.Title, State: NotShown, Of: c.Points, Reason: "the program could not be run"})
+		v.Criteria = append(
+			v.Criteria,
+			CriterionVerdict{Name: c.Name, Title: c.Title, State: NotShown, Of: c.Points, Reason: "the program could not be run"},
+		)
 	}
 	return v
 }

@@ -116,7 +116,12 @@ func (c *comparer) subject(s subject) (Comparison, bool) {
 	if len(expected)+len(seen) == 0 || c.seen.Condition == Anew && s.stands() {
 		return Comparison{}, false
 	}
-	result := Comparison{Subject: s.name, Aspect: s.aspect, State: NotShown, routine: len(expected) == 0 || s.aspect == suite.Dealer && slices.ContainsFunc(c.after.rest, isCovered)}
+	result := Comparison{
+		Subject: s.name,
+		Aspect:  s.aspect,
+		State:   NotShown,
+		routine: len(expected) == 0 || s.aspect == suite.Dealer && slices.ContainsFunc(c.after.rest, isCovered),
+	}
 	if len(seen) == 0 || c.staked(s) {
 		result.Expected = c.sayAll(c.expected(s), s)
 		return result, true

@@ -46,15 +46,24 @@ func (b *battleshipList) shots() {
 		{"low-col", "column before the first", game.Cell{Col: -1}},
 		{"high-col", "column after the last", game.Cell{Col: int16(cols)}},
 	} {
-		b.family("bound", "bound-"+side.name+"-miss", "A shot at the "+side.teacher+" is accepted and misses.",
-			"Your program accepts a shot that is not on the board.", func(r *battleship.Rules) battleship.Steps { return misses{r, side.off} })
+		b.family(
+			"bound",
+			"bound-"+side.name+"-miss",
+			"A shot at the "+side.teacher+" is accepted and misses.",
+			"Your program accepts a shot that is not on the board.",
+			func(r *battleship.Rules) battleship.Steps { return misses{r, side.off} },
+		)
 	}
 	aims("base", shifts(true)...)
 	aims("transposed", swapped())
 	b.add("repeat-hit-counts", "A shot at a cell that is hit already counts as one more hit.",
 		"Your program counts a hit twice.", func(r *battleship.Rules) battleship.Steps { return repeatCounts{r} })
-	b.add("repeat-rewrites", "A shot at a cell that is hit already makes a miss of it.",
-		"Your program forgets a hit when the same cell is shot at again.", func(r *battleship.Rules) battleship.Steps { return repeatRewrites{r} })
+	b.add(
+		"repeat-rewrites",
+		"A shot at a cell that is hit already makes a miss of it.",
+		"Your program forgets a hit when the same cell is shot at again.",
+		func(r *battleship.Rules) battleship.Steps { return repeatRewrites{r} },
+	)
 	if b.r.Repeats() == "refused" {
 		b.add("repeat-costs-turn", "A shot at the same cell again is accepted and costs the turn.",
 			"Your program lets a player waste a shot.", func(r *battleship.Rules) battleship.Steps { return repeatCostsTurn{r} })
@@ -75,8 +84,13 @@ func (b *battleshipList) sinking() {
 			func(r *battleship.Rules) battleship.Steps { return sunkEachHit{r} })
 		for _, also := range []bool{false, true} {
 			name := map[bool]string{false: "sunk-early", true: "sunk-early-again"}[also]
-			b.family("sunk-early", name, "A ship is told to be sunk when one of its cells is left.", "Your program calls a ship sunk one hit too early.",
-				func(r *battleship.Rules) battleship.Steps { return sunkEarly{r, also} })
+			b.family(
+				"sunk-early",
+				name,
+				"A ship is told to be sunk when one of its cells is left.",
+				"Your program calls a ship sunk one hit too early.",
+				func(r *battleship.Rules) battleship.Steps { return sunkEarly{r, also} },
+			)
 		}
 	}
 	if len(b.r.Fleet()) > 1 {
@@ -130,19 +144,33 @@ func (b *battleshipList) lengths() {
 // placement are mistakes in where ships may lie.
 func (b *battleshipList) placement() {
 	for _, side := range []string{"right", "bottom"} {
-		b.family("placement-off-board", "placement-off-"+side, "A ship may stick out over the "+side+" edge.",
-			"Your program accepts a ship that is not on the board as a whole.", func(r *battleship.Rules) battleship.Steps { return sticksOut{r, side == "bottom"} })
+		b.family(
+			"placement-off-board",
+			"placement-off-"+side,
+			"A ship may stick out over the "+side+" edge.",
+			"Your program accepts a ship that is not on the board as a whole.",
+			func(r *battleship.Rules) battleship.Steps { return sticksOut{r, side == "bottom"} },
+		)
 	}
-	b.add("placement-wraps", "A ship that leaves the right edge goes on in the next row.",
-		"Your program accepts a ship that is not on the board as a whole.", func(r *battleship.Rules) battleship.Steps { return wrapsAround{r} })
+	b.add(
+		"placement-wraps",
+		"A ship that leaves the right edge goes on in the next row.",
+		"Your program accepts a ship that is not on the board as a whole.",
+		func(r *battleship.Rules) battleship.Steps { return wrapsAround{r} },
+	)
 	if len(b.r.Fleet()) > 1 {
 		b.overlaps()
 	}
 	if !b.r.Touching() {
 		b.family("touching", "touching", "Ships may touch although that is forbidden.", "Your program accepts ships that are too close.",
 			func(r *battleship.Rules) battleship.Steps { return touches{r, true} })
-		b.family("touching", "touching-corner", "Ships may touch at a corner although that is forbidden.", "Your program accepts ships that are too close.",
-			func(r *battleship.Rules) battleship.Steps { return touches{r, false} })
+		b.family(
+			"touching",
+			"touching-corner",
+			"Ships may touch at a corner although that is forbidden.",
+			"Your program accepts ships that are too close.",
+			func(r *battleship.Rules) battleship.Steps { return touches{r, false} },
+		)
 	}
 	if len(b.r.Fleet()) > 1 {
 		b.add("wrong-fleet", "The last ship of the fleet is not placed.", "Your program does not ask for every ship.",
@@ -159,7 +187,11 @@ func (b *battleshipList) overlaps() {
 	add("overlap", "A ship may lie on another one.", func(battleship.Berth, int, int) bool { return true })
 	add("overlap-down", "A ship that lies down may cross another one.", func(b battleship.Berth, _, _ int) bool { return b.Down })
 	if longest(b.r.Fleet()[1:]) > 2 {
-		add("overlap-middle", "Only the ends of a ship are compared with other ships.", func(_ battleship.Berth, i, n int) bool { return i > 0 && i < n-1 })
+		add(
+			"overlap-middle",
+			"Only the ends of a ship are compared with other ships.",
+			func(_ battleship.Berth, i, n int) bool { return i > 0 && i < n-1 },
+		)
 	}
 }
 

@@ -105,8 +105,13 @@ func (b *blackjackList) results() {
 		const student = "Your program is wrong about equal totals."
 		b.add(push.family, "The same total as the dealer's "+push.says+".", student,
 			func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, push.result, false} })
-		b.family(push.family, push.family+"-always", "The same total as the dealer's "+push.says+", and so does a natural against one.", student,
-			func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, push.result, true} })
+		b.family(
+			push.family,
+			push.family+"-always",
+			"The same total as the dealer's "+push.says+", and so does a natural against one.",
+			student,
+			func(r *blackjack.Rules) blackjack.Steps { return pushIs{r, push.result, true} },
+		)
 	}
 	for _, c := range []struct {
 		name, teacher string
@@ -139,12 +144,27 @@ func (b *blackjackList) payments() {
 			}}
 		}
 	}
-	b.add("stake-lost-on-push", "The bet does not come back on a push.", "Your program keeps a bet that is not lost.", ending(blackjack.Pushes, 0))
+	b.add(
+		"stake-lost-on-push",
+		"The bet does not come back on a push.",
+		"Your program keeps a bet that is not lost.",
+		ending(blackjack.Pushes, 0),
+	)
 	if !b.r.DoubleNaturals() {
-		b.add("natural-pays-double", "A natural is paid two to one.", "Your program pays a special hand too much.", ending(blackjack.Natural, 3))
+		b.add(
+			"natural-pays-double",
+			"A natural is paid two to one.",
+			"Your program pays a special hand too much.",
+			ending(blackjack.Natural, 3),
+		)
 	}
 	if !b.r.EvenNaturals() {
-		b.add("natural-pays-even", "A natural is paid like any other win.", "Your program pays a special hand too little.", ending(blackjack.Natural, 2))
+		b.add(
+			"natural-pays-even",
+			"A natural is paid like any other win.",
+			"Your program pays a special hand too little.",
+			ending(blackjack.Natural, 2),
+		)
 	}
 	if b.r.BrokenNaturals() {
 		b.add("payout-rounding", "A payment is rounded down to whole units.", "Your program loses part of a payment.",
@@ -156,16 +176,30 @@ func (b *blackjackList) payments() {
 
 // cards are mistakes in which cards are dealt and shown.
 func (b *blackjackList) cards() {
-	b.add("card-twice", "A card that is drawn stays in the deck, so that it comes again.", "Your program deals a card more often than there are.",
-		func(r *blackjack.Rules) blackjack.Steps { return again{r} })
+	b.add(
+		"card-twice",
+		"A card that is drawn stays in the deck, so that it comes again.",
+		"Your program deals a card more often than there are.",
+		func(r *blackjack.Rules) blackjack.Steps { return again{r} },
+	)
 	b.add("deck-wrong", "The kings are missing in the deck.", "Your program does not use a whole deck.",
 		func(r *blackjack.Rules) blackjack.Steps { return noKings{r} })
 	b.add("unshuffled", "The deck is not shuffled.", "Your program deals the cards in the order of a new deck.",
 		func(r *blackjack.Rules) blackjack.Steps { return unshuffled{r} })
-	b.wrapped("shows-hole-card", "shows-hole-card", "The dealer's card that lies face down is shown.", "Your program shows what should be hidden.",
-		func(r *blackjack.Rules) game.Rules { return showsHole{r} })
-	b.wrapped("shows-hole-total", "shows-hole-total", "The dealer's total includes the card that lies face down.", "Your program gives away what should be hidden.",
-		func(r *blackjack.Rules) game.Rules { return showsTotal{r} })
+	b.wrapped(
+		"shows-hole-card",
+		"shows-hole-card",
+		"The dealer's card that lies face down is shown.",
+		"Your program shows what should be hidden.",
+		func(r *blackjack.Rules) game.Rules { return showsHole{r} },
+	)
+	b.wrapped(
+		"shows-hole-total",
+		"shows-hole-total",
+		"The dealer's total includes the card that lies face down.",
+		"Your program gives away what should be hidden.",
+		func(r *blackjack.Rules) game.Rules { return showsTotal{r} },
+	)
 }
 
 // bets are mistakes in bets and doubles.
@@ -181,7 +215,11 @@ func (b *blackjackList) bets() {
 	unchecked("zero", "of nothing", func(units int, _ game.Refusal) bool { return units == 0 })
 	unchecked("negative", "of less than nothing", func(units int, _ game.Refusal) bool { return units < 0 })
 	if b.r.Least() > 1 {
-		unchecked("least", "below the least one", func(units int, reason game.Refusal) bool { return units > 0 && reason == blackjack.BelowMin })
+		unchecked(
+			"least",
+			"below the least one",
+			func(units int, reason game.Refusal) bool { return units > 0 && reason == blackjack.BelowMin },
+		)
 	}
 	if b.r.Broke() {
 		b.add("plays-broke", "The game goes on when the bank is below the least bet.", "Your program goes on when there is no money left.",

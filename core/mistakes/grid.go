@@ -37,16 +37,30 @@ func (g *gridList) refusals() {
 		g.add("overwrites", "A taken cell is accepted and its mark replaced.",
 			"Your program lets a player use a cell that already has a mark.", func(r *grid.Rules) grid.Steps { return overwrites{r} })
 		if rows*cols <= 42 { // on a larger board the two show the same nearly always
-			g.family("overwrites", "overwrites-uncounted", "A taken cell is accepted and its mark replaced; the board is full when no cell is free.",
-				"Your program lets a player use a cell that already has a mark.", func(r *grid.Rules) grid.Steps { return overwritesUncounted{overwrites{r}} })
+			g.family(
+				"overwrites",
+				"overwrites-uncounted",
+				"A taken cell is accepted and its mark replaced; the board is full when no cell is free.",
+				"Your program lets a player use a cell that already has a mark.",
+				func(r *grid.Rules) grid.Steps { return overwritesUncounted{overwrites{r}} },
+			)
 		}
 	}
-	g.add("refused-passes-turn", "After a refused move the other player is to move.",
-		"After a move that is not allowed, your program lets the other player move.", func(r *grid.Rules) grid.Steps { return refusedPasses{r} })
+	g.add(
+		"refused-passes-turn",
+		"After a refused move the other player is to move.",
+		"After a move that is not allowed, your program lets the other player move.",
+		func(r *grid.Rules) grid.Steps { return refusedPasses{r} },
+	)
 	g.add("refused-counts", "A refused move still counts as a move, so a draw comes early.",
 		"Your program counts moves that it has refused.", func(r *grid.Rules) grid.Steps { return refusedCounts{r} })
-	g.family("refused-passes-turn", "taken-passes-turn", "After a move to a place that is taken the other player is to move.",
-		"After a move that is not allowed, your program lets the other player move.", func(r *grid.Rules) grid.Steps { return takenPasses{r} })
+	g.family(
+		"refused-passes-turn",
+		"taken-passes-turn",
+		"After a move to a place that is taken the other player is to move.",
+		"After a move that is not allowed, your program lets the other player move.",
+		func(r *grid.Rules) grid.Steps { return takenPasses{r} },
+	)
 	g.lands("bound", offBoards(rows, cols, !r.Gravity())...)
 }
 
@@ -61,7 +75,12 @@ func (g *gridList) lands(family string, places ...place) {
 func (g *gridList) turns() {
 	g.add("no-alternation", "The same player moves again and again.",
 		"In your program the same player is to move after every move.", func(r *grid.Rules) grid.Steps { return noAlternation{r} })
-	g.add("wrong-starter", "The second player begins.", "In your program the wrong player begins.", func(r *grid.Rules) grid.Steps { return wrongStarter{r} })
+	g.add(
+		"wrong-starter",
+		"The second player begins.",
+		"In your program the wrong player begins.",
+		func(r *grid.Rules) grid.Steps { return wrongStarter{r} },
+	)
 	g.family("wrong-starter", "unannounced-starter", "The first player is announced, and the first mark is the second player's.",
 		"In your program another player begins than it says.", func(r *grid.Rules) grid.Steps { return unannouncedStarter{r} })
 }
@@ -92,12 +111,20 @@ func (g *gridList) lines() {
 	}
 	if cols >= r.Run() {
 		for row := range rows {
-			missing(fmt.Sprintf("row-%d", row+1), fmt.Sprintf("in row %d", row+1), func(c game.Cell, d int) bool { return d == 0 && int(c.Row) == row })
+			missing(
+				fmt.Sprintf("row-%d", row+1),
+				fmt.Sprintf("in row %d", row+1),
+				func(c game.Cell, d int) bool { return d == 0 && int(c.Row) == row },
+			)
 		}
 	}
 	if rows >= r.Run() {
 		for col := range cols {
-			missing(fmt.Sprintf("column-%c", 'a'+col), fmt.Sprintf("in column %c", 'a'+col), func(c game.Cell, d int) bool { return d == 1 && int(c.Col) == col })
+			missing(
+				fmt.Sprintf("column-%c", 'a'+col),
+				fmt.Sprintf("in column %c", 'a'+col),
+				func(c game.Cell, d int) bool { return d == 1 && int(c.Col) == col },
+			)
 		}
 	}
 	if min(rows, cols) >= r.Run() {
@@ -108,8 +135,12 @@ func (g *gridList) lines() {
 	}
 	g.edges()
 	if r.Run() > 2 {
-		g.add("one-way", "From a new mark a line is looked for in one direction only, to the right or down.",
-			"Your program does not see a line that is completed at one of its ends or in its middle.", func(r *grid.Rules) grid.Steps { return oneWay{r} })
+		g.add(
+			"one-way",
+			"From a new mark a line is looked for in one direction only, to the right or down.",
+			"Your program does not see a line that is completed at one of its ends or in its middle.",
+			func(r *grid.Rules) grid.Steps { return oneWay{r} },
+		)
 	}
 	g.add("empty-line-wins", "Free cells are equal too, so a line of them wins.",
 		"Your program sees a win where there are no marks.", func(r *grid.Rules) grid.Steps { return emptyLine{r} })
@@ -131,8 +162,12 @@ func (g *gridList) lines() {
 			"Your program does not use the length of line that is asked for.", func(r *grid.Rules) grid.Steps { return runOf{r, 3} })
 	}
 	if max(rows, cols) > r.Run() {
-		g.add("run-one-more", "Only a line one longer than asked wins.",
-			"Your program does not use the length of line that is asked for.", func(r *grid.Rules) grid.Steps { return runOf{r, r.Run() + 1} })
+		g.add(
+			"run-one-more",
+			"Only a line one longer than asked wins.",
+			"Your program does not use the length of line that is asked for.",
+			func(r *grid.Rules) grid.Steps { return runOf{r, r.Run() + 1} },
+		)
 	}
 }
 
@@ -158,12 +193,22 @@ func (g *gridList) edges() {
 func (g *gridList) endings() {
 	r := g.r
 	rows, cols := r.Shape()
-	g.add("late-check", "A line is seen one move late.", "Your program sees a win too late.", func(r *grid.Rules) grid.Steps { return lateCheck{wrongWinner{r}} })
+	g.add(
+		"late-check",
+		"A line is seen one move late.",
+		"Your program sees a win too late.",
+		func(r *grid.Rules) grid.Steps { return lateCheck{wrongWinner{r}} },
+	)
 	g.add("win-never", "No line is ever seen: the game goes on until the board is full.",
 		"Your program does not see that a player has won.", func(r *grid.Rules) grid.Steps { return neverWins{r} })
 	g.add("draw-before-win", "A line on the last free cell is called a draw.",
 		"Your program overlooks something when the board is full.", func(r *grid.Rules) grid.Steps { return drawFirst{r} })
-	g.add("draw-early", "The game is drawn with one cell free.", "Your program calls a draw too early.", func(r *grid.Rules) grid.Steps { return drawAt{r, rows*cols - 1} })
+	g.add(
+		"draw-early",
+		"The game is drawn with one cell free.",
+		"Your program calls a draw too early.",
+		func(r *grid.Rules) grid.Steps { return drawAt{r, rows*cols - 1} },
+	)
 	last := game.Cell{Row: int16(rows - 1), Col: int16(cols - 1)}
 	if r.Gravity() {
 		last.Row = 0 // where the columns' last cells are
@@ -173,8 +218,13 @@ func (g *gridList) endings() {
 			break // such a board is hardly ever filled
 		}
 		name := []string{"first", "last"}[i]
-		g.family("full-unlooked", "full-unlooked-"+name, "The "+name+" cell is not looked at when the board is searched for a free one: it is full when that alone is free.",
-			"Your program calls a draw too early.", func(r *grid.Rules) grid.Steps { return fullBut{r, cell} })
+		g.family(
+			"full-unlooked",
+			"full-unlooked-"+name,
+			"The "+name+" cell is not looked at when the board is searched for a free one: it is full when that alone is free.",
+			"Your program calls a draw too early.",
+			func(r *grid.Rules) grid.Steps { return fullBut{r, cell} },
+		)
 	}
 	g.add("draw-never", "A full board is not seen: the game asks for a move.",
 		"Your program goes on when no cell is free.", func(r *grid.Rules) grid.Steps { return drawAt{r, -1} })
@@ -200,7 +250,13 @@ func (g *gridList) restarts() {
 		{"starter-winner", "Who moved last begins the next game."},
 		{"result", "The result survives into the next game, which ends with its first move."},
 	} {
-		g.family("stale-restart", "stale-"+s.what, s.teacher, "In your program something of one game is left in the next.", func(r *grid.Rules) grid.Steps { return stale{r, s.what} })
+		g.family(
+			"stale-restart",
+			"stale-"+s.what,
+			s.teacher,
+			"In your program something of one game is left in the next.",
+			func(r *grid.Rules) grid.Steps { return stale{r, s.what} },
+		)
 	}
 }
 
@@ -208,9 +264,19 @@ func (g *gridList) restarts() {
 func (g *gridList) gravity() {
 	r := g.r
 	rows, cols := r.Shape()
-	g.add("floats", "Marks do not fall: they stay in the first row.", "In your program marks do not fall.", func(r *grid.Rules) grid.Steps { return floats{r} })
+	g.add(
+		"floats",
+		"Marks do not fall: they stay in the first row.",
+		"In your program marks do not fall.",
+		func(r *grid.Rules) grid.Steps { return floats{r} },
+	)
 	if rows > 1 {
-		g.add("upside-down", "Marks fall upwards.", "In your program marks fall the wrong way.", func(r *grid.Rules) grid.Steps { return rises{r} })
+		g.add(
+			"upside-down",
+			"Marks fall upwards.",
+			"In your program marks fall the wrong way.",
+			func(r *grid.Rules) grid.Steps { return rises{r} },
+		)
 		g.add("top-row-unusable", "The top row is never used: a column is full one mark early.",
 			"Your program refuses a column that still has room.", func(r *grid.Rules) grid.Steps { return lowTop{r} })
 	}

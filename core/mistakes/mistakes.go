@@ -61,7 +61,10 @@ func (c *changes[R, S]) add(name, teacher, student string, change func(R) S) {
 }
 
 func (c *changes[R, S]) family(family, name, teacher, student string, change func(R) S) {
-	c.keep(mistake.Mistake{Name: name, Family: family, Teacher: teacher, Student: student, Rules: c.r.With(change)}, part[R, S]{change: change})
+	c.keep(
+		mistake.Mistake{Name: name, Family: family, Teacher: teacher, Student: student, Rules: c.r.With(change)},
+		part[R, S]{change: change},
+	)
 }
 
 // wrapped adds a mistake in what the rules show.

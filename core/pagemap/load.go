@@ -237,7 +237,10 @@ func (c *compiler) compile() *Map {
 		Page: f.Page, Keyboard: f.Keyboard, Keys: f.Keys, Reload: f.Reload, Touch: f.Touch, Rest: usualRest, source: f,
 		Marks: map[string]Sign{}, Buttons: map[string]Thing{},
 		Columns: c.thing("$.columns", f.Columns), Letters: c.thing("$.letters", f.Letters), Field: c.thing("$.field", f.Field),
-		Send: c.thing("$.send", f.Send), Next: c.thing("$.next", f.Next), Restart: c.thing("$.restart", f.Restart), Drawn: c.thing("$.drawn", f.Drawn),
+		Send: c.thing(
+			"$.send",
+			f.Send,
+		), Next: c.thing("$.next", f.Next), Restart: c.thing("$.restart", f.Restart), Drawn: c.thing("$.drawn", f.Drawn),
 		Turn: c.sides("$.turn", f.Turn), Won: c.sides("$.won", f.Won), Drag: c.sides("$.drag", f.Drag), Score: c.sides("$.score", f.Score),
 	}
 	if strings.HasPrefix(f.Page, "/") || strings.Contains(f.Page, "..") {
@@ -332,7 +335,8 @@ func (c *compiler) board(path, owner string, f boardForm) Board {
 	if of := c.thing(path+".canvas", f.Canvas); of != nil {
 		b.Canvas = &Canvas{Of: *of, Left: or(f.Left, 0), Top: or(f.Top, 0), Right: or(f.Right, 1), Bottom: or(f.Bottom, 1)}
 	}
-	if k := b.Canvas; (b.Cells == nil) == (k == nil) || k != nil && (k.Left < 0 || k.Top < 0 || k.Right > 1 || k.Bottom > 1 || k.Left >= k.Right || k.Top >= k.Bottom) {
+	if k := b.Canvas; (b.Cells == nil) == (k == nil) ||
+		k != nil && (k.Left < 0 || k.Top < 0 || k.Right > 1 || k.Bottom > 1 || k.Left >= k.Right || k.Top >= k.Bottom) {
 		c.fail(path, ErrBoard)
 	}
 	return b

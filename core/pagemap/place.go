@@ -67,7 +67,8 @@ func (m *Map) Place(l Look, rows, cols int, at game.Cell, column bool, mover gam
 		return x0 + (x1-x0)*float64(at.Col)/float64(max(1, cols-1)), y0, true
 	}
 	for i, b := range m.Boards {
-		if b.Owner == First && mover != game.Second || b.Owner == Second && mover == game.Second || i >= len(l.Boards) || len(l.Boards[i]) != rows*cols {
+		if b.Owner == First && mover != game.Second || b.Owner == Second && mover == game.Second || i >= len(l.Boards) ||
+			len(l.Boards[i]) != rows*cols {
 			continue
 		}
 		cells := b.cells(l.Boards[i], rows, cols)

@@ -236,7 +236,8 @@ func (s Scan) Clickable() []Control {
 
 // typed reports whether a control is there for a text.
 func (c Control) typed() bool {
-	return (c.Kind == "input" || c.Kind == "textarea") && !slices.Contains([]string{"button", "submit", "checkbox", "radio", "reset", "image", "color", "range"}, c.Type)
+	return (c.Kind == "input" || c.Kind == "textarea") &&
+		!slices.Contains([]string{"button", "submit", "checkbox", "radio", "reset", "image", "color", "range"}, c.Type)
 }
 
 // Fields are what texts can be typed into.

@@ -143,13 +143,15 @@ func (s Sketch) words() words {
 		var list []string
 		for _, n := range lists[i] {
 			same := func(o string) bool { return strings.EqualFold(o, n) }
-			if !slices.ContainsFunc(lists[1-i], same) && !slices.ContainsFunc(list, same) && !slices.Contains([]string{"x", "o"}, strings.ToLower(n)) {
+			if !slices.ContainsFunc(lists[1-i], same) && !slices.ContainsFunc(list, same) &&
+				!slices.Contains([]string{"x", "o"}, strings.ToLower(n)) {
 				list = append(list, n)
 			}
 		}
 		return list
 	}
-	if a, b := s.Marks[First].Text, s.Marks[Second].Text; a != nil && b != nil && (!strings.EqualFold(*a, "x") || !strings.EqualFold(*b, "o")) {
+	if a, b := s.Marks[First].Text, s.Marks[Second].Text; a != nil && b != nil &&
+		(!strings.EqualFold(*a, "x") || !strings.EqualFold(*b, "o")) {
 		book.Marks = &sides{*a, *b}
 	}
 	if s.Marks[First] != (Sign{}) {

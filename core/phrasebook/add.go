@@ -112,7 +112,10 @@ func (b *Book) pattern(phrase, key string) string {
 	for i, w := range words {
 		bare := strings.Trim(w, ".,:;!?()'")
 		for p := game.First; p <= game.Second; p++ {
-			named := slices.ContainsFunc(append(slices.Clone(b.names[p]), b.marks[p]), func(name string) bool { return strings.EqualFold(name, bare) })
+			named := slices.ContainsFunc(
+				append(slices.Clone(b.names[p]), b.marks[p]),
+				func(name string) bool { return strings.EqualFold(name, bare) },
+			)
 			if named && (key == "says.won" || key == "says.turn") {
 				words[i] = "{player}"
 			}

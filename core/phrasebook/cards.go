@@ -23,11 +23,15 @@ type cards struct {
 const hiddenCard = "?"
 
 var (
-	cardToken = regexp.MustCompile(`(?i)(?:^|[\s\[(,:|])(?P<hidden>\?+(?:\s*of\s*\?+)?)(?:$|[\s\]),|])|(?:\bXX\b|\*\*+|##+|█+|▒+|░+|🂠|[<\[(]?\b(?:cards? )?(?:hidden|face[- ]?down|hole|unknown|concealed)(?: card)?\b[>\])]?)` +
-		`|(?:^|[^\pL\pN.$€£])(?P<rank>10|[2-9]|[AJQK]|ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)(?:` + beforeSuit + `(?P<suit>[♠♤♥♡♦♢♣♧]\x{fe0f}?|spades?|hearts?|diamonds?|clubs?)|` + beforeLetter + `(?P<letter>[SHDC]))(?:$|[^\pL\pN])`)
+	cardToken = regexp.MustCompile(
+		`(?i)(?:^|[\s\[(,:|])(?P<hidden>\?+(?:\s*of\s*\?+)?)(?:$|[\s\]),|])|(?:\bXX\b|\*\*+|##+|█+|▒+|░+|🂠|[<\[(]?\b(?:cards? )?(?:hidden|face[- ]?down|hole|unknown|concealed)(?: card)?\b[>\])]?)` +
+			`|(?:^|[^\pL\pN.$€£])(?P<rank>10|[2-9]|[AJQK]|ace|king|queen|jack|ten|nine|eight|seven|six|five|four|three|two)(?:` + beforeSuit + `(?P<suit>[♠♤♥♡♦♢♣♧]\x{fe0f}?|spades?|hearts?|diamonds?|clubs?)|` + beforeLetter + `(?P<letter>[SHDC]))(?:$|[^\pL\pN])`,
+	)
 	suitFirst = regexp.MustCompile(`(?P<suit>[♠♤♥♡♦♢♣♧]\x{fe0f}?)\s*(?P<rank>10|[2-9]|[AJQKajqk])(?:$|[^\pL\pN])`)
-	rankList  = regexp.MustCompile(`(?i)[\[({:]\s*(?P<cards>['"]?(?:10|11|[1-9]|[AJQK]|ace|king|queen|jack|\?+|hidden|XX)['"]?(?:\s*(?:,|\+|and|&|\s)\s*['"]?(?:10|11|[1-9]|[AJQK]|ace|king|queen|jack|\?+|hidden|XX)['"]?)*)\s*(?:[\])}.;(]|$|\s{2,}|-|=)`)
-	spelled   = map[string]string{
+	rankList  = regexp.MustCompile(
+		`(?i)[\[({:]\s*(?P<cards>['"]?(?:10|11|[1-9]|[AJQK]|ace|king|queen|jack|\?+|hidden|XX)['"]?(?:\s*(?:,|\+|and|&|\s)\s*['"]?(?:10|11|[1-9]|[AJQK]|ace|king|queen|jack|\?+|hidden|XX)['"]?)*)\s*(?:[\])}.;(]|$|\s{2,}|-|=)`,
+	)
+	spelled = map[string]string{
 		"ace": "A", "king": "K", "queen": "Q", "jack": "J", "ten": "10", "nine": "9", "eight": "8", "seven": "7",
 		"six": "6", "five": "5", "four": "4", "three": "3", "two": "2", "1": "A", "11": "A",
 	}

@@ -39,8 +39,16 @@ type layer struct {
 }
 
 var (
-	onSigns  = layer{regexp.MustCompile(`(?:^|;)(38;(?:5;\d+|2;\d+;\d+;\d+))(?:;|$)`), regexp.MustCompile(`(?:^|;)[39]([0-7])(?:;|$)`), "39"}
-	onGround = layer{regexp.MustCompile(`(?:^|;)(48;(?:5;\d+|2;\d+;\d+;\d+))(?:;|$)`), regexp.MustCompile(`(?:^|;)(?:4|10)([0-7])(?:;|$)`), "49"}
+	onSigns = layer{
+		regexp.MustCompile(`(?:^|;)(38;(?:5;\d+|2;\d+;\d+;\d+))(?:;|$)`),
+		regexp.MustCompile(`(?:^|;)[39]([0-7])(?:;|$)`),
+		"39",
+	}
+	onGround = layer{
+		regexp.MustCompile(`(?:^|;)(48;(?:5;\d+|2;\d+;\d+;\d+))(?:;|$)`),
+		regexp.MustCompile(`(?:^|;)(?:4|10)([0-7])(?:;|$)`),
+		"49",
+	}
 )
 
 // color is the disc of the color that parameters of a rendition select, 0 for the usual one; was is the one before.

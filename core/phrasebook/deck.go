@@ -40,8 +40,17 @@ func newDeck(ranks map[string]string, suits []string) (d deck) {
 	for i, name := range suits {
 		all = append(all, regexp.QuoteMeta(name))
 		quoted := `(?i:` + all[i] + `)`
-		d.behind = append(d.behind, renamed{regexp.MustCompile(`\b` + anyRank + `(?:\s+\pL{2,3})?['"]?[\s,/_:.-]*['"]?` + quoted + `(?:\b|$)`), "${1}" + suitSigns[i]})
-		d.before = append(d.before, renamed{regexp.MustCompile(`(^|[^\pL])` + quoted + `[\s-]+` + anyRank + `\b`), "${1}${2}" + suitSigns[i]})
+		d.behind = append(
+			d.behind,
+			renamed{
+				regexp.MustCompile(`\b` + anyRank + `(?:\s+\pL{2,3})?['"]?[\s,/_:.-]*['"]?` + quoted + `(?:\b|$)`),
+				"${1}" + suitSigns[i],
+			},
+		)
+		d.before = append(
+			d.before,
+			renamed{regexp.MustCompile(`(^|[^\pL])` + quoted + `[\s-]+` + anyRank + `\b`), "${1}${2}" + suitSigns[i]},
+		)
 	}
 	if all != nil {
 		d.suit = regexp.MustCompile(`(?i:` + strings.Join(all, "|") + `)[\s-]+` + anyRank + `\b`)

@@ -31,7 +31,9 @@ const longestBefore = 64 << 10
 // wipes are the ways to begin with an empty screen, and moves all others to write where
 // something may stand already.
 var (
-	wipes = regexp.MustCompile(`(?:\x1b\[(?:0?;?0?|1;1)[Hf])*\x1b\[[0-3]?J(?:\x1b\[[23]J|\x1b\[(?:0?;?0?|1;1)[Hf])+|\x1b\[(?:0?;?0?|1;1)[Hf](?:\x1b\[[0-3]?J)+|\x1bc`)
+	wipes = regexp.MustCompile(
+		`(?:\x1b\[(?:0?;?0?|1;1)[Hf])*\x1b\[[0-3]?J(?:\x1b\[[23]J|\x1b\[(?:0?;?0?|1;1)[Hf])+|\x1b\[(?:0?;?0?|1;1)[Hf](?:\x1b\[[0-3]?J)+|\x1bc`,
+	)
 	moves = regexp.MustCompile(`\x1b\[[0-9;?]*[@-HKLMPXadfsu]|\x1b\[[01]?J|\x1b[78DEM]|\x08|\r[^\n]`)
 )
 

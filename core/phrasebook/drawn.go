@@ -9,7 +9,9 @@ import (
 )
 
 // ErrBoard means that a board's rows are not drawn as they should be.
-var ErrBoard = errors.New("a board's rows have a {} for each cell, as many in each, and there is a line for each row or one for all of them, with the lines between them as they are printed")
+var ErrBoard = errors.New(
+	"a board's rows have a {} for each cell, as many in each, and there is a line for each row or one for all of them, with the lines between them as they are printed",
+)
 
 // slot is where a cell stands in a drawn row, one character wide.
 const slot = "{}"

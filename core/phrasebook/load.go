@@ -86,7 +86,20 @@ type cardsDocument struct {
 
 // lists are what can be said, in one order.
 func (d *cardsDocument) lists() []*[]string {
-	return []*[]string{&d.Dealer, &d.Player, &d.Drawn, &d.Total, &d.Bank, &d.Bust, &d.Natural, &d.Win, &d.Lose, &d.Push, &d.Surrender, &d.Broke}
+	return []*[]string{
+		&d.Dealer,
+		&d.Player,
+		&d.Drawn,
+		&d.Total,
+		&d.Bank,
+		&d.Bust,
+		&d.Natural,
+		&d.Win,
+		&d.Lose,
+		&d.Push,
+		&d.Surrender,
+		&d.Broke,
+	}
 }
 
 // named reports whether anything is said.
@@ -169,8 +182,10 @@ type Error = document.Error
 
 // Causes of errors in a phrasebook, for errors.Is.
 var (
-	ErrBase     = errors.New("base is 0 or 1: the number of the first row and column")
-	ErrPart     = errors.New("what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {code}, {row-from-bottom}, {number-from-bottom}, {text} or {way}, and for a ship of a set-up {name}, {length}, {end-row}, {end-col}, {end-letter} or {end-row-letter}")
+	ErrBase = errors.New("base is 0 or 1: the number of the first row and column")
+	ErrPart = errors.New(
+		"what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {code}, {row-from-bottom}, {number-from-bottom}, {text} or {way}, and for a ship of a set-up {name}, {length}, {end-row}, {end-col}, {end-letter} or {end-row-letter}",
+	)
 	ErrNoMove   = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern  = errors.New("the pattern does not compile")
 	ErrMarks    = errors.New("the two marks must be different and not blank")
@@ -282,7 +297,9 @@ func (c *compiler) compile(own, builtIn form) {
 		side := [3]string{game.First: "first", game.Second: "second"}
 		b.won = append([]*regexp.Regexp{regexp.MustCompile(fmt.Sprintf(
 			`(?i)(?P<%s>\b(?:you (?:have )?(?:lose|lost)|i (?:have )?(?:win|won))\b)|(?P<%s>\b(?:you (?:have )?(?:win|won|beat)|i (?:have )?(?:lose|lost))\b)`,
-			side[c.program], side[c.program.Opponent()]))}, b.won...)
+			side[c.program],
+			side[c.program.Opponent()],
+		))}, b.won...)
 	}
 	b.drawn = both("says.drawn", own.Says.Drawn, builtIn.Says.Drawn)
 	b.refused = both("says.refused", own.Says.Refused, builtIn.Says.Refused)
@@ -407,7 +424,13 @@ func (c *compiler) setup(own, builtIn setupDocument) {
 		}
 	}
 	if own.Card != nil {
-		s.card = &card{template: cmp.Or(own.Card.Type, "{rank}{suit}"), between: " ", deal: own.Card.Deal, ranks: own.Card.Ranks, suits: own.Card.Suits}
+		s.card = &card{
+			template: cmp.Or(own.Card.Type, "{rank}{suit}"),
+			between:  " ",
+			deal:     own.Card.Deal,
+			ranks:    own.Card.Ranks,
+			suits:    own.Card.Suits,
+		}
 		c.cardNames("$.setup.card", own.Card.Ranks, own.Card.Suits)
 		if !strings.Contains(s.card.template, "{rank}") {
 			c.fail("$.setup.card", ErrCard)
@@ -463,12 +486,17 @@ func (c *compiler) players(own form) {
 		}
 	}
 	if c.program != game.Nobody {
-		people := map[bool][]string{true: {"computer", "the computer", "cpu", "bot", "machine", "ai"}, false: {"you", "human", "the player"}}
+		people := map[bool][]string{
+			true:  {"computer", "the computer", "cpu", "bot", "machine", "ai"},
+			false: {"you", "human", "the player"},
+		}
 		own.Names.First = slices.Concat(own.Names.First, people[c.program == game.First])
 		own.Names.Second = slices.Concat(own.Names.Second, people[c.program == game.Second])
 	}
 	b.names[game.First] = append([]string{"player 1", "player one", "first player", "player " + b.marks[game.First]}, own.Names.First...)
-	b.names[game.Second] = append([]string{"player 2", "player two", "second player", "player " + b.marks[game.Second]}, own.Names.Second...)
+	b.names[game.Second] = append(
+		[]string{"player 2", "player two", "second player", "player " + b.marks[game.Second]},
+		own.Names.Second...)
 }
 
 func (c *compiler) typed(path, text string) {

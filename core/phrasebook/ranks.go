@@ -18,7 +18,9 @@ const (
 )
 
 // suitBehind is a suit behind a rank.
-var suitBehind = regexp.MustCompile(`(?i)^(?:` + beforeSuit + `(?:[♠♤♥♡♦♢♣♧]\x{fe0f}?|(?:spades?|hearts?|diamonds?|clubs?)\b)|` + beforeLetter + `[SHDC]\b)`)
+var suitBehind = regexp.MustCompile(
+	`(?i)^(?:` + beforeSuit + `(?:[♠♤♥♡♦♢♣♧]\x{fe0f}?|(?:spades?|hearts?|diamonds?|clubs?)\b)|` + beforeLetter + `[SHDC]\b)`,
+)
 
 // Placed is a card that may stand on a line: its rank, as in 10 or A, and between which bytes.
 type Placed struct {
@@ -54,7 +56,8 @@ func isWord(text, behind string) bool {
 	}
 	behind = strings.TrimLeft(behind, " ,")
 	next, _ := utf8.DecodeRuneInString(behind)
-	return behind != "" && !smallSuit.MatchString(behind) && (unicode.IsLetter(next) || unicode.IsDigit(next) || strings.ContainsRune(".!;:'", next))
+	return behind != "" && !smallSuit.MatchString(behind) &&
+		(unicode.IsLetter(next) || unicode.IsDigit(next) || strings.ContainsRune(".!;:'", next))
 }
 
 // smallSuit finds a card with the letter of its suit at the start of a text.
@@ -87,7 +90,8 @@ func bare(line string, from int) (cards []string) {
 		between := line[to:p.From]
 		apart := strings.TrimSpace(between)
 		switch {
-		case len(cards) == 0 && strings.ContainsFunc(between, isDigit), len(cards) > 0 && apart != "and" && strings.Trim(apart, " ,+&|/'\"-") != "":
+		case len(cards) == 0 && strings.ContainsFunc(between, isDigit),
+			len(cards) > 0 && apart != "and" && strings.Trim(apart, " ,+&|/'\"-") != "":
 			return cards
 		case len(cards) == 1:
 			sign = apart

@@ -25,7 +25,12 @@ func (s splash) told() bool { return s.hit || s.miss || s.sunk || s.won }
 // refuses tells of an earlier shot.
 func (b *Book) splash(line string) splash {
 	text := blank(b.sea.ignore, b.blank(line))
-	s := splash{hit: matchesAny(b.sea.hit, text), miss: matchesAny(b.sea.miss, text), sunk: matchesAny(b.sea.sunk, text), won: matchesAny(b.sea.won, text)}
+	s := splash{
+		hit:  matchesAny(b.sea.hit, text),
+		miss: matchesAny(b.sea.miss, text),
+		sunk: matchesAny(b.sea.sunk, text),
+		won:  matchesAny(b.sea.won, text),
+	}
 	if s.hit && s.miss || matchesAny(b.sea.refused, text) {
 		return splash{}
 	}
@@ -192,7 +197,8 @@ func (b *Book) SeaSize(screen Screen) (rows, cols int) {
 // plain reports whether all cells of a board are drawn alike, and none as a blank.
 func (o ocean) plain() bool {
 	first := o.cells[0][0]
-	return strings.TrimSpace(first) != "" && !slices.ContainsFunc(slices.Concat(o.cells...), func(cell string) bool { return cell != first })
+	return strings.TrimSpace(first) != "" &&
+		!slices.ContainsFunc(slices.Concat(o.cells...), func(cell string) bool { return cell != first })
 }
 
 func usualCell(boards []ocean) string {

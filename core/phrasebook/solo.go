@@ -68,7 +68,8 @@ func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 		if s.result.Kind != "" {
 			facts = append(facts, s.result)
 		}
-		if (t.oceans && matchesAny(b.sea.refused, line) || s.refused || s.hint && i != prompt) && !step.usual(b.Skeleton(line)) && !(t.oceans && b.splashOf(line).told()) {
+		if (t.oceans && matchesAny(b.sea.refused, line) || s.refused || s.hint && i != prompt) && !step.usual(b.Skeleton(line)) &&
+			!(t.oceans && b.splashOf(line).told()) {
 			facts = append(facts, game.Fact{Kind: game.FactRefused})
 		}
 		if s.lives >= 0 {

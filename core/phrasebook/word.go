@@ -18,7 +18,9 @@ func (t Table) hidersAt(screen Screen) string {
 	var usual, other []rune
 	for _, line := range screen {
 		for _, sign := range line {
-			if unicode.IsLetter(sign) || unicode.IsDigit(sign) || unicode.IsSpace(sign) || unicode.IsControl(sign) || slices.Contains(usual, sign) || slices.Contains(other, sign) {
+			if unicode.IsLetter(sign) || unicode.IsDigit(sign) || unicode.IsSpace(sign) || unicode.IsControl(sign) ||
+				slices.Contains(usual, sign) ||
+				slices.Contains(other, sign) {
 				continue
 			}
 			if shown, found := t.letters(line, string(sign)); !found || strings.ContainsFunc(shown, unicode.IsLetter) {
@@ -174,7 +176,8 @@ func (t Table) uncover(cells []rune, hiders string) (word string, hidden, is boo
 		break
 	}
 	for i, c := range cells {
-		if c != '_' && !unicode.IsLetter(c) && c != secret[i] || c != '_' && !strings.ContainsFunc(t.Word, func(w rune) bool { return unicode.ToLower(w) == unicode.ToLower(c) }) {
+		if c != '_' && !unicode.IsLetter(c) && c != secret[i] ||
+			c != '_' && !strings.ContainsFunc(t.Word, func(w rune) bool { return unicode.ToLower(w) == unicode.ToLower(c) }) {
 			return "", false, false
 		}
 	}

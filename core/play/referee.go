@@ -86,7 +86,12 @@ func Referee(ctx context.Context, rules game.Rules, deal Deal, seats [2]Seat) (*
 	if err != nil {
 		return nil, err
 	}
-	g := &refereed{rules: rules, pos: pos, seats: seats, record: &Record{Variant: rules.Variant(), Setup: deal.Setup, Opening: len(deal.Opening), Plies: []Ply{}}}
+	g := &refereed{
+		rules:  rules,
+		pos:    pos,
+		seats:  seats,
+		record: &Record{Variant: rules.Variant(), Setup: deal.Setup, Opening: len(deal.Opening), Plies: []Ply{}},
+	}
 	for _, text := range deal.Opening {
 		if foul := g.move(Answer{Text: text}); foul != nil {
 			return nil, fmt.Errorf("opening: %w", foul)

@@ -123,7 +123,12 @@ func (g *generator) cover() *Suite {
 			}
 		}
 	}
-	s := &Suite{Rules: g.rules, Criteria: []Criterion{{Name: "rules", Title: "The rules are kept", Points: Points(20 * 100), NotShown: Costs, Unsteady: Costs, Grading: Whole}}}
+	s := &Suite{
+		Rules: g.rules,
+		Criteria: []Criterion{
+			{Name: "rules", Title: "The rules are kept", Points: Points(20 * 100), NotShown: Costs, Unsteady: Costs, Grading: Whole},
+		},
+	}
 	for len(open) > 0 {
 		best, most := -1, 0
 		for c, candidate := range g.scripts {
@@ -142,7 +147,10 @@ func (g *generator) cover() *Suite {
 				delete(open, p)
 			}
 		}
-		s.Scripts = append(s.Scripts, Script{Title: g.title(best), Criterion: "rules", Setup: g.scripts[best].setup, Steps: g.scripts[best].steps})
+		s.Scripts = append(
+			s.Scripts,
+			Script{Title: g.title(best), Criterion: "rules", Setup: g.scripts[best].setup, Steps: g.scripts[best].steps},
+		)
 	}
 	return s
 }

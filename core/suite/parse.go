@@ -36,9 +36,11 @@ var (
 	ErrCost      = errors.New("it is followed by costs or keeps")
 	ErrServes    = errors.New("no script serves this criterion, nor does any claim it can be shown by: give it a script, or leave it out")
 	ErrEmpty     = errors.New("a suite has at least one script, and a script at least one step")
-	ErrReload    = errors.New("a page may begin another game or go on with this one when it is loaded anew, so that reload is a script's last step")
-	ErrLeave     = errors.New(`leave is followed by what is typed to end the program, as in leave "quit", and is a script's last step`)
-	ErrTooLong   = errors.New("a line to type has at most 200 characters, none of them a control character")
+	ErrReload    = errors.New(
+		"a page may begin another game or go on with this one when it is loaded anew, so that reload is a script's last step",
+	)
+	ErrLeave   = errors.New(`leave is followed by what is typed to end the program, as in leave "quit", and is a script's last step`)
+	ErrTooLong = errors.New("a line to type has at most 200 characters, none of them a control character")
 )
 
 const maxTyped = 200
@@ -178,7 +180,14 @@ func (p *parser) game(head word, rest []word) error {
 func (p *parser) opponent(head word, rest []word) error {
 	rules := p.suite.Rules
 	if len(rest) != 1 || rules.Solo() || len(p.suite.Scripts) > 0 {
-		return p.fail(head.column, fmt.Errorf("opponent is followed by the side that the program plays, %s or %s, before the first script of a game for two", rules.PlayerName(game.First), rules.PlayerName(game.Second)))
+		return p.fail(
+			head.column,
+			fmt.Errorf(
+				"opponent is followed by the side that the program plays, %s or %s, before the first script of a game for two",
+				rules.PlayerName(game.First),
+				rules.PlayerName(game.Second),
+			),
+		)
 	}
 	for side := game.First; side <= game.Second; side++ {
 		if rest[0].text == rules.PlayerName(side) {
@@ -186,7 +195,11 @@ func (p *parser) opponent(head word, rest []word) error {
 			return nil
 		}
 	}
-	return p.fail(rest[0].column, fmt.Errorf("a side is %s or %s", rules.PlayerName(game.First), rules.PlayerName(game.Second)), rest[0].text)
+	return p.fail(
+		rest[0].column,
+		fmt.Errorf("a side is %s or %s", rules.PlayerName(game.First), rules.PlayerName(game.Second)),
+		rest[0].text,
+	)
 }
 
 // quick says that no time passes between a script's steps.
@@ -220,7 +233,10 @@ func (p *parser) criterion(head word, rest []word) error {
 	if _, found := p.suite.Criterion(rest[0].text); found {
 		return p.fail(rest[0].column, ErrDuplicate, rest[0].text)
 	}
-	p.suite.Criteria = append(p.suite.Criteria, Criterion{Name: rest[0].text, Title: rest[1].text, Grading: Whole, NotShown: Costs, Unsteady: Costs, Line: p.line})
+	p.suite.Criteria = append(
+		p.suite.Criteria,
+		Criterion{Name: rest[0].text, Title: rest[1].text, Grading: Whole, NotShown: Costs, Unsteady: Costs, Line: p.line},
+	)
 	return nil
 }
 
@@ -305,7 +321,10 @@ func (p *parser) script(head word, rest []word) error {
 func (p *parser) setup(head word, rest []word) error {
 	own := len(rest) == 1 && !rest[0].quoted && rest[0].text == "own"
 	if len(rest) != 1 || !rest[0].quoted && !own {
-		return p.fail(head.column, errors.New(`a set-up is one quoted text, as in setup "word=apple", or the word own, where the program makes it`))
+		return p.fail(
+			head.column,
+			errors.New(`a set-up is one quoted text, as in setup "word=apple", or the word own, where the program makes it`),
+		)
 	}
 	setup := game.Setup(rest[0].text)
 	if own {

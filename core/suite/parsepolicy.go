@@ -52,13 +52,19 @@ func (p *parser) policy(head word, rest []word) error {
 // required reads what a total is at most without a criterion: required lines most 10.
 func (p *parser) required(head word, rest []word) error {
 	if len(rest) != 3 || rest[1].text != "most" {
-		return p.fail(head.column, errors.New("a criterion is required as in: required lines most 10, for the total without all of its points"))
+		return p.fail(
+			head.column,
+			errors.New("a criterion is required as in: required lines most 10, for the total without all of its points"),
+		)
 	}
 	most, err := ParsePoints(rest[2].text)
 	if err != nil {
 		return p.fail(rest[2].column, err)
 	}
-	p.suite.Policy.Required = append(p.suite.Policy.Required, Requirement{Criterion: rest[0].text, Most: most, line: p.line, column: rest[0].column})
+	p.suite.Policy.Required = append(
+		p.suite.Policy.Required,
+		Requirement{Criterion: rest[0].text, Most: most, line: p.line, column: rest[0].column},
+	)
 	return nil
 }
 

@@ -85,11 +85,19 @@ func (s *Suite) checkPolicy() error {
 	}
 	for _, r := range s.Policy.Required {
 		if _, found := s.Criterion(r.Criterion); !found {
-			return &SyntaxError{Line: r.line, Column: r.column, Err: fmt.Errorf("%q is required, but there is no such criterion; there are %s", r.Criterion, strings.Join(names, ", "))}
+			return &SyntaxError{
+				Line:   r.line,
+				Column: r.column,
+				Err:    fmt.Errorf("%q is required, but there is no such criterion; there are %s", r.Criterion, strings.Join(names, ", ")),
+			}
 		}
 	}
 	if sum := s.Total(); s.Policy.Declared != 0 && sum != s.Policy.Declared {
-		return &SyntaxError{Line: s.Policy.line, Column: 1, Err: fmt.Errorf("the criteria add up to %s points, but the total is %s: change one of them", sum, s.Policy.Declared)}
+		return &SyntaxError{
+			Line:   s.Policy.line,
+			Column: 1,
+			Err:    fmt.Errorf("the criteria add up to %s points, but the total is %s: change one of them", sum, s.Policy.Declared),
+		}
 	}
 	return nil
 }

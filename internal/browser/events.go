@@ -107,7 +107,12 @@ func (p *Page) serve(e fetch.EventRequestPaused) {
 		return
 	case r.refused:
 		p.note(Note{Kind: NoteRefused, Text: e.Request.URL})
-		post(p.wire, p.session, fetch.FailRequest, fetch.FailRequestParams{RequestID: e.RequestID, ErrorReason: network.ErrorReasonBlockedByClient})
+		post(
+			p.wire,
+			p.session,
+			fetch.FailRequest,
+			fetch.FailRequestParams{RequestID: e.RequestID, ErrorReason: network.ErrorReasonBlockedByClient},
+		)
 		return
 	case r.status == 404 && short(e.Request.URL) != "favicon.ico":
 		p.note(Note{Kind: NoteMissing, Text: short(e.Request.URL)})

@@ -139,7 +139,13 @@ func (b *Browser) Open(ctx context.Context, site Site, seed uint32, answer func(
 // prepare sets the page up before it shows anything.
 func (p *Page) prepare(ctx context.Context) error {
 	yes := true
-	made, err := call(ctx, p.wire, "", target.CreateTarget, target.CreateTargetParams{URL: "about:blank", BrowserContextID: p.context, Width: windowWidth, Height: windowHeight})
+	made, err := call(
+		ctx,
+		p.wire,
+		"",
+		target.CreateTarget,
+		target.CreateTargetParams{URL: "about:blank", BrowserContextID: p.context, Width: windowWidth, Height: windowHeight},
+	)
 	if err != nil {
 		return err
 	}
@@ -151,15 +157,31 @@ func (p *Page) prepare(ctx context.Context) error {
 	p.session = attached.SessionID
 	p.clock = "durchgang" + string(p.target)
 	p.wire.handle(p.session, p.handle)
-	post(p.wire, "", cdpbrowser.SetDownloadBehavior, cdpbrowser.SetDownloadBehaviorParams{Behavior: cdpbrowser.SetDownloadBehaviorBehaviorDeny, BrowserContextID: p.context})
-	post(p.wire, p.session, emulation.SetDeviceMetricsOverride, emulation.SetDeviceMetricsOverrideParams{Width: windowWidth, Height: windowHeight, DeviceScaleFactor: 1})
+	post(
+		p.wire,
+		"",
+		cdpbrowser.SetDownloadBehavior,
+		cdpbrowser.SetDownloadBehaviorParams{Behavior: cdpbrowser.SetDownloadBehaviorBehaviorDeny, BrowserContextID: p.context},
+	)
+	post(
+		p.wire,
+		p.session,
+		emulation.SetDeviceMetricsOverride,
+		emulation.SetDeviceMetricsOverrideParams{Width: windowWidth, Height: windowHeight, DeviceScaleFactor: 1},
+	)
 	post(p.wire, p.session, inspector.Enable, cdp.Empty{})
 	post(p.wire, p.session, page.Enable, page.EnableParams{})
 	post(p.wire, p.session, runtime.Enable, cdp.Empty{})
 	post(p.wire, p.session, fetch.Enable, fetch.EnableParams{Patterns: []*fetch.RequestPattern{{URLPattern: "*"}}})
 	post(p.wire, p.session, emulation.SetFocusEmulationEnabled, emulation.SetFocusEmulationEnabledParams{Enabled: true})
 	post(p.wire, p.session, page.SetInterceptFileChooserDialog, page.SetInterceptFileChooserDialogParams{Enabled: true})
-	_, err = call(ctx, p.wire, p.session, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: lookScript, WorldName: "durchgang"})
+	_, err = call(
+		ctx,
+		p.wire,
+		p.session,
+		page.AddScriptToEvaluateOnNewDocument,
+		page.AddScriptToEvaluateOnNewDocumentParams{Source: lookScript, WorldName: "durchgang"},
+	)
 	return err
 }
 
@@ -237,7 +259,13 @@ func (p *Page) evaluate(ctx context.Context, world func() string, expression str
 		if err != nil {
 			return err
 		}
-		r, err := call(ctx, p.wire, p.session, runtime.Evaluate, runtime.EvaluateParams{Expression: expression, UniqueContextID: id, ReturnByValue: &yes, AwaitPromise: &yes})
+		r, err := call(
+			ctx,
+			p.wire,
+			p.session,
+			runtime.Evaluate,
+			runtime.EvaluateParams{Expression: expression, UniqueContextID: id, ReturnByValue: &yes, AwaitPromise: &yes},
+		)
 		switch {
 		case err != nil && ctx.Err() == nil && try < 3 && !errors.Is(err, ErrGone) && p.cause(err) == err:
 			time.Sleep(time.Millisecond) // the page was loaded anew meanwhile
@@ -338,8 +366,19 @@ func (p *Page) bring(ctx context.Context, places ...*Place) error {
 
 // Tap touches a place of the window with a finger.
 func (p *Page) Tap(ctx context.Context, x, y float64) error {
-	post(p.wire, p.session, input.DispatchTouchEvent, input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchStart, TouchPoints: []*input.TouchPoint{{X: x, Y: y}}})
-	_, err := call(ctx, p.wire, p.session, input.DispatchTouchEvent, input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchEnd, TouchPoints: []*input.TouchPoint{}})
+	post(
+		p.wire,
+		p.session,
+		input.DispatchTouchEvent,
+		input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchStart, TouchPoints: []*input.TouchPoint{{X: x, Y: y}}},
+	)
+	_, err := call(
+		ctx,
+		p.wire,
+		p.session,
+		input.DispatchTouchEvent,
+		input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchEnd, TouchPoints: []*input.TouchPoint{}},
+	)
 	return p.cause(err)
 }
 
@@ -356,7 +395,10 @@ func (p *Page) Type(ctx context.Context, text string) error {
 // Press presses a key: a letter, or one by its name as in UI Events, such as ArrowLeft.
 func (p *Page) Press(ctx context.Context, name string) error {
 	if code, named := namedKeys[name]; named {
-		return p.press(ctx, input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyDown, Key: name, Code: name, WindowsVirtualKeyCode: code})
+		return p.press(
+			ctx,
+			input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyDown, Key: name, Code: name, WindowsVirtualKeyCode: code},
+		)
 	}
 	if name == "Enter" {
 		name = "\n"
@@ -368,7 +410,12 @@ func (p *Page) Press(ctx context.Context, name string) error {
 var namedKeys = map[string]int64{"ArrowLeft": 37, "ArrowUp": 38, "ArrowRight": 39, "ArrowDown": 40, "Escape": 27}
 
 func (p *Page) press(ctx context.Context, down input.DispatchKeyEventParams) error {
-	up := input.DispatchKeyEventParams{Type: input.DispatchKeyEventTypeKeyUp, Key: down.Key, Code: down.Code, WindowsVirtualKeyCode: down.WindowsVirtualKeyCode}
+	up := input.DispatchKeyEventParams{
+		Type:                  input.DispatchKeyEventTypeKeyUp,
+		Key:                   down.Key,
+		Code:                  down.Code,
+		WindowsVirtualKeyCode: down.WindowsVirtualKeyCode,
+	}
 	post(p.wire, p.session, input.DispatchKeyEvent, down)
 	_, err := call(ctx, p.wire, p.session, input.DispatchKeyEvent, up)
 	return p.cause(err)

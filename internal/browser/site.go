@@ -50,7 +50,8 @@ type reply struct {
 // answer looks up what a request asks for. Nothing but the site's own files is there.
 func (s Site) answer(method, address string) reply {
 	u, err := url.Parse(address)
-	if err != nil || u.Scheme != "http" || u.Host != host || (method != http.MethodGet && method != http.MethodHead && method != http.MethodPost) {
+	if err != nil || u.Scheme != "http" || u.Host != host ||
+		(method != http.MethodGet && method != http.MethodHead && method != http.MethodPost) {
 		return reply{refused: true}
 	}
 	name := strings.TrimPrefix(path.Clean("/"+u.Path), "/")
@@ -80,9 +81,13 @@ func short(address string) string {
 
 // Causes of a folder that is no page, for errors.Is.
 var (
-	ErrNoPage   = errors.New("there is no page: a page is a file whose name ends in .html, and index.html is opened first")
-	ErrPages    = errors.New("there are several pages, and none of them is index.html: name the one that is opened first so, or say it in the page map, as in page: game.html")
-	ErrNotBuilt = errors.New("the page's scripts are still to be built, which is not done here: hand in what the build makes, as in npm run build, with its folder dist or build")
+	ErrNoPage = errors.New("there is no page: a page is a file whose name ends in .html, and index.html is opened first")
+	ErrPages  = errors.New(
+		"there are several pages, and none of them is index.html: name the one that is opened first so, or say it in the page map, as in page: game.html",
+	)
+	ErrNotBuilt = errors.New(
+		"the page's scripts are still to be built, which is not done here: hand in what the build makes, as in npm run build, with its folder dist or build",
+	)
 )
 
 // built are the folders in which a build leaves its page.

@@ -62,7 +62,13 @@ type match struct {
 // begin starts a game; where the program moves first it has done so when it asks.
 func (m *match) begin(step suite.Step) {
 	view := m.view()
-	moment := suite.Moment{Step: step, Game: m.round, Before: view, View: view, Facts: []game.Fact{{Kind: game.FactTurn, Player: m.pos.Turn()}}}
+	moment := suite.Moment{
+		Step:   step,
+		Game:   m.round,
+		Before: view,
+		View:   view,
+		Facts:  []game.Fact{{Kind: game.FactTurn, Player: m.pos.Turn()}},
+	}
 	m.play(moment)
 	if m.pos.Turn() == m.Program {
 		m.reply(len(m.moments) - 1)

@@ -227,7 +227,10 @@ func (s *pageSeat) bounded(act func(context.Context) error) error {
 	case errors.Is(context.Cause(ctx), errStuck):
 		s.fallen = &judge.Observation{Condition: judge.Stuck, Detail: "for " + s.Patience.Rest.String()}
 	case errors.Is(err, browser.ErrCrashed):
-		s.fallen = &judge.Observation{Condition: judge.Crashed, Detail: "its page in the browser ended, as one does that needs too much memory"}
+		s.fallen = &judge.Observation{
+			Condition: judge.Crashed,
+			Detail:    "its page in the browser ended, as one does that needs too much memory",
+		}
 	default:
 		s.err = err
 	}
@@ -366,10 +369,20 @@ func (s *pageSeat) record(m suite.Moment) bool {
 		events = append(events, Event{At: s.at, Typed: s.typed})
 	}
 	d := &s.done
-	if _, opens := game.Opening(s.Rules); opens && (m.Step.Act == suite.Start || m.Step.Act == suite.Again) && o.Condition == judge.Waiting {
+	if _, opens := game.Opening(s.Rules); opens && (m.Step.Act == suite.Start || m.Step.Act == suite.Again) &&
+		o.Condition == judge.Waiting {
 		o.Facts = nil // what was dealt already is seen at the first move
 	}
-	d.Observations, d.Events, d.Shots = append(d.Observations, o), append(d.Events, append(events, s.printed(o)...)), append(d.Shots, s.shot)
+	d.Observations, d.Events, d.Shots = append(
+		d.Observations,
+		o,
+	), append(
+		d.Events,
+		append(events, s.printed(o)...),
+	), append(
+		d.Shots,
+		s.shot,
+	)
 	d.steps = append(d.steps, s.pageStep)
 	d.Said, d.Stands = append(d.Said, s.Map.News(seen)), append(d.Stands, s.Map.Stands(seen))
 	return s.tried || m.Step.Act != suite.Again
@@ -381,7 +394,16 @@ func (s *pageSeat) seen(m suite.Moment) pagemap.Seen {
 	if m.Step.Act == suite.MakeMove {
 		step.Move = &m.Step.Move
 	}
-	seen := pagemap.Seen{Look: s.looked, Before: s.before, Said: s.said, Dialogs: s.dialogs, Table: s.table, Step: step, Rows: s.rows, Cols: s.cols}
+	seen := pagemap.Seen{
+		Look:    s.looked,
+		Before:  s.before,
+		Said:    s.said,
+		Dialogs: s.dialogs,
+		Table:   s.table,
+		Step:    step,
+		Rows:    s.rows,
+		Cols:    s.cols,
+	}
 	if s.table.Word != "" {
 		s.known.Hide(s.table, s.Map.Screen(seen), m.Step.Act == suite.Start || m.Step.Act == suite.Again)
 		seen.Step.Known.Hiders = s.known.Hiders
@@ -424,7 +446,14 @@ func (s *pageSeat) reloaded(m suite.Moment, o judge.Observation) judge.Observati
 		seen = "it begins another game"
 	}
 	o.Facts = nil
-	o.Checks = []judge.Check{{Aspect: suite.NewGame, Agrees: fresh || same, Expected: "the page goes on with the game or begins another when it is loaded anew", Seen: seen}}
+	o.Checks = []judge.Check{
+		{
+			Aspect:   suite.NewGame,
+			Agrees:   fresh || same,
+			Expected: "the page goes on with the game or begins another when it is loaded anew",
+			Seen:     seen,
+		},
+	}
 	return o
 }
 

@@ -235,7 +235,8 @@ func (s *pageSeat) enter(ctx context.Context, line string) (string, bool, error)
 	if err := s.settle(ctx); err != nil {
 		return "", false, err
 	}
-	if now, _ := s.Map.Box(s.looked, pagemap.FieldThing); now.Text != strings.TrimSpace(line) && slices.Equal(stood, s.Map.Stands(pagemap.Seen{Look: s.looked})) {
+	if now, _ := s.Map.Box(s.looked, pagemap.FieldThing); now.Text != strings.TrimSpace(line) &&
+		slices.Equal(stood, s.Map.Stands(pagemap.Seen{Look: s.looked})) {
 		return "", false, s.fill(ctx, field, "") // the field does not take it, which a person sees
 	}
 	what := fmt.Sprintf("types %q", line)

@@ -16,7 +16,9 @@ import (
 var deeds = map[string]*regexp.Regexp{
 	"deal": regexp.MustCompile(`(?i)^\W*(?:deal|new (?:hand|round|game))\b`),
 	"hit":  regexp.MustCompile(`(?i)^\W*(?:hit|draw|card|twist)\b`), "stand": regexp.MustCompile(`(?i)^\W*(?:stand|stay|stick|hold)\b`),
-	"double": regexp.MustCompile(`(?i)^\W*double\b`), "split": regexp.MustCompile(`(?i)^\W*split\b`), "surrender": regexp.MustCompile(`(?i)\bsurrender\b|give up`),
+	"double": regexp.MustCompile(
+		`(?i)^\W*double\b`,
+	), "split": regexp.MustCompile(`(?i)^\W*split\b`), "surrender": regexp.MustCompile(`(?i)\bsurrender\b|give up`),
 	"insure": regexp.MustCompile(`(?i)^\W*(?:insur|yes, insur)`), "decline": regexp.MustCompile(`(?i)no insurance|decline|no thanks`),
 }
 

@@ -282,9 +282,11 @@ func (d *pageDrafter) settle() (PageDraft, error) {
 		}
 		for i, o := range p.Observations {
 			for _, f := range o.Facts {
-				if f.Kind == game.FactCell || f.Kind == game.FactTurn || f.Kind == game.FactWon || f.Kind == game.FactDrawn || f.Kind == game.FactShown {
+				if f.Kind == game.FactCell || f.Kind == game.FactTurn || f.Kind == game.FactWon || f.Kind == game.FactDrawn ||
+					f.Kind == game.FactShown {
 					tried++
-					if slices.Contains(moments[i].View, f) || slices.Contains(moments[i].Facts, f) || moments[i].Result.Over() && (f.Kind == game.FactWon || f.Kind == game.FactTurn) {
+					if slices.Contains(moments[i].View, f) || slices.Contains(moments[i].Facts, f) ||
+						moments[i].Result.Over() && (f.Kind == game.FactWon || f.Kind == game.FactTurn) {
 						agrees++
 					}
 				}

@@ -281,7 +281,10 @@ func (d *pageDrafter) answers() (n int, err error) {
 	defer v.leave()
 	begins, _ := d.lines()
 	if c := d.sketch.Cursor; c != nil { // where it is said to be is seen without moving it
-		begins = []game.Move{{Cell: game.Cell{Row: int16(c.Row - 1), Col: int16(c.Col - 1)}}, {Cell: game.Cell{Row: int16(d.rows - 1), Col: int16(d.cols - 1)}}}
+		begins = []game.Move{
+			{Cell: game.Cell{Row: int16(c.Row - 1), Col: int16(c.Col - 1)}},
+			{Cell: game.Cell{Row: int16(d.rows - 1), Col: int16(d.cols - 1)}},
+		}
 	}
 	pos, err := d.Rules.Start(d.Setup)
 	if err != nil {
@@ -348,7 +351,8 @@ func (d *pageDrafter) watchOpponent() error {
 		board := v.board()
 		for _, i := range changed {
 			name := program
-			if own := i == free; own || v.Rules.MoveKind() == game.NamesColumn && i%v.cols == free%v.cols && len(changed) > 1 && i == slices.Max(changed) {
+			if own := i == free; own ||
+				v.Rules.MoveKind() == game.NamesColumn && i%v.cols == free%v.cols && len(changed) > 1 && i == slices.Max(changed) {
 				name = person
 			}
 			taken[i] = true

@@ -97,7 +97,8 @@ func (t Terminal) Probe(ctx context.Context, spec sandbox.Spec, moments []suite.
 			return 0, err
 		}
 		last := p.Observations[len(p.Observations)-1]
-		if len(p.Observations) < 2 || p.Observations[0].Condition != judge.Asking || last.Condition == judge.Stuck || last.Condition == judge.Flooding {
+		if len(p.Observations) < 2 || p.Observations[0].Condition != judge.Asking || last.Condition == judge.Stuck ||
+			last.Condition == judge.Flooding {
 			return max(form, 0), nil // no other form will help
 		}
 		taken, placed := takes(last, moments[1])
@@ -283,7 +284,8 @@ func (p *player) nextRound(m suite.Moment) {
 // learn keeps what later screens are read by.
 func (p *player) learn(m suite.Moment) {
 	if _, refused := game.Refused(m.Facts); !refused && p.rest == waits && !p.now.Untyped && !(p.deals && p.opening) {
-		if prompt := p.Book.Skeleton(p.shown.Prompt()); !slices.Contains(p.prompts, prompt) && len(p.prompts) < maxPrompts && p.table.Rounds() {
+		if prompt := p.Book.Skeleton(p.shown.Prompt()); !slices.Contains(p.prompts, prompt) && len(p.prompts) < maxPrompts &&
+			p.table.Rounds() {
 			p.ask(prompt)
 		}
 	}

@@ -51,7 +51,8 @@ func (p *player) formFor(step suite.Step) phrasebook.Form {
 // right reports whether what would be typed for a move that must be refused is right at this prompt, as the
 // number 1 for a card is where a bet is asked for.
 func (p *player) right(m suite.Moment) bool {
-	if !m.Step.Refused || m.Step.Act != suite.MakeMove || !p.table.Rounds() || p.prompts == nil || p.Book.Skeleton(p.shown.Prompt()) != p.prompts[0] {
+	if !m.Step.Refused || m.Step.Act != suite.MakeMove || !p.table.Rounds() || p.prompts == nil ||
+		p.Book.Skeleton(p.shown.Prompt()) != p.prompts[0] {
 		return false
 	}
 	number := func(text string) bool { _, err := strconv.Atoi(text); return err == nil }

@@ -93,7 +93,10 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 		}
 		if free { // whatever is typed
 			answer := people[min(len(p.lines), len(people)-1)]
-			paths = append(paths, path{append(slices.Clone(p.lines), answer), append(slices.Clone(p.answers), [2]string{screen.Prompt(), answer})})
+			paths = append(
+				paths,
+				path{append(slices.Clone(p.lines), answer), append(slices.Clone(p.answers), [2]string{screen.Prompt(), answer})},
+			)
 			continue
 		}
 		found, ok, err := w.moves(p.lines, screen)
@@ -116,7 +119,8 @@ func (s Scout) Find(ctx context.Context, spec func() sandbox.Spec) (Scouted, boo
 			if err != nil {
 				return Scouted{}, false, err
 			}
-			if next := after.last(len(lines)); next != nil && strings.Join(next, "\n") != strings.Join(screen, "\n") && next.Prompt() != screen.Prompt() {
+			if next := after.last(len(lines)); next != nil && strings.Join(next, "\n") != strings.Join(screen, "\n") &&
+				next.Prompt() != screen.Prompt() {
 				paths = append(paths, path{lines, append(slices.Clone(p.answers), [2]string{screen.Prompt(), answer})})
 			}
 		}
@@ -312,7 +316,14 @@ func (s *scout) fit(before []string, w way, screens [3]phrasebook.Screen, spots 
 		if board == nil {
 			continue
 		}
-		found := Scouted{Move: move, Base: base, Board: board, Free: g.free(screens[0], s.Rows, s.Cols, spots[0]), Marks: [2]string{string(mark)}, labels: g.labelled(screens[0], move, s.Cols)}
+		found := Scouted{
+			Move:   move,
+			Base:   base,
+			Board:  board,
+			Free:   g.free(screens[0], s.Rows, s.Cols, spots[0]),
+			Marks:  [2]string{string(mark)},
+			labels: g.labelled(screens[0], move, s.Cols),
+		}
 		found.Replies = s.replies(before, screens[0], g)
 		if second := r.last(len(lines)); second != nil { // a program with a fault may have no second mark
 			if other, ok := secondMark(second, screens[0], g, at, mark); ok {
@@ -354,8 +365,14 @@ func (s *scout) fitDrops(before []string, w way, screens [3]phrasebook.Screen, s
 	if other == mark { // the same player moves again
 		marks[1] = ""
 	}
-	return Scouted{Move: []string{w.first.col}, Base: w.first.base, Board: board, Free: g.free(screens[0], s.Rows, s.Cols, spots[0]), Marks: marks,
-		Replies: s.replies(before, screens[0], g)}, true, nil
+	return Scouted{
+		Move:    []string{w.first.col},
+		Base:    w.first.base,
+		Board:   board,
+		Free:    g.free(screens[0], s.Rows, s.Cols, spots[0]),
+		Marks:   marks,
+		Replies: s.replies(before, screens[0], g),
+	}, true, nil
 }
 
 // replies reports whether a program has put a mark of its own beside the first one that was typed.

@@ -52,7 +52,8 @@ func codesOn(screen phrasebook.Screen, cells, cols int) (lists [][]string) {
 		if len(list) != n || slices.ContainsFunc(list, func(code string) bool { return len([]rune(code)) > longestCode }) {
 			return
 		}
-		if sorted := slices.Compact(slices.Sorted(slices.Values(list))); len(sorted) == n && !slices.ContainsFunc(lists, func(l []string) bool { return slices.Equal(l, list) }) {
+		if sorted := slices.Compact(slices.Sorted(slices.Values(list))); len(sorted) == n &&
+			!slices.ContainsFunc(lists, func(l []string) bool { return slices.Equal(l, list) }) {
 			lists = append(lists, list)
 		}
 	}

@@ -154,7 +154,14 @@ var (
 func swapped(move []string, text string) string {
 	row, col := rowWords.FindStringIndex(text), colWords.FindStringIndex(text)
 	typed := strings.Join(move, " ")
-	r, c := strings.Index(typed, "{row"), max(strings.Index(typed, "{col"), strings.Index(typed, "{letter"), strings.Index(typed, "{small-letter"))
+	r, c := strings.Index(
+		typed,
+		"{row",
+	), max(
+		strings.Index(typed, "{col"),
+		strings.Index(typed, "{letter"),
+		strings.Index(typed, "{small-letter"),
+	)
 	if row == nil || col == nil || r < 0 || c < 0 || (row[0] < col[0]) == (r < c) {
 		return ""
 	}

@@ -188,7 +188,10 @@ password is asked for, or read from standard input.`,
 		RunE: func(c *cobra.Command, args []string) error {
 			link, err := url.Parse(args[0])
 			if err != nil || link.Fragment == "" {
-				return &exitError{exitInput, errors.New("this is no link of Durchgang: it ends in /accept-invite# and a secret; put it in quotes")}
+				return &exitError{
+					exitInput,
+					errors.New("this is no link of Durchgang: it ends in /accept-invite# and a secret; put it in quotes"),
+				}
 			}
 			if link.Host != "" {
 				o.server = link.Scheme + "://" + link.Host
@@ -324,7 +327,14 @@ func (o *options) printInvitation(c *cobra.Command, i record.Invitation, err err
 			fmt.Fprintf(w, "%s is in; %s\n", i.Login, withoutLink(i))
 			return
 		}
-		fmt.Fprintf(w, "%s chooses a password here, until %s:\n  %s%s\n", i.Login, local(i.ExpiresAt), strings.TrimRight(o.server, "/"), i.Link)
+		fmt.Fprintf(
+			w,
+			"%s chooses a password here, until %s:\n  %s%s\n",
+			i.Login,
+			local(i.ExpiresAt),
+			strings.TrimRight(o.server, "/"),
+			i.Link,
+		)
 	})
 }
 
@@ -419,7 +429,11 @@ func printPeople(w io.Writer, people []record.Person) {
 }
 
 func memberCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "member", Short: "The people of a course", Example: "  durchgang member add evening-class ben --role assistant"}
+	c := &cobra.Command{
+		Use:     "member",
+		Short:   "The people of a course",
+		Example: "  durchgang member add evening-class ben --role assistant",
+	}
 	p := record.Participant{}
 	var role string
 	add := &cobra.Command{

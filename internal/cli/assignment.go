@@ -17,9 +17,22 @@ import (
 )
 
 func assignmentCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "assignment", Short: "Assignments of a course", Example: "  durchgang assignment create evening-class/tic-tac-toe --game tic-tac-toe\n  durchgang assignment list evening-class"}
-	c.AddCommand(assignmentCreateCommand(o), assignmentDryRunCommand(o), assignmentChangeCommand(o), assignmentListCommand(o), assignmentShowCommand(o),
-		assignmentRevisionsCommand(o), assignmentExportCommand(o), assignmentImportCommand(o), assignmentKitCommand(o))
+	c := &cobra.Command{
+		Use:     "assignment",
+		Short:   "Assignments of a course",
+		Example: "  durchgang assignment create evening-class/tic-tac-toe --game tic-tac-toe\n  durchgang assignment list evening-class",
+	}
+	c.AddCommand(
+		assignmentCreateCommand(o),
+		assignmentDryRunCommand(o),
+		assignmentChangeCommand(o),
+		assignmentListCommand(o),
+		assignmentShowCommand(o),
+		assignmentRevisionsCommand(o),
+		assignmentExportCommand(o),
+		assignmentImportCommand(o),
+		assignmentKitCommand(o),
+	)
 	return c
 }
 
@@ -49,8 +62,18 @@ func (f *assignmentFlags) add(c *cobra.Command) {
 	c.Flags().StringVar(&f.Channel, "channel", record.Terminal, "how programs are driven: "+grading.ChannelHelp())
 	c.Flags().StringVar(&f.book, "phrasebook", "", "YAML file that says how the programs talk, or how their functions are called")
 	c.Flags().StringVar(&f.scripts, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
-	c.Flags().BoolVar(&f.own, "own", false, "take the suite for programs that choose the word, hide the fleet or shuffle the cards by themselves")
-	c.Flags().StringVar(&f.Opens, "opens", "", "before it students cannot hand in: 2026-11-30T18:00 on the course's clock, or with an offset")
+	c.Flags().BoolVar(
+		&f.own,
+		"own",
+		false,
+		"take the suite for programs that choose the word, hide the fleet or shuffle the cards by themselves",
+	)
+	c.Flags().StringVar(
+		&f.Opens,
+		"opens",
+		"",
+		"before it students cannot hand in: 2026-11-30T18:00 on the course's clock, or with an offset",
+	)
 	c.Flags().StringVar(&f.Due, "due", "", "after it a program is late")
 	c.Flags().StringVar(&f.Closes, "closes", "", "after it students cannot hand in")
 	c.Flags().IntVar(&f.Attempts, "attempts", 0, "submissions that a student may hand in; 0 for any number")
@@ -267,7 +290,16 @@ func assignmentShowCommand(o *options) *cobra.Command {
 				a, err = o.client().Assignment(c.Context(), course, name)
 			}
 			return o.answer(c, a, err, func(w io.Writer) {
-				fmt.Fprintf(w, "%s/%s, revision %d: %s\n%s, through the channel %s\n", a.Course, a.Name, a.Revision, printable(a.Title), a.Game, a.Channel)
+				fmt.Fprintf(
+					w,
+					"%s/%s, revision %d: %s\n%s, through the channel %s\n",
+					a.Course,
+					a.Name,
+					a.Revision,
+					printable(a.Title),
+					a.Game,
+					a.Channel,
+				)
 				for _, t := range []struct {
 					says string
 					at   *time.Time
@@ -313,7 +345,12 @@ func assignmentRevisionsCommand(o *options) *cobra.Command {
 }
 
 // fetchCommand fetches an archive of an assignment and writes it to a file.
-func fetchCommand(o *options, use, short string, fetch func(*client.Client, *cobra.Command, string, string) ([]byte, error), ending string) *cobra.Command {
+func fetchCommand(
+	o *options,
+	use, short string,
+	fetch func(*client.Client, *cobra.Command, string, string) ([]byte, error),
+	ending string,
+) *cobra.Command {
 	var output string
 	c := &cobra.Command{
 		Use: use + " COURSE/NAME", Short: short, Args: exactly("COURSE/NAME"), Example: "  durchgang assignment " + use + " evening-class/tic-tac-toe",
@@ -331,7 +368,12 @@ func fetchCommand(o *options, use, short string, fetch func(*client.Client, *cob
 				file = name + ending
 			}
 			err = os.WriteFile(file, data, 0o644)
-			return o.answer(c, map[string]any{"file": file, "bytes": len(data)}, err, func(w io.Writer) { fmt.Fprintf(w, "%s, %d bytes\n", file, len(data)) })
+			return o.answer(
+				c,
+				map[string]any{"file": file, "bytes": len(data)},
+				err,
+				func(w io.Writer) { fmt.Fprintf(w, "%s, %d bytes\n", file, len(data)) },
+			)
 		},
 	}
 	c.Flags().StringVarP(&output, "output", "o", "", "file to write; without it NAME"+ending)
@@ -339,15 +381,27 @@ func fetchCommand(o *options, use, short string, fetch func(*client.Client, *cob
 }
 
 func assignmentExportCommand(o *options) *cobra.Command {
-	return fetchCommand(o, "export", "Write what is graded, and how, as one archive", func(k *client.Client, c *cobra.Command, course, name string) ([]byte, error) {
-		return k.Export(c.Context(), course, name)
-	}, ".zip")
+	return fetchCommand(
+		o,
+		"export",
+		"Write what is graded, and how, as one archive",
+		func(k *client.Client, c *cobra.Command, course, name string) ([]byte, error) {
+			return k.Export(c.Context(), course, name)
+		},
+		".zip",
+	)
 }
 
 func assignmentKitCommand(o *options) *cobra.Command {
-	return fetchCommand(o, "kit", "Write what students begin with: brief, public scripts, files to start from", func(k *client.Client, c *cobra.Command, course, name string) ([]byte, error) {
-		return k.Kit(c.Context(), course, name)
-	}, "-kit.zip")
+	return fetchCommand(
+		o,
+		"kit",
+		"Write what students begin with: brief, public scripts, files to start from",
+		func(k *client.Client, c *cobra.Command, course, name string) ([]byte, error) {
+			return k.Kit(c.Context(), course, name)
+		},
+		"-kit.zip",
+	)
 }
 
 func assignmentImportCommand(o *options) *cobra.Command {

@@ -142,7 +142,14 @@ hand in for a student with --student.`,
 				sub, err = o.client().Submit(c.Context(), course, assignment, student, name, data)
 			}
 			return o.answer(c, sub, err, func(w io.Writer) {
-				fmt.Fprintf(w, "handed in for %s: %s, %d bytes, %s\n", sub.Student, plural(sub.Files, "file"), sub.Size, local(sub.CreatedAt))
+				fmt.Fprintf(
+					w,
+					"handed in for %s: %s, %d bytes, %s\n",
+					sub.Student,
+					plural(sub.Files, "file"),
+					sub.Size,
+					local(sub.CreatedAt),
+				)
 			})
 		},
 	}
@@ -243,13 +250,30 @@ func printMine(w io.Writer, list []record.Mine) {
 		if m.Result != nil {
 			points = m.Result.Points.String() + " / " + m.Result.Of.String()
 		}
-		t.AppendRow(table.Row{m.Course + "/" + m.Assignment, printable(m.Title), onClock(m.DueAt, m.Zone), len(m.HandedIn), m.TriesLeft, points, m.Shut})
+		t.AppendRow(
+			table.Row{
+				m.Course + "/" + m.Assignment,
+				printable(m.Title),
+				onClock(m.DueAt, m.Zone),
+				len(m.HandedIn),
+				m.TriesLeft,
+				points,
+				m.Shut,
+			},
+		)
 	}
 	t.Render()
 }
 
 func printRequest(w io.Writer, r record.Request) {
-	fmt.Fprintf(w, "\nrequest %d of %s, %s:\n  %s\n", r.ID, r.Student, local(r.AskedAt), printable(strings.ReplaceAll(r.Question, "\n", "\n  ")))
+	fmt.Fprintf(
+		w,
+		"\nrequest %d of %s, %s:\n  %s\n",
+		r.ID,
+		r.Student,
+		local(r.AskedAt),
+		printable(strings.ReplaceAll(r.Question, "\n", "\n  ")),
+	)
 	if r.AnsweredAt != nil {
 		fmt.Fprintf(w, "%s answers, %s:\n  %s\n", r.AnsweredBy, local(*r.AnsweredAt), printable(strings.ReplaceAll(r.Answer, "\n", "\n  ")))
 	}

@@ -24,7 +24,14 @@ func contestCommand(o *options) *cobra.Command {
 		Use: "contest", Short: "Contests of strategies",
 		Example: "  durchgang contest create evening-class/noughts --game tic-tac-toe\n  durchgang contest enter evening-class/noughts demo/contest/tic-tac-toe\n  durchgang contest start evening-class/noughts --wait\n  durchgang contest show evening-class/noughts",
 	}
-	c.AddCommand(contestCreateCommand(o), contestListCommand(o), contestEnterCommand(o), contestDropCommand(o), contestSeedCommand(o), contestStartCommand(o))
+	c.AddCommand(
+		contestCreateCommand(o),
+		contestListCommand(o),
+		contestEnterCommand(o),
+		contestDropCommand(o),
+		contestSeedCommand(o),
+		contestStartCommand(o),
+	)
 	for act, short := range map[string]string{"pause": "Pause a contest: matches in progress are finished", "resume": "Resume a paused contest", "cancel": "End a contest as it is"} {
 		c.AddCommand(&cobra.Command{
 			Use: act + " COURSE/CONTEST", Short: short, Args: exactly("a COURSE/CONTEST"), Example: "  durchgang contest " + act + " evening-class/noughts",
@@ -34,7 +41,15 @@ func contestCommand(o *options) *cobra.Command {
 			}),
 		})
 	}
-	c.AddCommand(contestMoreCommand(o), contestShowCommand(o), contestMatchesCommand(o), contestPlayerCommand(o), contestReplayCommand(o), contestExportCommand(o), contestPointsCommand(o))
+	c.AddCommand(
+		contestMoreCommand(o),
+		contestShowCommand(o),
+		contestMatchesCommand(o),
+		contestPlayerCommand(o),
+		contestReplayCommand(o),
+		contestExportCommand(o),
+		contestPointsCommand(o),
+	)
 	return c
 }
 
@@ -59,17 +74,32 @@ type termsFlags struct {
 
 func (f *termsFlags) add(c *cobra.Command) {
 	c.Flags().StringVar(&f.game, "game", "", gameFlag)
-	c.Flags().StringVar(&f.format, "format", "", "all (all against all), swiss, knockout, double-knockout, groups or ladder; games for one are deals")
+	c.Flags().StringVar(
+		&f.format,
+		"format",
+		"",
+		"all (all against all), swiss, knockout, double-knockout, groups or ladder; games for one are deals",
+	)
 	c.Flags().IntVar(&f.terms.Rounds, "rounds", 0, "all: how often each meets each, 1 or 2; swiss, ladder: how many rounds")
 	c.Flags().IntVar(&f.terms.Groups, "groups", 0, "how many groups")
-	c.Flags().IntVar(&f.terms.Deals, "deals", 0, "deals of a match, each played from both sides; of a game for one, how many everyone plays")
+	c.Flags().IntVar(
+		&f.terms.Deals,
+		"deals",
+		0,
+		"deals of a match, each played from both sides; of a game for one, how many everyone plays",
+	)
 	c.Flags().IntVar(&f.terms.Opening, "opening", 0, "moves at random before the players are asked, the same for everyone")
 	c.Flags().BoolVar(&f.terms.Hands, "hands", false, "blackjack: every two cards against every open card once")
 	c.Flags().StringVar(&f.memory, "memory", "", "match: a program stays for all games of a match; game: it is started for each")
 	c.Flags().Float64Var(&f.terms.Seconds, "seconds", 0, "a player's time for a game; 10 without it")
 	c.Flags().Uint64Var(&f.terms.Seed, "seed", 1, "settles chance: the same seed gives the same deals")
 	c.Flags().StringVar(&f.words, "words", "", "file with a secret word in each line, for hangman")
-	c.Flags().StringVar(&f.functions, "functions", "", "YAML file that says how strategies that are functions are called (docs/contests.md)")
+	c.Flags().StringVar(
+		&f.functions,
+		"functions",
+		"",
+		"YAML file that says how strategies that are functions are called (docs/contests.md)",
+	)
 }
 
 // read completes the terms, and returns the text of the functions file.
@@ -110,7 +140,11 @@ then it is started.`,
 			if err != nil {
 				return err
 			}
-			found, err := o.client().CreateContest(c.Context(), course, client.ContestForm{Name: name, Title: title, Terms: terms, Functions: functions})
+			found, err := o.client().CreateContest(
+				c.Context(),
+				course,
+				client.ContestForm{Name: name, Title: title, Terms: terms, Functions: functions},
+			)
 			return o.answer(c, found, err, func(w io.Writer) { printContest(w, found) })
 		}),
 	}
@@ -128,7 +162,16 @@ func contestListCommand(o *options) *cobra.Command {
 				t := newTable(w)
 				t.AppendHeader(table.Row{"contest", "title", "game", "format", "state", "matches"})
 				for _, c := range list {
-					t.AppendRow(table.Row{c.Name, printable(c.Title), c.Terms.Variant, c.Terms.Format, c.State, fmt.Sprintf("%d of %d", c.Done, c.Matches)})
+					t.AppendRow(
+						table.Row{
+							c.Name,
+							printable(c.Title),
+							c.Terms.Variant,
+							c.Terms.Format,
+							c.State,
+							fmt.Sprintf("%d of %d", c.Done, c.Matches),
+						},
+					)
 				}
 				t.Render()
 			})

@@ -13,7 +13,11 @@ import (
 )
 
 func courseCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "course", Short: "Courses", Example: "  durchgang course create evening-class --title 'Evening class'\n  durchgang course list --json"}
+	c := &cobra.Command{
+		Use:     "course",
+		Short:   "Courses",
+		Example: "  durchgang course create evening-class --title 'Evening class'\n  durchgang course list --json",
+	}
 	var title, zone, ends string
 	var keep int
 	create := &cobra.Command{
@@ -79,7 +83,11 @@ func printCourses(w io.Writer, courses []record.Course) {
 }
 
 func rosterCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "roster", Short: "The students of a course", Example: "  durchgang roster import evening-class students.csv --preview"}
+	c := &cobra.Command{
+		Use:     "roster",
+		Short:   "The students of a course",
+		Example: "  durchgang roster import evening-class students.csv --preview",
+	}
 	c.AddCommand(rosterImportCommand(o), rosterListCommand(o), rosterInviteCommand(o), rosterDropCommand(o), rosterForgetCommand(o))
 	return c
 }
@@ -188,7 +196,10 @@ func rosterForgetCommand(o *options) *cobra.Command {
 		Example: "  durchgang roster forget evening-class ada-brandt --yes",
 		RunE: func(c *cobra.Command, args []string) error {
 			if !sure {
-				return &usageError{c, fmt.Errorf("submissions, results, evidence and the account of %s will be deleted permanently: say --yes", args[1])}
+				return &usageError{
+					c,
+					fmt.Errorf("submissions, results, evidence and the account of %s will be deleted permanently: say --yes", args[1]),
+				}
 			}
 			n, err := o.client().Forget(c.Context(), args[0], args[1])
 			return o.answer(c, map[string]any{"student": args[1], "submissions": n}, err, func(w io.Writer) {

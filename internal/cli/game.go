@@ -21,7 +21,11 @@ import (
 )
 
 func gameCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "game", Short: "The games and their rules", Example: "  durchgang game list\n  durchgang game play tic-tac-toe --against simple"}
+	c := &cobra.Command{
+		Use:     "game",
+		Short:   "The games and their rules",
+		Example: "  durchgang game list\n  durchgang game play tic-tac-toe --against simple",
+	}
 	c.AddCommand(gameListCommand(o), gameShowCommand(o), gameCountCommand(o), gamePlayCommand(o))
 	return c
 }
@@ -136,7 +140,16 @@ func gameCountCommand(o *options) *cobra.Command {
 
 func printPlies(w io.Writer, rules game.Rules, list []game.Ply) {
 	t := newTable(w)
-	t.AppendHeader(table.Row{"ply", "sequences", "positions", "won by " + rules.PlayerName(game.First), "won by " + rules.PlayerName(game.Second), "drawn"})
+	t.AppendHeader(
+		table.Row{
+			"ply",
+			"sequences",
+			"positions",
+			"won by " + rules.PlayerName(game.First),
+			"won by " + rules.PlayerName(game.Second),
+			"drawn",
+		},
+	)
 	columns := make([]table.ColumnConfig, 6)
 	for i := range columns {
 		columns[i] = table.ColumnConfig{Number: i + 1, Align: text.AlignRight, AlignHeader: text.AlignRight}

@@ -41,7 +41,13 @@ func runCommand(o *options) *cobra.Command {
 			}
 			return o.answer(c, run, err, func(w io.Writer) {
 				if len(open) > 0 {
-					fmt.Fprintf(w, "not graded yet: %s\ndurchgang show %s %s says why.\n", printable(list(open, 8)), args[0], printable(open[0]))
+					fmt.Fprintf(
+						w,
+						"not graded yet: %s\ndurchgang show %s %s says why.\n",
+						printable(list(open, 8)),
+						args[0],
+						printable(open[0]),
+					)
 				}
 				printRun(w, run)
 			})
@@ -68,7 +74,18 @@ func runCommand(o *options) *cobra.Command {
 				t := newTable(w)
 				t.AppendHeader(table.Row{"run", "begun", "by", "revision", "state", "graded", "kept", ""})
 				for _, r := range runs {
-					t.AppendRow(table.Row{r.ID, local(r.CreatedAt), r.Login, r.Revision, r.State, fmt.Sprintf("%d / %d", r.Done, r.Total), r.Kept, about(r)})
+					t.AppendRow(
+						table.Row{
+							r.ID,
+							local(r.CreatedAt),
+							r.Login,
+							r.Revision,
+							r.State,
+							fmt.Sprintf("%d / %d", r.Done, r.Total),
+							r.Kept,
+							about(r),
+						},
+					)
 				}
 				t.Render()
 			})
@@ -167,8 +184,19 @@ What cannot change is not run again. Nothing counts before durchgang regrade acc
 }
 
 func printComparison(w io.Writer, c record.RunComparison) {
-	fmt.Fprintf(w, "run %d (revision %d) and run %d (revision %d): %s up, %d down, %d otherwise different, %d the same; %d were not run again\n",
-		c.Before.ID, c.Before.Revision, c.After.ID, c.After.Revision, plural(c.Up, "student"), c.Down, len(c.Changed)-c.Up-c.Down, c.Same, c.After.Kept)
+	fmt.Fprintf(
+		w,
+		"run %d (revision %d) and run %d (revision %d): %s up, %d down, %d otherwise different, %d the same; %d were not run again\n",
+		c.Before.ID,
+		c.Before.Revision,
+		c.After.ID,
+		c.After.Revision,
+		plural(c.Up, "student"),
+		c.Down,
+		len(c.Changed)-c.Up-c.Down,
+		c.Same,
+		c.After.Kept,
+	)
 	for _, k := range c.Changed {
 		fmt.Fprintf(w, "\n%s: %s → %s\n", printable(k.Student), k.Before, k.After)
 		for _, why := range k.Why {
@@ -178,7 +206,11 @@ func printComparison(w io.Writer, c record.RunComparison) {
 }
 
 func compareCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "compare", Short: "Two runs, or two results, side by side", Example: "  durchgang compare runs 3 5\n  durchgang compare results 17 31"}
+	c := &cobra.Command{
+		Use:     "compare",
+		Short:   "Two runs, or two results, side by side",
+		Example: "  durchgang compare runs 3 5\n  durchgang compare results 17 31",
+	}
 	two := func(what string, answer func(c *cobra.Command, a, b int64) error) *cobra.Command {
 		return &cobra.Command{
 			Use: what + "s A B", Short: fmt.Sprintf("Two %ss side by side", what), Args: exactly("the number of one "+what, "that of the other"), Example: fmt.Sprintf("  durchgang compare %ss 3 5", what),
@@ -213,7 +245,14 @@ func printPair(w io.Writer, p record.Pair) {
 	t := newTable(w)
 	t.AppendHeader(table.Row{"criterion", "left", "right", "points"})
 	for _, c := range p.Criteria {
-		t.AppendRow(table.Row{c.Name, paint(w, c.Left, string(c.Left)), paint(w, c.Right, string(c.Right)), fmt.Sprintf("%s → %s of %s", c.Had, c.Has, c.Of)})
+		t.AppendRow(
+			table.Row{
+				c.Name,
+				paint(w, c.Left, string(c.Left)),
+				paint(w, c.Right, string(c.Right)),
+				fmt.Sprintf("%s → %s of %s", c.Had, c.Has, c.Of),
+			},
+		)
 	}
 	t.Render()
 	for _, s := range p.Scripts {
@@ -306,7 +345,11 @@ func withdrawCommand(o *options) *cobra.Command {
 }
 
 func requestCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "request", Short: "Students' regrade requests", Example: "  durchgang request list evening-class/tic-tac-toe\n  durchgang request answer 4 'You are right: two points more.'"}
+	c := &cobra.Command{
+		Use:     "request",
+		Short:   "Students' regrade requests",
+		Example: "  durchgang request list evening-class/tic-tac-toe\n  durchgang request answer 4 'You are right: two points more.'",
+	}
 	c.AddCommand(&cobra.Command{
 		Use: "list COURSE/ASSIGNMENT", Short: "List the requests, open ones first", Args: exactly("COURSE/ASSIGNMENT"), Example: "  durchgang request list evening-class/tic-tac-toe",
 		RunE: func(c *cobra.Command, args []string) error {

@@ -14,7 +14,11 @@ import (
 )
 
 func pageCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "page", Short: "Page maps: where on a page a game is", Example: "  durchgang page draft page/ --game connect-four"}
+	c := &cobra.Command{
+		Use:     "page",
+		Short:   "Page maps: where on a page a game is",
+		Example: "  durchgang page draft page/ --game connect-four",
+	}
 	c.AddCommand(pageDraftCommand(o), pageCheckCommand(o))
 	return c
 }

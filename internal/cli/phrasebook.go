@@ -14,7 +14,11 @@ import (
 )
 
 func phrasebookCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "phrasebook", Short: "Phrasebooks: how programs talk", Example: "  durchgang phrasebook check book.yaml --transcript session.txt"}
+	c := &cobra.Command{
+		Use:     "phrasebook",
+		Short:   "Phrasebooks: how programs talk",
+		Example: "  durchgang phrasebook check book.yaml --transcript session.txt",
+	}
 	c.AddCommand(phrasebookCheckCommand(o), phrasebookDraftCommand(o), phrasebookSetCommand(o))
 	return c
 }

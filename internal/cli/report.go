@@ -210,7 +210,10 @@ func (o *options) row(c *cobra.Command, name, student string, run int64) (record
 			return row, nil
 		}
 	}
-	return record.Row{}, &exitError{exitInput, fmt.Errorf("run %d has no student %q; durchgang matrix %s lists them", m.Run.ID, student, name)}
+	return record.Row{}, &exitError{
+		exitInput,
+		fmt.Errorf("run %d has no student %q; durchgang matrix %s lists them", m.Run.ID, student, name),
+	}
 }
 
 func reportCommand(o *options) *cobra.Command {
@@ -352,7 +355,15 @@ func printReplay(w io.Writer, r record.Replay) {
 		}
 		for _, k := range step.Comparisons {
 			if k.State == judge.Differs {
-				fmt.Fprintf(w, "   %s\n", paint(w, judge.Differs, fmt.Sprintf("%s expected %s; seen: %s", signs[judge.Differs], k.Expected, printable(orNothing(k.Seen)))))
+				fmt.Fprintf(
+					w,
+					"   %s\n",
+					paint(
+						w,
+						judge.Differs,
+						fmt.Sprintf("%s expected %s; seen: %s", signs[judge.Differs], k.Expected, printable(orNothing(k.Seen))),
+					),
+				)
 			}
 		}
 	}
@@ -360,5 +371,11 @@ func printReplay(w io.Writer, r record.Replay) {
 		fmt.Fprintln(w, "\nThe program did the same as when it was graded.")
 		return
 	}
-	fmt.Fprintf(w, "\nThe program did something else this time. When it was graded, at step %d: expected %s; seen: %s\n", r.Finding.Step, r.Finding.Expected, printable(orNothing(r.Finding.Seen)))
+	fmt.Fprintf(
+		w,
+		"\nThe program did something else this time. When it was graded, at step %d: expected %s; seen: %s\n",
+		r.Finding.Step,
+		r.Finding.Expected,
+		printable(orNothing(r.Finding.Seen)),
+	)
 }

@@ -34,7 +34,12 @@ func (s setting) variable() string {
 func settings() []setting {
 	return []setting{
 		{"listen", defaultListen, "address to answer on", "serve"},
-		{"database", "", "address of a PostgreSQL database; empty for one that the service starts on loopback", "serve work backup restore"},
+		{
+			"database",
+			"",
+			"address of a PostgreSQL database; empty for one that the service starts on loopback",
+			"serve work backup restore",
+		},
 		{"data", defaultData(), "folder for the database that is started without --database", "serve backup restore"},
 		{"workers", fmt.Sprint(runtime.NumCPU()), "submissions graded at the same time; 0 where only durchgang work grades", "serve work"},
 		{"git-hosts", "", "machines from which students may hand in with git, with commas between; teachers may use any", "serve"},
@@ -101,7 +106,10 @@ func readConfig(file string) (map[string]string, error) {
 	texts := map[string]string{}
 	for name, value := range kept {
 		if !slices.ContainsFunc(settings(), func(s setting) bool { return s.name == name }) {
-			return nil, &exitError{exitInput, document.Fail(file, string(data), "$."+name, errors.New("there is no such setting; durchgang config lists them"))}
+			return nil, &exitError{
+				exitInput,
+				document.Fail(file, string(data), "$."+name, errors.New("there is no such setting; durchgang config lists them")),
+			}
 		}
 		switch value.(type) {
 		case string, uint64, int64, bool:

@@ -90,7 +90,13 @@ func printSparring(w io.Writer, s tournament.Sparring, step int) {
 		printSteps(w, g.Steps, 0, g.Foul)
 		return
 	}
-	fmt.Fprintf(w, "%s, a strategy in %s, asked through %s\n", s.Variant, s.Language, map[string]string{record.Wire: "the protocol", record.Function: "its function", record.Terminal: "the terminal"}[s.Channel])
+	fmt.Fprintf(
+		w,
+		"%s, a strategy in %s, asked through %s\n",
+		s.Variant,
+		s.Language,
+		map[string]string{record.Wire: "the protocol", record.Function: "its function", record.Terminal: "the terminal"}[s.Channel],
+	)
 	t := newTable(w)
 	t.AppendHeader(table.Row{"game", "you move", "result", "moves", "best moves", "first blunder", "foul"})
 	if s.Measure != "" {
@@ -121,7 +127,17 @@ func printSparring(w io.Writer, s tournament.Sparring, step int) {
 		if q.Blunder > 0 {
 			blunder = fmt.Sprintf("move %d", q.Blunder)
 		}
-		t.AppendRow(table.Row{i + 1, map[bool]string{true: "first", false: "second"}[g.First == 0], resultOf(c, g.Bout), g.Plies, best, blunder, printable(g.Foul)})
+		t.AppendRow(
+			table.Row{
+				i + 1,
+				map[bool]string{true: "first", false: "second"}[g.First == 0],
+				resultOf(c, g.Bout),
+				g.Plies,
+				best,
+				blunder,
+				printable(g.Foul),
+			},
+		)
 	}
 	t.Render()
 	if s.Measure == "" {

@@ -13,7 +13,16 @@ import (
 )
 
 func printContest(w io.Writer, c record.Contest) {
-	fmt.Fprintf(w, "%s: %s, %s, %s; %d of %d matches played\n", printable(c.Title), c.Terms.Variant, c.Terms.Format, c.State, c.Done, c.Matches)
+	fmt.Fprintf(
+		w,
+		"%s: %s, %s, %s; %d of %d matches played\n",
+		printable(c.Title),
+		c.Terms.Variant,
+		c.Terms.Format,
+		c.State,
+		c.Done,
+		c.Matches,
+	)
 	t := newTable(w)
 	t.AppendHeader(table.Row{"seed", "player", "speaks", "language", "problem"})
 	for _, e := range c.Entrants {
@@ -28,15 +37,29 @@ func printContest(w io.Writer, c record.Contest) {
 
 func printStandings(w io.Writer, p record.ContestPage) {
 	c := p.Contest
-	fmt.Fprintf(w, "%s: %s, %s, %s; %d of %d matches, %s\n", printable(c.Title), c.Terms.Variant, c.Terms.Format, c.State, c.Done, c.Matches, plural(p.Ranking.Games, "game"))
+	fmt.Fprintf(
+		w,
+		"%s: %s, %s, %s; %d of %d matches, %s\n",
+		printable(c.Title),
+		c.Terms.Variant,
+		c.Terms.Format,
+		c.State,
+		c.Done,
+		c.Matches,
+		plural(p.Ranking.Games, "game"),
+	)
 	t := newTable(w)
 	if c.Measure != "" {
-		t.AppendHeader(table.Row{"", "player", c.Measure, "±", "house's best", "games", "fouls", "best moves", "cost a move", "better than the next"})
+		t.AppendHeader(
+			table.Row{"", "player", c.Measure, "±", "house's best", "games", "fouls", "best moves", "cost a move", "better than the next"},
+		)
 	} else {
 		t.AppendHeader(table.Row{"", "player", "points", "won", "drawn", "lost", "fouls", "strength", "±", "best moves", "thrown", "better than the next"})
 	}
 	if !slices.ContainsFunc(p.Ranking.Rows, func(r record.Rank) bool { return r.Quality.Moves > 0 }) {
-		t.SetColumnConfigs([]table.ColumnConfig{{Name: "best moves", Hidden: true}, {Name: "cost a move", Hidden: true}, {Name: "thrown", Hidden: true}})
+		t.SetColumnConfigs(
+			[]table.ColumnConfig{{Name: "best moves", Hidden: true}, {Name: "cost a move", Hidden: true}, {Name: "thrown", Hidden: true}},
+		)
 	}
 	for i, r := range p.Ranking.Rows {
 		name, next := printable(c.Entrants[r.Player].Name), ""
@@ -48,7 +71,9 @@ func printStandings(w io.Writer, p record.ContestPage) {
 			best, cost = percent(float64(q.Best)/float64(q.Moves)), fmt.Sprintf("%.3f", q.Cost/float64(q.Moves))
 		}
 		if c.Measure != "" {
-			t.AppendRow(table.Row{r.Place, name, mean(c, r.Mean.Mean), mean(c, r.Error), mean(c, r.House), r.Games, r.Fouls, best, cost, next})
+			t.AppendRow(
+				table.Row{r.Place, name, mean(c, r.Mean.Mean), mean(c, r.Error), mean(c, r.House), r.Games, r.Fouls, best, cost, next},
+			)
 		} else {
 			t.AppendRow(table.Row{r.Place, name, r.Points, r.Wins, r.Draws, r.Losses, r.Fouls, fmt.Sprintf("%+.2f", r.Strength), fmt.Sprintf("%.2f", r.Error), best, r.Quality.Thrown, next})
 		}
@@ -62,7 +87,11 @@ func printStandings(w io.Writer, p record.ContestPage) {
 		fmt.Fprintf(w, "Of %d of %d neighbours it is not sure to 95 %% who is better.\n", p.Ranking.Open, len(p.Ranking.Rows)-1)
 	}
 	if p.Ranking.Equal > 0 {
-		fmt.Fprintf(w, "%s equal to an earlier one, move by move, and count once for the strengths.\n", plural(p.Ranking.Equal, "game")+map[bool]string{true: " is", false: " are"}[p.Ranking.Equal == 1])
+		fmt.Fprintf(
+			w,
+			"%s equal to an earlier one, move by move, and count once for the strengths.\n",
+			plural(p.Ranking.Equal, "game")+map[bool]string{true: " is", false: " are"}[p.Ranking.Equal == 1],
+		)
 	}
 }
 
@@ -159,14 +188,28 @@ func resultOf(c record.Contest, b record.Bout) string {
 func printPlayer(w io.Writer, p record.PlayerPage, number int) {
 	fmt.Fprintf(w, "%s: place %d of %d\n", called(p.Contest, number), p.Rank.Place, len(p.Contest.Entrants))
 	if p.Contest.Measure != "" {
-		fmt.Fprintf(w, "%s on average %s ± %s; the house's best %s on the same deals\n", p.Contest.Measure, mean(p.Contest, p.Rank.Mean.Mean), mean(p.Contest, p.Rank.Error), mean(p.Contest, p.Rank.House))
+		fmt.Fprintf(
+			w,
+			"%s on average %s ± %s; the house's best %s on the same deals\n",
+			p.Contest.Measure,
+			mean(p.Contest, p.Rank.Mean.Mean),
+			mean(p.Contest, p.Rank.Error),
+			mean(p.Contest, p.Rank.House),
+		)
 	} else {
 		for i, side := range p.Sides {
 			fmt.Fprintf(w, "moving %s: %g points of %s\n", [2]string{"first", "second"}[i], side.Points, plural(side.Games, "game"))
 		}
 	}
 	if q := p.Rank.Quality; q.Moves > 0 {
-		fmt.Fprintf(w, "%s of %s were best; they cost %.3f each; %s thrown away that were won\n", percent(float64(q.Best)/float64(q.Moves)), plural(q.Moves, "move"), q.Cost/float64(q.Moves), plural(q.Thrown, "game"))
+		fmt.Fprintf(
+			w,
+			"%s of %s were best; they cost %.3f each; %s thrown away that were won\n",
+			percent(float64(q.Best)/float64(q.Moves)),
+			plural(q.Moves, "move"),
+			q.Cost/float64(q.Moves),
+			plural(q.Thrown, "game"),
+		)
 	}
 	if p.Rank.Fouls > 0 {
 		fmt.Fprintf(w, "%s lost by a foul\n", plural(p.Rank.Fouls, "game"))

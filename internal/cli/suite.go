@@ -217,7 +217,12 @@ func searching(w io.Writer) func(done, all int) {
 	var bar *progressbar.ProgressBar
 	return func(done, all int) {
 		if bar == nil && done < all {
-			bar = progressbar.NewOptions(all, progressbar.OptionSetWriter(w), progressbar.OptionSetDescription("looking for sequences"), progressbar.OptionClearOnFinish())
+			bar = progressbar.NewOptions(
+				all,
+				progressbar.OptionSetWriter(w),
+				progressbar.OptionSetDescription("looking for sequences"),
+				progressbar.OptionClearOnFinish(),
+			)
 		}
 		if bar != nil {
 			_ = bar.Set(done)

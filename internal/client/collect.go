@@ -13,7 +13,12 @@ import (
 
 // Import hands in a class's zip or tar.gz archive. Decisions say by entry whose it is; they
 // may be nil.
-func (c *Client) Import(ctx context.Context, course, assignment string, archive []byte, decisions map[string]string) (report record.Import, err error) {
+func (c *Client) Import(
+	ctx context.Context,
+	course, assignment string,
+	archive []byte,
+	decisions map[string]string,
+) (report record.Import, err error) {
 	path := at(course, assignment) + "/submissions"
 	if len(decisions) > 0 {
 		text, err := json.Marshal(decisions)
@@ -34,7 +39,12 @@ func (r Repository) in() object {
 }
 
 // ImportGit hands in a class from a repository.
-func (c *Client) ImportGit(ctx context.Context, course, assignment string, r Repository, decisions map[string]string) (record.Import, error) {
+func (c *Client) ImportGit(
+	ctx context.Context,
+	course, assignment string,
+	r Repository,
+	decisions map[string]string,
+) (record.Import, error) {
 	in := r.in()
 	in["decisions"] = decisions
 	out, err := answer[struct{ Import record.Import }](ctx, c, "POST", at(course, assignment)+"/submissions/git", in)
@@ -129,7 +139,13 @@ func (c *Client) Pair(ctx context.Context, left, right int64) (record.Pair, erro
 
 // GiveByHand gives points by hand, or takes them away.
 func (c *Client) GiveByHand(ctx context.Context, result int64, h judge.ByHand, take bool) (record.Result, error) {
-	return answer[record.Result](ctx, c, "PUT", fmt.Sprintf("/results/%d/by-hand", result), object{"criterion": h.Criterion, "points": h.Points, "reason": h.Reason, "take": take})
+	return answer[record.Result](
+		ctx,
+		c,
+		"PUT",
+		fmt.Sprintf("/results/%d/by-hand", result),
+		object{"criterion": h.Criterion, "points": h.Points, "reason": h.Reason, "take": take},
+	)
 }
 
 // Ask requests a regrade of a result.
@@ -149,7 +165,15 @@ func (c *Client) Requests(ctx context.Context, course, assignment string) ([]rec
 
 // Gradebook fetches the points of a course's students as CSV.
 func (c *Client) Gradebook(ctx context.Context, course string, assignments, columns []string) ([]byte, error) {
-	return c.fetch(ctx, fmt.Sprintf("%s/gradebook?assignments=%s&columns=%s", inCourse(course), url.QueryEscape(strings.Join(assignments, ",")), url.QueryEscape(strings.Join(columns, ","))))
+	return c.fetch(
+		ctx,
+		fmt.Sprintf(
+			"%s/gradebook?assignments=%s&columns=%s",
+			inCourse(course),
+			url.QueryEscape(strings.Join(assignments, ",")),
+			url.QueryEscape(strings.Join(columns, ",")),
+		),
+	)
 }
 
 // Office tells which workers there are, and what waits for them.

@@ -87,12 +87,24 @@ func (c *Client) People(ctx context.Context) ([]record.Person, error) {
 
 // AddPerson adds an account.
 func (c *Client) AddPerson(ctx context.Context, p record.Person) (record.Invitation, error) {
-	return answer[record.Invitation](ctx, c, "POST", "/people", object{"login": p.Login, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper})
+	return answer[record.Invitation](
+		ctx,
+		c,
+		"POST",
+		"/people",
+		object{"login": p.Login, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper},
+	)
 }
 
 // SetPerson changes an account.
 func (c *Client) SetPerson(ctx context.Context, p record.Person) (record.Person, error) {
-	return answer[record.Person](ctx, c, "PUT", "/people/"+url.PathEscape(p.Login), object{"name": p.Name, "mail": p.Mail, "keeper": p.Keeper, "disabled": p.Disabled})
+	return answer[record.Person](
+		ctx,
+		c,
+		"PUT",
+		"/people/"+url.PathEscape(p.Login),
+		object{"name": p.Name, "mail": p.Mail, "keeper": p.Keeper, "disabled": p.Disabled},
+	)
 }
 
 // InvitePerson makes a new link with which a password is chosen.
@@ -107,7 +119,13 @@ func (c *Client) Members(ctx context.Context, course string) ([]record.Participa
 
 // AddMember makes somebody a teacher or assistant of a course.
 func (c *Client) AddMember(ctx context.Context, course string, p record.Participant) (record.Invitation, error) {
-	return answer[record.Invitation](ctx, c, "POST", inCourse(course)+"/members", object{"login": p.Login, "name": p.Name, "mail": p.Mail, "role": p.Role})
+	return answer[record.Invitation](
+		ctx,
+		c,
+		"POST",
+		inCourse(course)+"/members",
+		object{"login": p.Login, "name": p.Name, "mail": p.Mail, "role": p.Role},
+	)
 }
 
 // DropMember takes somebody out of a course.

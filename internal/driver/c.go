@@ -77,7 +77,10 @@ func declared(text, name string) (declaration, bool) {
 	}
 	for part := range strings.SplitSeq(m[2], ",") {
 		if part = strings.TrimSpace(part); part != "" && part != "void" {
-			p := parameter{element: kindOf(text, array.ReplaceAllString(part, "")), dims: strings.Count(part, "*") + len(array.FindAllString(part, -1))}
+			p := parameter{
+				element: kindOf(text, array.ReplaceAllString(part, "")),
+				dims:    strings.Count(part, "*") + len(array.FindAllString(part, -1)),
+			}
 			d.takes = append(d.takes, p)
 		}
 	}
@@ -121,7 +124,21 @@ func (m maker) call(c calls.Function, d declaration) (string, error) {
 		case what == "board" && p.dims == 0, what != "board" && what != "word" && what != "letters" && what != "hand" && p.dims > 0:
 			return "", fmt.Errorf("value %d is of another type", i+1)
 		case what == "board":
-			before = append(before, fmt.Sprintf("static %s %s[DG_MOST]; size_t n%d = strlen(%s); for (size_t j = 0; j < n%d && j < DG_MOST - 1; j++) %s[j] = dg_cell[%s[j] - '0']; %s[n%d] = 0;", p.element, v, i, w, i, v, w, v, i))
+			before = append(
+				before,
+				fmt.Sprintf(
+					"static %s %s[DG_MOST]; size_t n%d = strlen(%s); for (size_t j = 0; j < n%d && j < DG_MOST - 1; j++) %s[j] = dg_cell[%s[j] - '0']; %s[n%d] = 0;",
+					p.element,
+					v,
+					i,
+					w,
+					i,
+					v,
+					w,
+					v,
+					i,
+				),
+			)
 			values = append(values, v)
 		case what == "player":
 			values = append(values, fmt.Sprintf("dg_cell[%s[0] - '0']", w))
@@ -129,14 +146,36 @@ func (m maker) call(c calls.Function, d declaration) (string, error) {
 			before = append(before, fmt.Sprintf("dg_decode(%s);", w))
 			values = append(values, w)
 		case what == "letters" && p.element == "char" && p.dims == 1:
-			before = append(before, fmt.Sprintf("static char %s[DG_MOST]; { int k = 0; for (char *t = strtok(%s + 1, \",\"); t && k < DG_MOST - 1; t = strtok(NULL, \",\")) { dg_decode(t); %s[k++] = *t; } %s[k] = 0; }", v, w, v, v))
+			before = append(
+				before,
+				fmt.Sprintf(
+					"static char %s[DG_MOST]; { int k = 0; for (char *t = strtok(%s + 1, \",\"); t && k < DG_MOST - 1; t = strtok(NULL, \",\")) { dg_decode(t); %s[k++] = *t; } %s[k] = 0; }",
+					v,
+					w,
+					v,
+					v,
+				),
+			)
 			values = append(values, v)
 		case what == "hand" || what == "letters":
 			element, item := "char *", "t"
 			if p.element == "int" {
 				element, item = "int ", `(*t == 'A' ? 1 : *t == 'J' ? 11 : *t == 'Q' ? 12 : *t == 'K' ? 13 : atoi(t))`
 			}
-			before = append(before, fmt.Sprintf("static %s%s[64]; int n%d = 0; for (char *t = strtok(%s + 1, \",\"); t && n%d < 63; t = strtok(NULL, \",\")) { dg_decode(t); %s[n%d++] = %s; }", element, v, i, w, i, v, i, item))
+			before = append(
+				before,
+				fmt.Sprintf(
+					"static %s%s[64]; int n%d = 0; for (char *t = strtok(%s + 1, \",\"); t && n%d < 63; t = strtok(NULL, \",\")) { dg_decode(t); %s[n%d++] = %s; }",
+					element,
+					v,
+					i,
+					w,
+					i,
+					v,
+					i,
+					item,
+				),
+			)
 			values = append(values, v)
 			if len(d.takes) > len(c.Takes) {
 				if _, counted := next(); counted {

@@ -68,7 +68,10 @@ again, and say who has won.
 func ChannelOf(name string) (Channel, error) {
 	i := slices.IndexFunc(Channels, func(c Channel) bool { return c.Name == name })
 	if i < 0 {
-		return Channel{}, &record.InputError{Field: "channel", Err: fmt.Errorf("there is no channel %q; there are %s", name, channelsWith(func(Channel) bool { return true }))}
+		return Channel{}, &record.InputError{
+			Field: "channel",
+			Err:   fmt.Errorf("there is no channel %q; there are %s", name, channelsWith(func(Channel) bool { return true })),
+		}
 	}
 	return Channels[i], nil
 }
@@ -94,7 +97,14 @@ type way interface {
 	play(ctx context.Context, g Grader, p *playing, script suite.Script, moments []suite.Moment) (channel.Performance, error)
 
 	// join plays a script for the n-th time in whose course the program has a part.
-	join(ctx context.Context, g Grader, p *playing, script suite.Script, n int, play func(channel.Sitter) (channel.Performance, error)) (channel.Performance, error)
+	join(
+		ctx context.Context,
+		g Grader,
+		p *playing,
+		script suite.Script,
+		n int,
+		play func(channel.Sitter) (channel.Performance, error),
+	) (channel.Performance, error)
 
 	// teach is the way with what was learned of a program; settled is what a teacher has settled.
 	teach(p *playing, settled, learned string, program game.Player) (way, error)

@@ -38,9 +38,22 @@ func Draft(ctx context.Context, folder fs.FS, s *suite.Suite, report func(doing 
 	defer program.Close()
 	fixed := *s
 	if fixed.Scripts = (Grader{Suite: s}).lessons(); len(fixed.Scripts) == 0 {
-		return Drafted{}, &record.InputError{Field: "suite", Err: errors.New("wording is found by scripts of which it is known what must be seen, and this suite has none: give some a set-up, or take the game's own suite")}
+		return Drafted{}, &record.InputError{
+			Field: "suite",
+			Err: errors.New(
+				"wording is found by scripts of which it is known what must be seen, and this suite has none: give some a set-up, or take the game's own suite",
+			),
+		}
 	}
-	d := drafter{ctx: ctx, suite: &fixed, spec: program.Spec, report: report, source: sourceText(folder), tape: &channel.Tape{}, way: terminal{}}
+	d := drafter{
+		ctx:    ctx,
+		suite:  &fixed,
+		spec:   program.Spec,
+		report: report,
+		source: sourceText(folder),
+		tape:   &channel.Tape{},
+		way:    terminal{},
+	}
 	return d.draft()
 }
 
@@ -164,7 +177,8 @@ func (d *drafter) told() error {
 		d.text.own = true
 		w := draft.AtTable(d.known(), t.plays)
 		for range moreHearings {
-			if !d.suite.Scripts[0].Own || d.tape == nil || len(w.Phrases["cards.win"]) > 0 && len(w.Phrases["cards.lose"]) > 0 && len(w.Phrases["cards.push"]) > 0 {
+			if !d.suite.Scripts[0].Own || d.tape == nil ||
+				len(w.Phrases["cards.win"]) > 0 && len(w.Phrases["cards.lose"]) > 0 && len(w.Phrases["cards.push"]) > 0 {
 				break
 			}
 			more, err := d.hearAll([]*channel.Tape{{}, {}, {}})
@@ -376,7 +390,21 @@ func literal(line string) string {
 }
 
 // shots are ways to type a cell, with a bar between two prompts.
-var shots = []string{"{row} {col}", "{col} {row}", "{row},{col}", "{col},{row}", "{letter}{row}", "{small-letter}{row}", "{letter} {row}", "{small-letter} {row}", "{row-letter}{col}", "{number}", "{number-from-bottom}", "{row}|{col}", "{col}|{row}"}
+var shots = []string{
+	"{row} {col}",
+	"{col} {row}",
+	"{row},{col}",
+	"{col},{row}",
+	"{letter}{row}",
+	"{small-letter}{row}",
+	"{letter} {row}",
+	"{small-letter} {row}",
+	"{row-letter}{col}",
+	"{number}",
+	"{number-from-bottom}",
+	"{row}|{col}",
+	"{col}|{row}",
+}
 
 // aims tries every way to type a shot, where what becomes of shots is not told as typed so far.
 func (d *drafter) aims(best trial, few []suite.Script) error {
@@ -389,7 +417,10 @@ func (d *drafter) aims(best trial, few []suite.Script) error {
 		return err
 	}
 	if d.text.move != nil && plain.move == nil {
-		d.learned = append(d.learned, draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(d.text.move, " then "), d.text.base)})
+		d.learned = append(
+			d.learned,
+			draft.Learned{About: "move", Text: fmt.Sprintf("%s, from %d", strings.Join(d.text.move, " then "), d.text.base)},
+		)
 	}
 	return nil
 }

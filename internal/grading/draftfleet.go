@@ -89,11 +89,28 @@ func (d *drafter) accepted(text bookText, usual trial, one []suite.Script) (aims
 }
 
 // directions are what programs want to read for ships that lie across and down.
-var directions = [][2]string{{"H", "V"}, {"h", "v"}, {"right", "down"}, {"across", "down"}, {"horizontal", "vertical"}, {"R", "D"}, {"E", "S"}}
+var directions = [][2]string{
+	{"H", "V"},
+	{"h", "v"},
+	{"right", "down"},
+	{"across", "down"},
+	{"horizontal", "vertical"},
+	{"R", "D"},
+	{"E", "S"},
+}
 
 // shipCells are ways to write the first cell of a ship; {base} marks those in which numbers count from
 // zero or one.
-var shipCells = []string{"{letter}{row}", "{row} {col}", "{row} {letter}", "{letter} {row}", "{row-letter}{col}", "{col} {row}", "{row},{col}", "{col},{row}"}
+var shipCells = []string{
+	"{letter}{row}",
+	"{row} {col}",
+	"{row} {letter}",
+	"{letter} {row}",
+	"{row-letter}{col}",
+	"{col} {row}",
+	"{row},{col}",
+	"{col},{row}",
+}
 
 // fleets are ways to write the ships in what a program reads: such as the source hints at come first.
 func (d *drafter) fleets() []string {
@@ -114,14 +131,19 @@ func (d *drafter) fleets() []string {
 func (d *drafter) ships() (ways []string, first int) {
 	var named, others [][2]string
 	for _, way := range directions {
-		if strings.Contains(d.source, `"`+way[0]+`"`) || strings.Contains(d.source, `'`+way[0]+`'`) || strings.Contains(d.source, `"`+way[1]+`"`) || strings.Contains(d.source, `'`+way[1]+`'`) {
+		if strings.Contains(d.source, `"`+way[0]+`"`) || strings.Contains(d.source, `'`+way[0]+`'`) ||
+			strings.Contains(d.source, `"`+way[1]+`"`) ||
+			strings.Contains(d.source, `'`+way[1]+`'`) {
 			named = append(named, way)
 		} else {
 			others = append(others, way)
 		}
 	}
 	write := func(text string, base int, way [2]string, between string) {
-		ways = append(ways, fmt.Sprintf("ship: {type: '%s', base: %d, across: %s, down: %s, between: %s}", text, base, way[0], way[1], between))
+		ways = append(
+			ways,
+			fmt.Sprintf("ship: {type: '%s', base: %d, across: %s, down: %s, between: %s}", text, base, way[0], way[1], between),
+		)
 	}
 	for _, way := range append(slices.Clone(named), others[:min(len(others), 1)]...) {
 		d.laidOut(func(text string, base int, between string) { write(text, base, way, between) })
@@ -183,7 +205,9 @@ func (d *drafter) endToEnd() (ways []string, quoted bool) {
 }
 
 // signedShip is a sign that the source has for something with a name, or the other way round.
-var signedShip = regexp.MustCompile(`["']([A-Za-z0-9])["']\s*(?:=>|[:,=])\s*["'](\pL[\pL ]{2,})["']|["'](\pL[\pL ]{2,})["']\s*(?:=>|[:,=])\s*["']([A-Za-z0-9])["']`)
+var signedShip = regexp.MustCompile(
+	`["']([A-Za-z0-9])["']\s*(?:=>|[:,=])\s*["'](\pL[\pL ]{2,})["']|["'](\pL[\pL ]{2,})["']\s*(?:=>|[:,=])\s*["']([A-Za-z0-9])["']`,
+)
 
 // maps are ways to draw a fleet, and whether the source has a sign for each ship and one for the sea.
 func (d *drafter) maps() (ways []string, hinted bool) {
@@ -221,7 +245,10 @@ func (d *drafter) maps() (ways []string, hinted bool) {
 		for _, between := range []string{"", " "} {
 			for _, sea := range seas {
 				if sea != between && !slices.Contains(list, sea) {
-					ways = append(ways, fmt.Sprintf("map: {sea: '%s', ships: ['%s'], between: '%s'}", sea, strings.Join(list, "', '"), between))
+					ways = append(
+						ways,
+						fmt.Sprintf("map: {sea: '%s', ships: ['%s'], between: '%s'}", sea, strings.Join(list, "', '"), between),
+					)
 				}
 			}
 		}

@@ -205,7 +205,8 @@ func pausing(plays []draft.Play) (prompts []string, at map[string][]draft.Play) 
 				asked[prompt] = true
 			}
 			before = prompt
-			if typed := k+1 < len(play.Seen) && !play.Seen[k+1].Untyped; !typed || slices.ContainsFunc(at[prompt], func(p draft.Play) bool { return p.Script.Title == play.Script.Title }) {
+			if typed := k+1 < len(play.Seen) && !play.Seen[k+1].Untyped; !typed ||
+				slices.ContainsFunc(at[prompt], func(p draft.Play) bool { return p.Script.Title == play.Script.Title }) {
 				continue
 			}
 			at[prompt] = append(at[prompt], play)
@@ -386,7 +387,18 @@ func (d *drafter) scoutFor(text bookText) (channel.Scouted, bool, error) {
 	rows, cols := d.suite.Rules.Shape()
 	patience := channel.DefaultPatience()
 	patience.Rest /= 2
-	return channel.Scout{Rows: rows, Cols: cols, Drops: d.suite.Rules.MoveKind() == game.NamesColumn, Patience: patience, Tape: d.tape, Source: d.source, Book: book}.Find(d.ctx, d.spec)
+	return channel.Scout{
+		Rows:     rows,
+		Cols:     cols,
+		Drops:    d.suite.Rules.MoveKind() == game.NamesColumn,
+		Patience: patience,
+		Tape:     d.tape,
+		Source:   d.source,
+		Book:     book,
+	}.Find(
+		d.ctx,
+		d.spec,
+	)
 }
 
 // took says in the report what was found of how a move is typed.

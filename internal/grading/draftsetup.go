@@ -13,7 +13,9 @@ import (
 )
 
 var (
-	variables      = regexp.MustCompile(`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|ENV\.fetch\(\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`)
+	variables = regexp.MustCompile(
+		`(?:getenv\(\s*|environ(?:\.get\(\s*|\[\s*)|process\.env(?:\.|\[\s*)|Getenv\(\s*|ENV\[\s*|ENV\.fetch\(\s*|GetEnvironmentVariable\(\s*)["']?([A-Za-z_]\w*)`,
+	)
 	readsVariables = regexp.MustCompile(`(?i)\b(?:getenv|environ|process\.env|ENV|GetEnvironmentVariable)\b`)
 	capitals       = regexp.MustCompile(`["']([A-Z][A-Z0-9_]{2,})["']`)
 	readsArguments = regexp.MustCompile(`\b(?:argv|ARGV|args|arg|Args)(?:\s*\[|\.length|\.Length|\.slice|\.map|\.each)|\$\*`)
@@ -128,7 +130,16 @@ func (d *drafter) namedCards() (ways []string) {
 		}
 		for _, between := range append([]string{`\n`}, d.quoted(",", ";", "|")...) {
 			for _, card := range []string{"{rank} {suit}", "{rank} of {suit}", "{rank}", "{rank}-{suit}", "{rank}_{suit}"} {
-				ways = append(ways, fmt.Sprintf(`card: {type: '%s', between: "%s", ranks: {%s}, suits: ['%s']}`, card, between, strings.Join(ranks, ", "), strings.Join(suits, "', '")))
+				ways = append(
+					ways,
+					fmt.Sprintf(
+						`card: {type: '%s', between: "%s", ranks: {%s}, suits: ['%s']}`,
+						card,
+						between,
+						strings.Join(ranks, ", "),
+						strings.Join(suits, "', '"),
+					),
+				)
 			}
 		}
 	}

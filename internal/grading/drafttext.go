@@ -39,7 +39,18 @@ func (b bookText) clone() bookText {
 
 // typing is the part of the phrasebook that says what is typed.
 func (b bookText) typing() string {
-	return bookText{move: b.move, base: b.base, codes: b.codes, answers: b.answers, pauses: b.pauses, setup: b.setup, verbs: b.verbs, again: b.again, yes: b.yes, deck: b.deck}.String()
+	return bookText{
+		move:    b.move,
+		base:    b.base,
+		codes:   b.codes,
+		answers: b.answers,
+		pauses:  b.pauses,
+		setup:   b.setup,
+		verbs:   b.verbs,
+		again:   b.again,
+		yes:     b.yes,
+		deck:    b.deck,
+	}.String()
 }
 
 // quoted writes a text for YAML.

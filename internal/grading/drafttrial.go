@@ -69,7 +69,8 @@ func (d *drafter) try(text bookText, scripts []suite.Script) (trial, error) {
 	}
 	cards := d.table().Rounds()
 	for i, performance := range performances {
-		if o := performance.Observations; len(o) > 0 && o[0].Condition != judge.Ended && o[0].Condition != judge.Crashed && o[0].Condition != judge.Exceeded {
+		if o := performance.Observations; len(o) > 0 && o[0].Condition != judge.Ended && o[0].Condition != judge.Crashed &&
+			o[0].Condition != judge.Exceeded {
 			t.silent = false
 		}
 		t.add(g.book(), judge.JudgeScript(d.suite, scripts[i], moments[i], performance.Observations), moments[i], performance, cards)

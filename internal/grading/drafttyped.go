@@ -18,7 +18,14 @@ type shipWay struct {
 
 // ship writes the way for a phrasebook; between stands between cell and direction.
 func (w shipWay) ship(between string) string {
-	return fmt.Sprintf("{type: \"%s%s{way}\", base: %d, across: %s, down: %s, between: \"\\n\"}", w.cell, between, w.base, w.sides[0], w.sides[1])
+	return fmt.Sprintf(
+		"{type: \"%s%s{way}\", base: %d, across: %s, down: %s, between: \"\\n\"}",
+		w.cell,
+		between,
+		w.base,
+		w.sides[0],
+		w.sides[1],
+	)
 }
 
 // shipWays are all of them: those come first of which the program names both directions, then those of which it

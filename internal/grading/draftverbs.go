@@ -137,7 +137,8 @@ func (d *drafter) leading(name string) (list []suite.Script) {
 		most = mostLeadingOwn
 	}
 	for _, s := range d.suite.Scripts {
-		if len(list) < most && len(s.Steps) > 1 && !s.Steps[0].Refused && s.Steps[1].Act == suite.MakeMove && !s.Steps[1].Refused && d.suite.Rules.FormatMove(s.Steps[1].Move) == name {
+		if len(list) < most && len(s.Steps) > 1 && !s.Steps[0].Refused && s.Steps[1].Act == suite.MakeMove && !s.Steps[1].Refused &&
+			d.suite.Rules.FormatMove(s.Steps[1].Move) == name {
 			s.Steps = s.Steps[:2]
 			list = append(list, s)
 		}

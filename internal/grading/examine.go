@@ -131,7 +131,8 @@ func (e *examination) repeat() error {
 	for i := range e.played {
 		first := &e.played[i]
 		f := first.verdict.Finding
-		if f == nil || f.Aspect == suite.Reason || e.Suite.Open(first.verdict.Script) || first.verdict.Script.Has(suite.Look) || tried[f.Aspect] == mostRepeats {
+		if f == nil || f.Aspect == suite.Reason || e.Suite.Open(first.verdict.Script) || first.verdict.Script.Has(suite.Look) ||
+			tried[f.Aspect] == mostRepeats {
 			continue
 		}
 		tried[f.Aspect]++
@@ -153,7 +154,10 @@ func (e *examination) repeat() error {
 				return err
 			}
 			second.verdict.Script, second.evidence.Number, second.evidence.Title = first.verdict.Script, first.evidence.Number, first.evidence.Title
-			second.evidence.Note = fmt.Sprintf("the program seemed to be stuck, but went on when it was tried again; the first run is kept as number %d", seemed.Number)
+			second.evidence.Note = fmt.Sprintf(
+				"the program seemed to be stuck, but went on when it was tried again; the first run is kept as number %d",
+				seemed.Number,
+			)
 			if second.witness != nil {
 				second.witness.Script = first.verdict.Script
 			}
@@ -164,7 +168,11 @@ func (e *examination) repeat() error {
 		default:
 			first.verdict.State = judge.Unsteady
 			first.witness = nil
-			first.evidence.Note = fmt.Sprintf("the program did something else when the script was repeated, which is kept as number %d: %s", second.evidence.Number, did(again))
+			first.evidence.Note = fmt.Sprintf(
+				"the program did something else when the script was repeated, which is kept as number %d: %s",
+				second.evidence.Number,
+				did(again),
+			)
 		}
 	}
 	return nil
@@ -190,7 +198,8 @@ func (e *examination) diagnose() error {
 	began := time.Now()
 	e.found = e.cases.Diagnose(witnesses)
 	e.judging.Add(int64(time.Since(began)))
-	if len(e.found) > 0 && e.found[0].Omits && slices.ContainsFunc(e.played, func(p played) bool { return p.verdict.State == judge.NotRead }) {
+	if len(e.found) > 0 && e.found[0].Omits &&
+		slices.ContainsFunc(e.played, func(p played) bool { return p.verdict.State == judge.NotRead }) {
 		e.found = nil // what is not shown may be what is not read
 	}
 	for range mostDecisions {
@@ -237,7 +246,12 @@ func (e *examination) detour() error {
 		}
 		if len(e.found) > 0 {
 			if f := e.cases.Would(e.found[0], p.witness); f != nil {
-				p.evidence.Note = fmt.Sprintf("another fault came before; by the diagnosis (%s) the rule is broken here too: expected %s, and %s", e.found[0].Name(), f.Expected, f.Seen)
+				p.evidence.Note = fmt.Sprintf(
+					"another fault came before; by the diagnosis (%s) the rule is broken here too: expected %s, and %s",
+					e.found[0].Name(),
+					f.Expected,
+					f.Seen,
+				)
 				p.verdict.State, p.evidence.State = judge.Differs, judge.Differs
 				continue
 			}
@@ -256,7 +270,9 @@ func (e *examination) detour() error {
 			}
 			if r.verdict.State == judge.Differs {
 				p.verdict.State, p.verdict.Finding = judge.Differs, r.verdict.Finding
-				p.evidence.State, p.evidence.Note = judge.Differs, "it was reached by another order of moves, and fails: "+e.Suite.Words(script.Steps)
+				p.evidence.State, p.evidence.Note = judge.Differs, "it was reached by another order of moves, and fails: "+e.Suite.Words(
+					script.Steps,
+				)
 				break
 			}
 		}

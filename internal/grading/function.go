@@ -33,8 +33,24 @@ func (f function) prepare(ctx context.Context, g Grader, p *playing, folder fs.F
 	return nil
 }
 
-func (f function) play(ctx context.Context, g Grader, p *playing, script suite.Script, moments []suite.Moment) (channel.Performance, error) {
-	return channel.Function{Book: f.book, Rules: g.Suite.Rules, Setup: script.Setup, Patience: p.patience(), Settings: p.settings}.Play(ctx, p.spec(), moments)
+func (f function) play(
+	ctx context.Context,
+	g Grader,
+	p *playing,
+	script suite.Script,
+	moments []suite.Moment,
+) (channel.Performance, error) {
+	return channel.Function{
+		Book:     f.book,
+		Rules:    g.Suite.Rules,
+		Setup:    script.Setup,
+		Patience: p.patience(),
+		Settings: p.settings,
+	}.Play(
+		ctx,
+		p.spec(),
+		moments,
+	)
 }
 
 // shows is the part of a suite that functions can show: its criteria about aspects of which one of them tells, and

@@ -308,7 +308,8 @@ func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (c
 		if n == 0 {
 			chose = performance.Chose
 		}
-		if fault && !faulty || fault == faulty && len(performance.Observations) > len(shown.Observations) { // others ended before all could be tried
+		if fault && !faulty ||
+			fault == faulty && len(performance.Observations) > len(shown.Observations) { // others ended before all could be tried
 			shown, faulty = performance, fault
 		}
 		varied = varied || performance.Chose != chose
@@ -316,7 +317,10 @@ func (g Grader) against(ctx context.Context, p *playing, script suite.Script) (c
 	if times > 1 && varies && chose != "" {
 		first := &shown.Observations[0] // which is judged whatever else is wrong with the games
 		seen := map[bool]string{true: "it does not", false: fmt.Sprintf("all of %d games are the same", times)}[varied]
-		first.Checks = append(first.Checks, judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen})
+		first.Checks = append(
+			first.Checks,
+			judge.Check{Aspect: suite.Varied, Agrees: varied, Expected: "the program does not always play the same game", Seen: seen},
+		)
 	}
 	return shown, nil
 }
@@ -382,7 +386,11 @@ func condition(o judge.Observation) string {
 func events(list []channel.Event, before *[]byte) []record.Event {
 	events := make([]record.Event, len(list))
 	for i, e := range list {
-		events[i] = record.Event{Millis: e.At.Milliseconds(), Text: strings.Join(phrasebook.Look(*before, string(e.Printed)), "\n"), Raw: e.Printed}
+		events[i] = record.Event{
+			Millis: e.At.Milliseconds(),
+			Text:   strings.Join(phrasebook.Look(*before, string(e.Printed)), "\n"),
+			Raw:    e.Printed,
+		}
 		*before = append(*before, e.Printed...)
 		if e.Typed != nil {
 			events[i].Typed, events[i].Text, events[i].Raw = true, *e.Typed, []byte(*e.Typed+"\n")

@@ -62,7 +62,10 @@ func placed(list []judge.ScriptVerdict) bool {
 				break
 			}
 			of[n]++
-			if slices.ContainsFunc(v.Steps[n+1].Comparisons, func(c judge.Comparison) bool { return c.Subject == "board" && c.State == judge.Agrees }) {
+			if slices.ContainsFunc(
+				v.Steps[n+1].Comparisons,
+				func(c judge.Comparison) bool { return c.Subject == "board" && c.State == judge.Agrees },
+			) {
 				right[n]++
 			}
 		}
@@ -95,7 +98,16 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	}
 	bounded, cancel := context.WithTimeout(ctx, longestLearning)
 	defer cancel()
-	d := drafter{ctx: bounded, suite: &fixed, spec: p.spec, source: p.source, settled: g.settled, report: func(string) {}, parallel: g.Parallel, way: g.way}
+	d := drafter{
+		ctx:      bounded,
+		suite:    &fixed,
+		spec:     p.spec,
+		source:   p.source,
+		settled:  g.settled,
+		report:   func(string) {},
+		parallel: g.Parallel,
+		way:      g.way,
+	}
 	if _, is := g.way.(*pages); is {
 		d.page = p
 		p.page.Tape = &channel.PageTape{}

@@ -106,7 +106,14 @@ func (w *pages) play(ctx context.Context, _ Grader, p *playing, script suite.Scr
 	})
 }
 
-func (w *pages) join(ctx context.Context, _ Grader, p *playing, script suite.Script, n int, play func(channel.Sitter) (channel.Performance, error)) (channel.Performance, error) {
+func (w *pages) join(
+	ctx context.Context,
+	_ Grader,
+	p *playing,
+	script suite.Script,
+	n int,
+	play func(channel.Sitter) (channel.Performance, error),
+) (channel.Performance, error) {
 	return w.page(p, script, n).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) { return play(page) })
 }
 

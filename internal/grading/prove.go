@@ -139,7 +139,8 @@ func (e *examination) shortest(c *diagnosis.Cause) *played {
 	for i := range e.played {
 		p := &e.played[i]
 		v := p.verdict
-		if v.Finding == nil || v.State == judge.Unsteady || e.Suite.Open(v.Script) || v.Script.Has(suite.Look) || !slices.Contains(c.Scripts, v.Script.Title) {
+		if v.Finding == nil || v.State == judge.Unsteady || e.Suite.Open(v.Script) || v.Script.Has(suite.Look) ||
+			!slices.Contains(c.Scripts, v.Script.Title) {
 			continue
 		}
 		if best == nil || v.Finding.Step < best.verdict.Finding.Step {

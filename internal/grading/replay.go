@@ -10,7 +10,14 @@ import (
 )
 
 // Replay plays one script, with what was learned of the program, and reports whether the finding comes about again.
-func (g Grader) Replay(ctx context.Context, folder fs.FS, learned string, script suite.Script, number int, f judge.Finding) (e record.Evidence, same bool, err error) {
+func (g Grader) Replay(
+	ctx context.Context,
+	folder fs.FS,
+	learned string,
+	script suite.Script,
+	number int,
+	f judge.Finding,
+) (e record.Evidence, same bool, err error) {
 	p, err := g.prepare(ctx, folder)
 	if err != nil {
 		return e, false, err

@@ -81,11 +81,24 @@ func (t terminal) on(g Grader, p *playing, script suite.Script) channel.Terminal
 	return on
 }
 
-func (t terminal) play(ctx context.Context, g Grader, p *playing, script suite.Script, moments []suite.Moment) (channel.Performance, error) {
+func (t terminal) play(
+	ctx context.Context,
+	g Grader,
+	p *playing,
+	script suite.Script,
+	moments []suite.Moment,
+) (channel.Performance, error) {
 	return t.on(g, p, script).Play(ctx, p.spec(), moments)
 }
 
-func (t terminal) join(_ context.Context, g Grader, p *playing, script suite.Script, _ int, play func(channel.Sitter) (channel.Performance, error)) (channel.Performance, error) {
+func (t terminal) join(
+	_ context.Context,
+	g Grader,
+	p *playing,
+	script suite.Script,
+	_ int,
+	play func(channel.Sitter) (channel.Performance, error),
+) (channel.Performance, error) {
 	return play(t.on(g, p, script))
 }
 

@@ -196,7 +196,10 @@ func (g Grader) rounds() bool {
 // agrees reports whether one of some subjects was seen to be as it should be at a step of a script.
 func agrees(p played, subjects ...string) bool {
 	return slices.ContainsFunc(p.verdict.Steps, func(step judge.StepVerdict) bool {
-		return slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool { return c.State == judge.Agrees && slices.Contains(subjects, c.Subject) })
+		return slices.ContainsFunc(
+			step.Comparisons,
+			func(c judge.Comparison) bool { return c.State == judge.Agrees && slices.Contains(subjects, c.Subject) },
+		)
 	})
 }
 
@@ -335,7 +338,10 @@ func (g Grader) notRead(list []played, known NotReadError) error {
 			continue
 		}
 		first := p.evidence.Steps[0]
-		if slices.ContainsFunc([]judge.Condition{judge.Stuck, judge.Flooding, judge.Exceeded}, func(c judge.Condition) bool { return strings.HasPrefix(first.Condition, string(c)) }) {
+		if slices.ContainsFunc(
+			[]judge.Condition{judge.Stuck, judge.Flooding, judge.Exceeded},
+			func(c judge.Condition) bool { return strings.HasPrefix(first.Condition, string(c)) },
+		) {
 			return nil
 		}
 		e.Condition = first.Condition

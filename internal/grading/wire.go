@@ -20,7 +20,14 @@ type speechless struct{}
 
 func (speechless) probe(context.Context, Grader, *playing) error { return nil }
 
-func (speechless) join(context.Context, Grader, *playing, suite.Script, int, func(channel.Sitter) (channel.Performance, error)) (channel.Performance, error) {
+func (speechless) join(
+	context.Context,
+	Grader,
+	*playing,
+	suite.Script,
+	int,
+	func(channel.Sitter) (channel.Performance, error),
+) (channel.Performance, error) {
 	return channel.Performance{}, errNotAsked
 }
 

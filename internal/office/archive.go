@@ -50,9 +50,11 @@ type Upload interface {
 
 // Causes of an archive that is refused as a whole, for errors.Is.
 var (
-	ErrArchive  = errors.New("this is no zip or tar.gz archive that can be read")
-	ErrClimbs   = errors.New("the entry climbs out of its folder")
-	ErrName     = errors.New("the entry's name cannot be a file's: it has a NUL, another control character or a backslash in it, or is not UTF-8")
+	ErrArchive = errors.New("this is no zip or tar.gz archive that can be read")
+	ErrClimbs  = errors.New("the entry climbs out of its folder")
+	ErrName    = errors.New(
+		"the entry's name cannot be a file's: it has a NUL, another control character or a backslash in it, or is not UTF-8",
+	)
 	ErrUnpacked = errors.New("the archive unpacks to more than is taken")
 	ErrOddEntry = errors.New("the entry is a link or device; hand in plain files")
 	ErrNobody   = errors.New("no programs: a class is a folder with one folder or file for each student")

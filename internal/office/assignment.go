@@ -70,7 +70,10 @@ func (d Form) check(c record.Course) (record.Assignment, error) {
 		return a, &record.InputError{Field: "suite", Err: err}
 	}
 	if s.Rules.Variant() != rules.Variant() {
-		return a, &record.InputError{Field: "suite", Err: fmt.Errorf("it is for %s, but the assignment's game is %s", s.Rules.Variant(), rules.Variant())}
+		return a, &record.InputError{
+			Field: "suite",
+			Err:   fmt.Errorf("it is for %s, but the assignment's game is %s", s.Rules.Variant(), rules.Variant()),
+		}
 	}
 	g, err := grading.New(a.Channel, s, "phrasebook", a.Phrasebook)
 	if err != nil {
@@ -107,7 +110,10 @@ func (d Form) terms(zone string, s *suite.Suite) (t record.Terms, err error) {
 	case t.Tries < 0 || t.Tries > 1000:
 		return t, &record.InputError{Field: "tries", Err: errors.New("tries a day are 0 to 1000")}
 	case t.Tries > 0 && s.Public() == nil:
-		return t, &record.InputError{Field: "tries", Err: errors.New("the suite has no public script that students could try; write public after the title of one")}
+		return t, &record.InputError{
+			Field: "tries",
+			Err:   errors.New("the suite has no public script that students could try; write public after the title of one"),
+		}
 	case t.Seconds < 0 || t.Seconds > 60:
 		return t, &record.InputError{Field: "seconds", Err: errors.New("seconds over a step are 0, for the usual 3, to 60")}
 	case t.Megabytes != 0 && (t.Megabytes < 16 || t.Megabytes > 4096):

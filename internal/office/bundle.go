@@ -89,10 +89,16 @@ func (o *Office) ImportAssignment(ctx context.Context, course, name string, arch
 	}
 	var b bundle
 	if err := json.Unmarshal([]byte(texts[bundleHead]), &b); err != nil || b.Form != bundleForm {
-		return record.Assignment{}, &record.InputError{Field: "archive", Err: fmt.Errorf("%w: %s cannot be read: %v", ErrBundle, bundleHead, err)}
+		return record.Assignment{}, &record.InputError{
+			Field: "archive",
+			Err:   fmt.Errorf("%w: %s cannot be read: %v", ErrBundle, bundleHead, err),
+		}
 	}
 	if b.Version != 1 {
-		return record.Assignment{}, &record.InputError{Field: "archive", Err: fmt.Errorf("the archive has version %d of its form, and this Durchgang reads version 1", b.Version)}
+		return record.Assignment{}, &record.InputError{
+			Field: "archive",
+			Err:   fmt.Errorf("the archive has version %d of its form, and this Durchgang reads version 1", b.Version),
+		}
 	}
 	form := Form{Assignment: record.Assignment{
 		Name: cmp.Or(name, b.Name), Title: b.Title, Game: b.Game, Channel: b.Channel,

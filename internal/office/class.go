@@ -23,7 +23,15 @@ func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
 	if err != nil {
 		return record.Class{}, err
 	}
-	c := record.Class{Run: m.Run, Of: s.Total(), NotRun: []record.Member{}, Totals: []suite.Points{}, Mistakes: []record.ClassMistake{}, Unknown: []string{}, Scripts: len(s.Scripts)}
+	c := record.Class{
+		Run:      m.Run,
+		Of:       s.Total(),
+		NotRun:   []record.Member{},
+		Totals:   []suite.Points{},
+		Mistakes: []record.ClassMistake{},
+		Unknown:  []string{},
+		Scripts:  len(s.Scripts),
+	}
 	for _, k := range m.Criteria {
 		c.Criteria = append(c.Criteria, record.ClassCriterion{Name: k.Name, Title: k.Title, Of: k.Of, States: map[judge.State]int{}})
 	}
@@ -47,7 +55,8 @@ func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
 		for _, name := range r.Mistakes {
 			by[name] = append(by[name], r.Student)
 		}
-		if len(r.Mistakes) == 0 && slices.ContainsFunc(r.Cells, func(s judge.State) bool { return s == judge.Differs || s == judge.Unsteady }) {
+		if len(r.Mistakes) == 0 &&
+			slices.ContainsFunc(r.Cells, func(s judge.State) bool { return s == judge.Differs || s == judge.Unsteady }) {
 			c.Unknown = append(c.Unknown, r.Student)
 		}
 	}
@@ -88,7 +97,18 @@ func (o *Office) Groups(ctx context.Context, run int64) ([]record.Group, error) 
 	groups := []record.Group{}
 	for _, r := range m.Rows {
 		for r.Group > len(groups) {
-			groups = append(groups, record.Group{Number: len(groups) + 1, Members: []record.Member{}, Mistakes: []string{}, Says: []string{}, Lost: []string{}, Unshown: []string{}, Common: []record.Shared{}})
+			groups = append(
+				groups,
+				record.Group{
+					Number:   len(groups) + 1,
+					Members:  []record.Member{},
+					Mistakes: []string{},
+					Says:     []string{},
+					Lost:     []string{},
+					Unshown:  []string{},
+					Common:   []record.Shared{},
+				},
+			)
 		}
 		if r.Group == 0 {
 			continue

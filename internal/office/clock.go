@@ -27,16 +27,28 @@ func when(field, text, zone string) (*time.Time, error) {
 	}
 	t, err := time.ParseInLocation(localForm, text, location)
 	if err != nil {
-		return nil, &record.InputError{Field: field, Err: fmt.Errorf("%q is no time; write 2026-11-30T18:00 on the course's clock, or with an offset 2026-11-30T18:00:00+01:00", text)}
+		return nil, &record.InputError{
+			Field: field,
+			Err: fmt.Errorf(
+				"%q is no time; write 2026-11-30T18:00 on the course's clock, or with an offset 2026-11-30T18:00:00+01:00",
+				text,
+			),
+		}
 	}
 	if t.Format(localForm) != text {
-		return nil, &record.InputError{Field: field, Err: fmt.Errorf("%s does not exist in %s, which is put forward then; choose another time", text, zone)}
+		return nil, &record.InputError{
+			Field: field,
+			Err:   fmt.Errorf("%s does not exist in %s, which is put forward then; choose another time", text, zone),
+		}
 	}
 	for _, other := range []time.Time{t.Add(-time.Hour), t.Add(time.Hour)} {
 		if other.Format(localForm) == text {
 			first, second := min(t.Unix(), other.Unix()), max(t.Unix(), other.Unix())
 			form := func(unix int64) string { return time.Unix(unix, 0).In(location).Format(time.RFC3339) }
-			return nil, &record.InputError{Field: field, Err: fmt.Errorf("%s is ambiguous in %s, which is put back then; write %s or %s", text, zone, form(first), form(second))}
+			return nil, &record.InputError{
+				Field: field,
+				Err:   fmt.Errorf("%s is ambiguous in %s, which is put back then; write %s or %s", text, zone, form(first), form(second)),
+			}
 		}
 	}
 	t = t.UTC()

@@ -39,7 +39,13 @@ func (o *Office) Import(ctx context.Context, course, assignment string, archive 
 	return o.importClass(ctx, a, class, decisions, "class")
 }
 
-func (o *Office) importClass(ctx context.Context, a record.Assignment, class []*handIn, decisions Decisions, origin string) (record.Import, error) {
+func (o *Office) importClass(
+	ctx context.Context,
+	a record.Assignment,
+	class []*handIn,
+	decisions Decisions,
+	origin string,
+) (record.Import, error) {
 	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Skipped{}, Unmatched: []record.UnmatchedEntry{}}
 	pupils, err := o.store.Roster(ctx, a.CourseID)
 	if err != nil {
@@ -69,13 +75,22 @@ func (o *Office) importClass(ctx context.Context, a record.Assignment, class []*
 			return report, &record.InputError{Field: "archive", Err: ErrNobody}
 		}
 		first := report.Problems[0]
-		return report, &record.InputError{Field: "archive", Err: fmt.Errorf("%w; the first problem is %s: %s", ErrNobody, first.Entry, first.Reason)}
+		return report, &record.InputError{
+			Field: "archive",
+			Err:   fmt.Errorf("%w; the first problem is %s: %s", ErrNobody, first.Entry, first.Reason),
+		}
 	}
 	return report, nil
 }
 
 // keep keeps a hand-in as a student's submission, if it may be kept; may is nil where it may.
-func (o *Office) keep(ctx context.Context, a record.Assignment, h *handIn, about record.Submission, may func(store.Turn) error) (record.Submission, bool, error) {
+func (o *Office) keep(
+	ctx context.Context,
+	a record.Assignment,
+	h *handIn,
+	about record.Submission,
+	may func(store.Turn) error,
+) (record.Submission, bool, error) {
 	packed, sub, err := h.pack()
 	if err != nil {
 		return sub, false, err
@@ -227,7 +242,12 @@ func (o *Office) Submit(ctx context.Context, course, assignment, student string,
 	return o.submit(ctx, course, assignment, student, files, record.Submission{Origin: "upload", Trial: in.Trial})
 }
 
-func (o *Office) submit(ctx context.Context, course, assignment, student string, files map[string][]byte, about record.Submission) (record.Submission, error) {
+func (o *Office) submit(
+	ctx context.Context,
+	course, assignment, student string,
+	files map[string][]byte,
+	about record.Submission,
+) (record.Submission, error) {
 	a, err := o.Assignment(ctx, course, assignment)
 	if err != nil {
 		return about, err
@@ -245,7 +265,10 @@ func (o *Office) submit(ctx context.Context, course, assignment, student string,
 	}
 	sub, added, err := o.keep(ctx, a, h, about, may)
 	if err == nil && !added {
-		return sub, &record.InputError{Field: "program", Err: fmt.Errorf("these are the same files as those handed in on %s, which count already", onClock(sub.CreatedAt, a.Zone))}
+		return sub, &record.InputError{
+			Field: "program",
+			Err:   fmt.Errorf("these are the same files as those handed in on %s, which count already", onClock(sub.CreatedAt, a.Zone)),
+		}
 	}
 	return sub, err
 }
@@ -268,10 +291,16 @@ func mayHandIn(a record.Assignment, t store.Turn, trial bool) error {
 		return &record.InputError{Field: "assignment", Err: fmt.Errorf("%w: it opens %s", ErrNotOpen, onClock(*a.OpensAt, a.Zone))}
 	}
 	if a.ClosesAt != nil && t.Now.After(*a.ClosesAt) {
-		return &record.InputError{Field: "assignment", Err: fmt.Errorf("%w since %s; ask your teacher", ErrClosed, onClock(*a.ClosesAt, a.Zone))}
+		return &record.InputError{
+			Field: "assignment",
+			Err:   fmt.Errorf("%w since %s; ask your teacher", ErrClosed, onClock(*a.ClosesAt, a.Zone)),
+		}
 	}
 	if n := len(t.HandedIn); !trial && a.Attempts > 0 && n >= a.Attempts {
-		return &record.InputError{Field: "assignment", Err: fmt.Errorf("%w: you have handed in %d times, which is as often as is allowed", ErrAttempts, n)}
+		return &record.InputError{
+			Field: "assignment",
+			Err:   fmt.Errorf("%w: you have handed in %d times, which is as often as is allowed", ErrAttempts, n),
+		}
 	}
 	if trial && t.Tries >= a.Tries {
 		return &record.InputError{Field: "assignment", Err: fmt.Errorf("%w: there are %d a day", ErrTries, a.Tries)}
@@ -290,11 +319,17 @@ func (in HandIn) files() (map[string][]byte, error) {
 		return map[string][]byte{base: text}, err
 	}
 	if in.Data.Size() > MaxProgram {
-		return nil, &record.InputError{Field: "program", Err: fmt.Errorf("the archive is larger than %d MB; leave out what the program does not need", MaxProgram>>20)}
+		return nil, &record.InputError{
+			Field: "program",
+			Err:   fmt.Errorf("the archive is larger than %d MB; leave out what the program does not need", MaxProgram>>20),
+		}
 	}
 	files, err := readArchive(in.Data, MaxProgram)
 	if err != nil {
-		return nil, &record.InputError{Field: "program", Err: fmt.Errorf("%w; hand in one source file, or a zip or tar.gz archive of a folder", err)}
+		return nil, &record.InputError{
+			Field: "program",
+			Err:   fmt.Errorf("%w; hand in one source file, or a zip or tar.gz archive of a folder", err),
+		}
 	}
 	if folder, _ := around(files); folder != "" {
 		files = inside(files, folder)

@@ -91,7 +91,10 @@ func (o *Office) ChangeContest(ctx context.Context, course, name string, f Conte
 // begun says what to do about a contest that has begun.
 func begun(err error) error {
 	if errors.Is(err, store.ErrStarted) {
-		return &record.InputError{Field: "contest", Err: fmt.Errorf("%w: its terms and players stay as they are; make another contest, or cancel this one", err)}
+		return &record.InputError{
+			Field: "contest",
+			Err:   fmt.Errorf("%w: its terms and players stay as they are; make another contest, or cancel this one", err),
+		}
 	}
 	return err
 }
@@ -263,8 +266,15 @@ func morePairs(page record.ContestPage, deals int) ([]contest.Pairing, error) {
 		}
 		return pairs, nil
 	}
-	if rules, err := games.All().Rules(string(c.Terms.Variant)); err == nil && house.Opens(rules) && c.Terms.Opening == 0 && page.Ranking.Equal > 0 {
-		return nil, &record.InputError{Field: "deals", Err: fmt.Errorf("%w: the same players make the same moves again; a contest whose games begin with moves at random (opening) can tell more", ErrNoMatter)}
+	if rules, err := games.All().Rules(string(c.Terms.Variant)); err == nil && house.Opens(rules) && c.Terms.Opening == 0 &&
+		page.Ranking.Equal > 0 {
+		return nil, &record.InputError{
+			Field: "deals",
+			Err: fmt.Errorf(
+				"%w: the same players make the same moves again; a contest whose games begin with moves at random (opening) can tell more",
+				ErrNoMatter,
+			),
+		}
 	}
 	const apart = 1_000_000 // beyond the deals of all rounds
 	from := apart + c.Rounds*maxMore
@@ -275,7 +285,10 @@ func morePairs(page record.ContestPage, deals int) ([]contest.Pairing, error) {
 		}
 	}
 	if pairs == nil {
-		return nil, &record.InputError{Field: "deals", Err: fmt.Errorf("%w: of all neighbours it is sure to 95 %% who is better", ErrNoMatter)}
+		return nil, &record.InputError{
+			Field: "deals",
+			Err:   fmt.Errorf("%w: of all neighbours it is sure to 95 %% who is better", ErrNoMatter),
+		}
 	}
 	return pairs, nil
 }
@@ -339,7 +352,10 @@ func merit(c record.Contest, r record.Rank, by string) (float64, string, error) 
 		return share, fmt.Sprintf("%.0f %% of the moves were best", 100*share), nil
 	case "house":
 		if c.Measure == "" {
-			return 0, "", &record.InputError{Field: "by", Err: fmt.Errorf("%s is played by two; take best-moves or points", c.Terms.Variant)}
+			return 0, "", &record.InputError{
+				Field: "by",
+				Err:   fmt.Errorf("%s is played by two; take best-moves or points", c.Terms.Variant),
+			}
 		}
 		a, b := r.Mean.Mean, r.House
 		if c.Less {

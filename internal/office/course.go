@@ -34,7 +34,10 @@ func (o *Office) CreateCourse(ctx context.Context, c record.Course) (record.Cour
 func checkZone(zone string) (string, error) {
 	zone = cmp.Or(zone, "UTC")
 	if _, err := time.LoadLocation(zone); err != nil || zone == "Local" {
-		return zone, &record.InputError{Field: "zone", Err: fmt.Errorf("%q is no time zone; it is one of the IANA database, as in Europe/Berlin", zone)}
+		return zone, &record.InputError{
+			Field: "zone",
+			Err:   fmt.Errorf("%q is no time zone; it is one of the IANA database, as in Europe/Berlin", zone),
+		}
 	}
 	return zone, nil
 }
@@ -55,7 +58,10 @@ func (o *Office) SetCourse(ctx context.Context, c record.Course) (record.Course,
 		return c, &record.InputError{Field: "ends_on", Err: fmt.Errorf("%q is no date; write it as 2026-07-31", c.EndsOn)}
 	}
 	if c.KeepDays != nil && (*c.KeepDays < 0 || *c.KeepDays > 36_500) {
-		return c, &record.InputError{Field: "keep_days", Err: errors.New("days to keep are 0 to 36500; leave it out to keep them permanently")}
+		return c, &record.InputError{
+			Field: "keep_days",
+			Err:   errors.New("days to keep are 0 to 36500; leave it out to keep them permanently"),
+		}
 	}
 	if c.KeepDays != nil && c.EndsOn == "" {
 		return c, &record.InputError{Field: "ends_on", Err: errors.New("what is kept for some days after the last one needs a last day")}

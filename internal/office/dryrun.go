@@ -111,7 +111,12 @@ func dryRunProgram(ctx context.Context, a record.Assignment, s *suite.Suite, in 
 	}
 	g.Parallel = scriptsAtOnce
 	graded, err := g.Grade(ctx, folder, nil)
-	p := &record.DryRunProgram{Language: graded.Language, Points: graded.Verdict.Points, Criteria: graded.Verdict.Criteria, Findings: graded.Verdict.Findings}
+	p := &record.DryRunProgram{
+		Language: graded.Language,
+		Points:   graded.Verdict.Points,
+		Criteria: graded.Verdict.Criteria,
+		Findings: graded.Verdict.Findings,
+	}
 	if grading.AtFault(err) {
 		p.Problem, p.Criteria, p.Findings = err.Error(), []judge.CriterionVerdict{}, []judge.Finding{}
 		return p, nil

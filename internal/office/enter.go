@@ -20,8 +20,50 @@ import (
 
 // masks are what pseudonyms are made of.
 var masks = [2][]string{
-	{"amber", "brisk", "copper", "dusky", "early", "fallow", "gentle", "hazel", "ivory", "jolly", "keen", "lunar", "mellow", "nimble", "olive", "plain", "quiet", "russet", "silver", "tawny"},
-	{"adder", "badger", "crane", "dormouse", "egret", "finch", "gecko", "heron", "ibis", "jackdaw", "kestrel", "lark", "marten", "newt", "otter", "plover", "quail", "rook", "stoat", "tern"},
+	{
+		"amber",
+		"brisk",
+		"copper",
+		"dusky",
+		"early",
+		"fallow",
+		"gentle",
+		"hazel",
+		"ivory",
+		"jolly",
+		"keen",
+		"lunar",
+		"mellow",
+		"nimble",
+		"olive",
+		"plain",
+		"quiet",
+		"russet",
+		"silver",
+		"tawny",
+	},
+	{
+		"adder",
+		"badger",
+		"crane",
+		"dormouse",
+		"egret",
+		"finch",
+		"gecko",
+		"heron",
+		"ibis",
+		"jackdaw",
+		"kestrel",
+		"lark",
+		"marten",
+		"newt",
+		"otter",
+		"plover",
+		"quail",
+		"rook",
+		"stoat",
+		"tern",
+	},
 }
 
 func pseudonym(taken []record.Entrant) string {
@@ -141,7 +183,10 @@ func (o *Office) EnterHouse(ctx context.Context, course, name, player string) (r
 		return c, err
 	}
 	if names := house.Names(rules); !slices.Contains(names, player) {
-		return c, &record.InputError{Field: "house", Err: fmt.Errorf("%w: %q; %s has %s", house.ErrUnknown, player, c.Terms.Variant, strings.Join(names, ", "))}
+		return c, &record.InputError{
+			Field: "house",
+			Err:   fmt.Errorf("%w: %q; %s has %s", house.ErrUnknown, player, c.Terms.Variant, strings.Join(names, ", ")),
+		}
 	}
 	return o.seat(ctx, c, record.Entrant{Name: "house: " + player, House: player})
 }

@@ -32,8 +32,10 @@ type Repository struct {
 // Causes of a repository that cannot be fetched, for errors.Is.
 var (
 	ErrRepository = errors.New("the repository cannot be fetched")
-	ErrPassword   = errors.New("the repository asks for a password, and Durchgang has none: make it readable for the service, by https without a password or with a key of the service's account")
-	ErrNoGit      = errors.New("git is not installed on the service's machine")
+	ErrPassword   = errors.New(
+		"the repository asks for a password, and Durchgang has none: make it readable for the service, by https without a password or with a key of the service's account",
+	)
+	ErrNoGit = errors.New("git is not installed on the service's machine")
 )
 
 const (
@@ -48,7 +50,10 @@ var revisionPattern = regexp.MustCompile(`^[A-Za-z0-9][A-Za-z0-9._/@^~+-]{0,199}
 func (r Repository) check() error {
 	u, err := url.Parse(r.URL)
 	if err != nil || u.Host == "" || strings.HasPrefix(u.Host, "-") || strings.HasPrefix(r.URL, "-") {
-		return &record.InputError{Field: "url", Err: fmt.Errorf("%q is no address of a repository, as in https://git.school.example/ada/noughts.git", r.URL)}
+		return &record.InputError{
+			Field: "url",
+			Err:   fmt.Errorf("%q is no address of a repository, as in https://git.school.example/ada/noughts.git", r.URL),
+		}
 	}
 	switch u.Scheme {
 	case "https", "http", "git", "ssh":
@@ -119,9 +124,20 @@ func (r Repository) explain(ctx context.Context, err error) error {
 	case has("could not read Username", "could not read Password", "Authentication failed", "Permission denied", "terminal prompts disabled"):
 		return &record.InputError{Field: "url", Err: ErrPassword}
 	case has("couldn't find remote ref", "no such remote ref", "not our ref", "unadvertised object"):
-		return &record.InputError{Field: "revision", Err: fmt.Errorf("%w: there is no branch, tag or commit %q in %s", ErrRepository, cmp.Or(r.Revision, "HEAD"), r.URL)}
+		return &record.InputError{
+			Field: "revision",
+			Err:   fmt.Errorf("%w: there is no branch, tag or commit %q in %s", ErrRepository, cmp.Or(r.Revision, "HEAD"), r.URL),
+		}
 	}
-	return &record.InputError{Field: "url", Err: fmt.Errorf("%w: %s: %s", ErrRepository, r.URL, WithoutPaths(strings.TrimSpace(strings.TrimPrefix(channel.LastLine(said), "fatal: "))))}
+	return &record.InputError{
+		Field: "url",
+		Err: fmt.Errorf(
+			"%w: %s: %s",
+			ErrRepository,
+			r.URL,
+			WithoutPaths(strings.TrimSpace(strings.TrimPrefix(channel.LastLine(said), "fatal: "))),
+		),
+	}
 }
 
 // git runs git in a bare repository of its own.
@@ -146,7 +162,10 @@ func (g git) run(ctx context.Context, out *limited, args ...string) error {
 	c.Env = []string{
 		"PATH=" + os.Getenv("PATH"), "HOME=" + g.dir, "GIT_DIR=" + g.dir, "GIT_CONFIG_NOSYSTEM=1", "GIT_CONFIG_GLOBAL=/dev/null",
 		"GIT_TERMINAL_PROMPT=0", "GIT_ASKPASS=/bin/false", "SSH_ASKPASS=/bin/false", "LC_ALL=C",
-		"GIT_SSH_COMMAND=ssh -o BatchMode=yes -o StrictHostKeyChecking=accept-new -o UserKnownHostsFile=" + filepath.Join(g.dir, "known_hosts"),
+		"GIT_SSH_COMMAND=ssh -o BatchMode=yes -o StrictHostKeyChecking=accept-new -o UserKnownHostsFile=" + filepath.Join(
+			g.dir,
+			"known_hosts",
+		),
 	}
 	c.SysProcAttr = &syscall.SysProcAttr{Setpgid: true}
 	c.Cancel = func() error { return syscall.Kill(-c.Process.Pid, syscall.SIGKILL) }
@@ -196,7 +215,11 @@ func (o *Office) ImportGit(ctx context.Context, course, assignment string, r Rep
 
 // fetched fetches the files of a repository's revision, which may be so many bytes, and the
 // commit's id. The caller releases the room that the files take.
-func (o *Office) fetched(ctx context.Context, r Repository, most int64) (files map[string][]byte, commit string, release func(), err error) {
+func (o *Office) fetched(
+	ctx context.Context,
+	r Repository,
+	most int64,
+) (files map[string][]byte, commit string, release func(), err error) {
 	if err := r.check(); err != nil {
 		return nil, "", nil, err
 	}
@@ -236,7 +259,13 @@ func (o *Office) SubmitGit(ctx context.Context, course, assignment, student stri
 		return record.Submission{}, err
 	}
 	if u, err := url.Parse(r.URL); StandingOf(ctx).Role == record.Student && (err != nil || !slices.Contains(o.GitHosts, u.Hostname())) {
-		return record.Submission{}, &record.InputError{Field: "url", Err: fmt.Errorf("this service fetches students' repositories from these machines only: %s; else hand in an archive", cmp.Or(strings.Join(o.GitHosts, ", "), "none"))}
+		return record.Submission{}, &record.InputError{
+			Field: "url",
+			Err: fmt.Errorf(
+				"this service fetches students' repositories from these machines only: %s; else hand in an archive",
+				cmp.Or(strings.Join(o.GitHosts, ", "), "none"),
+			),
+		}
 	}
 	files, commit, release, err := o.fetched(ctx, r, MaxProgram)
 	if err != nil {

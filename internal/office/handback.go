@@ -30,7 +30,10 @@ func (o *Office) GiveByHand(ctx context.Context, result int64, h judge.ByHand, t
 		of = r.Criteria[i].Of
 	}
 	if h.Reason = strings.TrimSpace(h.Reason); !take && (h.Reason == "" || len(h.Reason) > 500) {
-		return r, &record.InputError{Field: "reason", Err: errors.New("points given by hand need a reason of at most 500 bytes; the student reads it")}
+		return r, &record.InputError{
+			Field: "reason",
+			Err:   errors.New("points given by hand need a reason of at most 500 bytes; the student reads it"),
+		}
 	}
 	if !take && (h.Points < 0 || h.Points > of) {
 		return r, &record.InputError{Field: "points", Err: fmt.Errorf("%s points are not between 0 and %s", h.Points, of)}
@@ -249,7 +252,10 @@ func (o *Office) Publish(ctx context.Context, run int64) (record.Run, error) {
 		return r, err
 	}
 	if r.State != record.Done || !r.Accepted {
-		return r, &record.InputError{Field: "run", Err: fmt.Errorf("run %d can be handed back when it is done and counts; it is %s", run, r.State)}
+		return r, &record.InputError{
+			Field: "run",
+			Err:   fmt.Errorf("run %d can be handed back when it is done and counts; it is %s", run, r.State),
+		}
 	}
 	a, err := o.Assignment(ctx, r.Course, r.Assignment)
 	if err != nil {
@@ -276,7 +282,10 @@ func (o *Office) Withdraw(ctx context.Context, course, name string) (record.Assi
 // Ask keeps a student's regrade request at a result.
 func (o *Office) Ask(ctx context.Context, result int64, question string) (record.Request, error) {
 	if question = strings.TrimSpace(question); question == "" || len(question) > longestComment || strings.ContainsRune(question, 0) {
-		return record.Request{}, &record.InputError{Field: "question", Err: fmt.Errorf("say what should be looked at again, in at most %d bytes", longestComment)}
+		return record.Request{}, &record.InputError{
+			Field: "question",
+			Err:   fmt.Errorf("say what should be looked at again, in at most %d bytes", longestComment),
+		}
 	}
 	r, err := o.Result(ctx, result)
 	if err != nil {
@@ -287,7 +296,10 @@ func (o *Office) Ask(ctx context.Context, result int64, question string) (record
 		return record.Request{}, err
 	}
 	if a.Published == nil || *a.Published != r.RunID {
-		return record.Request{}, &record.InputError{Field: "result", Err: errors.New("a regrade can be requested once the result is handed back")}
+		return record.Request{}, &record.InputError{
+			Field: "result",
+			Err:   errors.New("a regrade can be requested once the result is handed back"),
+		}
 	}
 	q, err := o.store.Ask(ctx, a.ID, r.Student, result, question)
 	if errors.Is(err, store.ErrTooMany) {
@@ -299,7 +311,10 @@ func (o *Office) Ask(ctx context.Context, result int64, question string) (record
 // Reply answers a student's request.
 func (o *Office) Reply(ctx context.Context, id int64, answer string) (record.Request, error) {
 	if answer = strings.TrimSpace(answer); answer == "" || len(answer) > longestComment || strings.ContainsRune(answer, 0) {
-		return record.Request{}, &record.InputError{Field: "answer", Err: fmt.Errorf("an answer is text of at most %d bytes", longestComment)}
+		return record.Request{}, &record.InputError{
+			Field: "answer",
+			Err:   fmt.Errorf("an answer is text of at most %d bytes", longestComment),
+		}
 	}
 	r, err := o.store.Reply(ctx, id, answer, By(ctx).Login)
 	return r, about(err, "request", fmt.Sprint(id))
@@ -393,7 +408,10 @@ func (o *Office) myResult(ctx context.Context, id *int64) (*record.MyResult, err
 func (o *Office) Gradebook(ctx context.Context, course string, assignments, columns []string) ([]byte, error) {
 	for _, c := range columns {
 		if !slices.Contains(report.Columns, c) {
-			return nil, &record.InputError{Field: "columns", Err: fmt.Errorf("%q is none; there are %s", c, strings.Join(report.Columns, ", "))}
+			return nil, &record.InputError{
+				Field: "columns",
+				Err:   fmt.Errorf("%q is none; there are %s", c, strings.Join(report.Columns, ", ")),
+			}
 		}
 	}
 	if len(columns) == 0 {

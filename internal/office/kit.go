@@ -91,7 +91,13 @@ func brief(a record.Assignment, whole *suite.Suite) (string, error) {
 	}
 	b.WriteString("` plays them with your program on your machine.\n")
 	if a.Tries > 0 {
-		fmt.Fprintf(&b, "Durchgang plays them for you %d times a day, after you have handed in: `durchgang submit --try %s/%s FOLDER`.\n", a.Tries, a.Course, a.Name)
+		fmt.Fprintf(
+			&b,
+			"Durchgang plays them for you %d times a day, after you have handed in: `durchgang submit --try %s/%s FOLDER`.\n",
+			a.Tries,
+			a.Course,
+			a.Name,
+		)
 	}
 	return b.String(), nil
 }

@@ -84,7 +84,13 @@ func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome r
 	if err != nil {
 		return outcome, nil, err
 	}
-	m := tournament.Match{Rules: rules, Contest: task.Contest.ID, Terms: task.Contest.Terms, Appraisers: &w.appraisers, Alone: task.Match.Second < 0}
+	m := tournament.Match{
+		Rules:      rules,
+		Contest:    task.Contest.ID,
+		Terms:      task.Contest.Terms,
+		Appraisers: &w.appraisers,
+		Alone:      task.Match.Second < 0,
+	}
 	m.Measure, _ = house.MeasureOf(rules)
 	numbers := [2]int{task.Match.First, task.Match.Second}
 	for i, number := range numbers {

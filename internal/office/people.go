@@ -71,7 +71,10 @@ var loginPattern = regexp.MustCompile(`^[a-z0-9][a-z0-9._@+-]{0,99}$`)
 func checkPerson(p record.Person) (record.Person, error) {
 	p.Login, p.Name, p.Mail = Login(p.Login), strings.TrimSpace(p.Name), strings.TrimSpace(p.Mail)
 	if !loginPattern.MatchString(p.Login) {
-		return p, &record.InputError{Field: "login", Err: fmt.Errorf("%q: a login has 1 to 100 small letters, digits and . _ - + @, as in ida.marling", p.Login)}
+		return p, &record.InputError{
+			Field: "login",
+			Err:   fmt.Errorf("%q: a login has 1 to 100 small letters, digits and . _ - + @, as in ida.marling", p.Login),
+		}
 	}
 	if p.Name == "" {
 		p.Name = p.Login
@@ -107,7 +110,14 @@ func (o *Office) invite(ctx context.Context, p *record.Person) (record.Invitatio
 	secret := account.NewSecret()
 	i := record.Invitation{Link: "/accept-invite#" + secret, ExpiresAt: time.Now().Add(invitationTime).UTC()}
 	from := OriginOf(ctx)
-	act := record.Act{Login: By(ctx).Login, Address: from.Address, What: LinkMade, Subject: "first teacher", Status: http.StatusCreated, Request: from.Request}
+	act := record.Act{
+		Login:   By(ctx).Login,
+		Address: from.Address,
+		What:    LinkMade,
+		Subject: "first teacher",
+		Status:  http.StatusCreated,
+		Request: from.Request,
+	}
 	var id *int64
 	if p != nil {
 		id, i.Login, i.Name, i.Chosen = &p.ID, p.Login, p.Name, p.Chosen
@@ -260,15 +270,24 @@ func (o *Office) Tokens(ctx context.Context) ([]record.Token, error) {
 func (o *Office) NewToken(ctx context.Context, name string, days int) (record.Token, error) {
 	name = strings.TrimSpace(name)
 	if name == "" || len(name) > 100 {
-		return record.Token{}, &record.InputError{Field: "name", Err: errors.New("a token has a name of at most 100 bytes that says what it is for, as in laptop")}
+		return record.Token{}, &record.InputError{
+			Field: "name",
+			Err:   errors.New("a token has a name of at most 100 bytes that says what it is for, as in laptop"),
+		}
 	}
 	if days < 1 || days > longestToken {
-		return record.Token{}, &record.InputError{Field: "days", Err: fmt.Errorf("a token is good for 1 to %d days, not %d", longestToken, days)}
+		return record.Token{}, &record.InputError{
+			Field: "days",
+			Err:   fmt.Errorf("a token is good for 1 to %d days, not %d", longestToken, days),
+		}
 	}
 	secret := account.NewSecret()
 	t, err := o.store.AddToken(ctx, By(ctx).ID, name, account.Digest(secret), time.Now().AddDate(0, 0, days), mostTokens)
 	if errors.Is(err, store.ErrTooMany) {
-		return t, &record.InputError{Field: "name", Err: fmt.Errorf("you have %d tokens, which is as many as there may be: revoke one that is not used", mostTokens)}
+		return t, &record.InputError{
+			Field: "name",
+			Err:   fmt.Errorf("you have %d tokens, which is as many as there may be: revoke one that is not used", mostTokens),
+		}
 	}
 	t.Secret = secret
 	return t, err
@@ -319,7 +338,10 @@ func (o *Office) SetPerson(ctx context.Context, p record.Person) (record.Person,
 		return p, &record.InputError{Field: "keeper", Err: errors.New("you cannot revoke your own admin rights: another administrator can")}
 	}
 	if p.Keeper && kept.Course != "" {
-		return p, &record.InputError{Field: "keeper", Err: fmt.Errorf("%w: add an account of the whole service for the person", foreign(kept))}
+		return p, &record.InputError{
+			Field: "keeper",
+			Err:   fmt.Errorf("%w: add an account of the whole service for the person", foreign(kept)),
+		}
 	}
 	p.ID = kept.ID
 	err = o.store.SetPerson(ctx, p)
@@ -346,7 +368,10 @@ func (o *Office) Members(ctx context.Context, course string) ([]record.Participa
 // and where no password was chosen.
 func (o *Office) AddMember(ctx context.Context, course string, p record.Person, role record.Role) (record.Invitation, error) {
 	if role != record.Teacher && role != record.Assistant {
-		return record.Invitation{}, &record.InputError{Field: "role", Err: fmt.Errorf("%q: it is teacher or assistant; students come by the roster", role)}
+		return record.Invitation{}, &record.InputError{
+			Field: "role",
+			Err:   fmt.Errorf("%q: it is teacher or assistant; students come by the roster", role),
+		}
 	}
 	c, err := o.Course(ctx, course)
 	if err != nil {
@@ -356,7 +381,10 @@ func (o *Office) AddMember(ctx context.Context, course string, p record.Person, 
 		return record.Invitation{}, err
 	}
 	if p.Course != "" {
-		return record.Invitation{}, &record.InputError{Field: "login", Err: fmt.Errorf("%w: give the login of an account of the whole service", foreign(p))}
+		return record.Invitation{}, &record.InputError{
+			Field: "login",
+			Err:   fmt.Errorf("%w: give the login of an account of the whole service", foreign(p)),
+		}
 	}
 	if err := lastTeacher(o.store.SetMember(ctx, c.ID, p.ID, role, "")); err != nil {
 		return record.Invitation{}, err

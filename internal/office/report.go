@@ -32,7 +32,10 @@ func (o *Office) StudentReport(ctx context.Context, id int64, format string) ([]
 		return nil, err
 	}
 	if r.State != record.Done && r.State != record.Failed {
-		return nil, &record.InputError{Field: "result", Err: fmt.Errorf("the program of %s is %s: there is a report when it is graded", r.Student, r.State)}
+		return nil, &record.InputError{
+			Field: "result",
+			Err:   fmt.Errorf("the program of %s is %s: there is a report when it is graded", r.Student, r.State),
+		}
 	}
 	var b bytes.Buffer
 	switch format {

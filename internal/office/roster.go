@@ -226,7 +226,10 @@ func (o *Office) invitePupil(ctx context.Context, c record.Course, p record.Pupi
 			return record.Invitation{}, err
 		}
 		if st.Role != record.Nobody {
-			return record.Invitation{}, &record.InputError{Field: "mail", Err: fmt.Errorf("the account %s is in this course already, as %s", person.Login, cmp.Or(st.Student, string(st.Role)))}
+			return record.Invitation{}, &record.InputError{
+				Field: "mail",
+				Err:   fmt.Errorf("the account %s is in this course already, as %s", person.Login, cmp.Or(st.Student, string(st.Role))),
+			}
 		}
 		if err := o.store.SetMember(ctx, c.ID, person.ID, record.Student, p.Name); err != nil {
 			return record.Invitation{}, err

@@ -92,7 +92,14 @@ func (k keeper) keep(e store.Earlier) (store.Outcome, bool, error) {
 	}
 	late := daysLate(k.suite, store.Task{HandedIn: e.HandedIn, Terms: record.Terms{DueAt: e.DueAt}})
 	v, is := judge.Reckon(k.suite, e.Played, late)
-	return store.Outcome{Language: e.Language, Verdict: v, DaysLate: late, Examination: e.Examination, Behaviour: e.Behaviour, Played: e.Played}, is, nil
+	return store.Outcome{
+		Language:    e.Language,
+		Verdict:     v,
+		DaysLate:    late,
+		Examination: e.Examination,
+		Behaviour:   e.Behaviour,
+		Played:      e.Played,
+	}, is, nil
 }
 
 // CancelRun ends a run: what is not graded yet will not be.

@@ -70,7 +70,10 @@ func (o *Office) Read(ctx context.Context, course, name string, in Reading) (rec
 		return record.Transcript{}, err
 	}
 	if channel, err := grading.ChannelOf(a.Channel); err != nil || !channel.Prints {
-		return record.Transcript{}, &record.InputError{Field: "channel", Err: fmt.Errorf("programs are driven through the channel %s: they print nothing that a phrasebook reads", a.Channel)}
+		return record.Transcript{}, &record.InputError{
+			Field: "channel",
+			Err:   fmt.Errorf("programs are driven through the channel %s: they print nothing that a phrasebook reads", a.Channel),
+		}
 	}
 	results, err := o.store.LastResults(ctx, a.ID)
 	if err == nil && len(results) == 0 {
@@ -233,7 +236,10 @@ func (r *reader) lines(book *phrasebook.Book, e record.Evidence) []record.Transc
 		flush := func() {
 			for _, reading := range book.Explain(book.Look(before, printed.String()), table, r.suite.Rules) {
 				if step.Act == suite.Start { // a greeting that explains the rules ends nothing
-					reading.Says = slices.DeleteFunc(reading.Says, func(s string) bool { return s == "a draw" || strings.HasSuffix(s, " wins") })
+					reading.Says = slices.DeleteFunc(
+						reading.Says,
+						func(s string) bool { return s == "a draw" || strings.HasSuffix(s, " wins") },
+					)
 				}
 				lines = append(lines, record.TranscriptLine{Step: i, Text: reading.Text, Says: reading.Says})
 			}

@@ -147,7 +147,8 @@ func (w *Worker) recover(ctx context.Context) {
 		return
 	}
 	w.mended = time.Now()
-	if err := errors.Join(w.store.Orphans(ctx), w.store.Missing(ctx, w.office.enqueue), w.office.mendContests(ctx)); err != nil && ctx.Err() == nil {
+	if err := errors.Join(w.store.Orphans(ctx), w.store.Missing(ctx, w.office.enqueue), w.office.mendContests(ctx)); err != nil &&
+		ctx.Err() == nil {
 		w.log.Warn("the queue could not be looked over", "error", err)
 	}
 }
@@ -241,7 +242,9 @@ func told(err error) error {
 }
 
 // ownPaths are paths in the folders that the service works in, which are nobody's to know.
-var ownPaths = regexp.MustCompile(`(?:` + regexp.QuoteMeta(os.TempDir()) + `|/var/lib/durchgang|/var/cache|/root|/home/[^/\s]+/\.(?:cache|local))(?:/[^\s:"']*)?`)
+var ownPaths = regexp.MustCompile(
+	`(?:` + regexp.QuoteMeta(os.TempDir()) + `|/var/lib/durchgang|/var/cache|/root|/home/[^/\s]+/\.(?:cache|local))(?:/[^\s:"']*)?`,
+)
 
 // WithoutPaths is a message without paths of the service's own.
 func WithoutPaths(message string) string {

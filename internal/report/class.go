@@ -60,7 +60,15 @@ func Plot(w io.Writer, c record.Class, format string) error {
 	if err != nil {
 		return err
 	}
-	tiles := draw.Tiles{Rows: 1, Cols: 2, PadX: vg.Points(20), PadTop: vg.Points(6), PadBottom: vg.Points(6), PadLeft: vg.Points(6), PadRight: vg.Points(14)}
+	tiles := draw.Tiles{
+		Rows:      1,
+		Cols:      2,
+		PadX:      vg.Points(20),
+		PadTop:    vg.Points(6),
+		PadBottom: vg.Points(6),
+		PadLeft:   vg.Points(6),
+		PadRight:  vg.Points(14),
+	}
 	return drawn(w, format, plotWidth, plotHeight, func(canvas draw.Canvas) {
 		for i, canvas := range plot.Align([][]*plot.Plot{{totals, criteria}}, tiles, canvas)[0] {
 			[]*plot.Plot{totals, criteria}[i].Draw(canvas)

@@ -69,15 +69,51 @@ type errorPoints struct {
 func StandingsCSV(w io.Writer, p record.ContestPage) error {
 	out := csv.NewWriter(w)
 	number := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
-	rows := [][]string{{"place", "player", "points", "games", "wins", "draws", "losses", "fouls", "direct", "sonneborn_berger", "buchholz", "strength", "strength_error", "mean", "mean_error", "house", "moves", "best_moves", "cost", "thrown"}}
+	rows := [][]string{
+		{
+			"place",
+			"player",
+			"points",
+			"games",
+			"wins",
+			"draws",
+			"losses",
+			"fouls",
+			"direct",
+			"sonneborn_berger",
+			"buchholz",
+			"strength",
+			"strength_error",
+			"mean",
+			"mean_error",
+			"house",
+			"moves",
+			"best_moves",
+			"cost",
+			"thrown",
+		},
+	}
 	for _, r := range p.Ranking.Rows {
 		ints := []int{r.Games, r.Wins, r.Draws, r.Losses, r.Fouls}
 		row := []string{strconv.Itoa(r.Place), plainCells([]string{p.Contest.Entrants[r.Player].Name})[0], number(r.Points)}
 		for _, n := range ints {
 			row = append(row, strconv.Itoa(n))
 		}
-		row = append(row, number(r.Direct), number(r.Beaten), number(r.Opposed), number(r.Strength), number(r.Error), number(r.Mean.Mean), number(r.Mean.Error), number(r.House),
-			strconv.Itoa(r.Quality.Moves), strconv.Itoa(r.Quality.Best), number(r.Quality.Cost), strconv.Itoa(r.Quality.Thrown))
+		row = append(
+			row,
+			number(r.Direct),
+			number(r.Beaten),
+			number(r.Opposed),
+			number(r.Strength),
+			number(r.Error),
+			number(r.Mean.Mean),
+			number(r.Mean.Error),
+			number(r.House),
+			strconv.Itoa(r.Quality.Moves),
+			strconv.Itoa(r.Quality.Best),
+			number(r.Quality.Cost),
+			strconv.Itoa(r.Quality.Thrown),
+		)
 		rows = append(rows, row)
 	}
 	return out.WriteAll(rows)

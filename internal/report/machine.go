@@ -24,7 +24,15 @@ func CSV(w io.Writer, m record.Matrix, results []record.Result) error {
 		return err
 	}
 	for i, r := range m.Rows {
-		row := []string{r.Student, r.Points.String(), r.Of.String(), fmt.Sprint(results[i].DaysLate), string(r.State), strings.Join(r.Mistakes, " "), results[i].Comment}
+		row := []string{
+			r.Student,
+			r.Points.String(),
+			r.Of.String(),
+			fmt.Sprint(results[i].DaysLate),
+			string(r.State),
+			strings.Join(r.Mistakes, " "),
+			results[i].Comment,
+		}
 		if r.State != record.Done {
 			row[1] = ""
 		}
@@ -87,7 +95,10 @@ func JUnit(w io.Writer, results []record.Result) error {
 	for _, r := range results {
 		s := junitSuite{Name: clean(r.Student)}
 		if r.State == record.Failed {
-			s.Cases = append(s.Cases, junitCase{Class: clean(r.Student), Name: "the program runs", Error: &junitNote{"it could not be run", clean(r.Problem)}})
+			s.Cases = append(
+				s.Cases,
+				junitCase{Class: clean(r.Student), Name: "the program runs", Error: &junitNote{"it could not be run", clean(r.Problem)}},
+			)
 			s.Errors++
 		}
 		for _, c := range r.Criteria {

@@ -109,7 +109,14 @@ func ForStudent(title string, r record.Result, evidence func(number int) (record
 }
 
 func fault(r record.Result, c diagnosis.Cause, titles map[string]string, evidence func(int) (record.Evidence, error)) (Fault, error) {
-	f := Fault{Sentence: c.Student, Expected: c.Expected, Seen: cmp.Or(c.Seen, "nothing of it"), Setup: c.Setup, Typed: c.Shortest, More: len(c.Scripts) - 1}
+	f := Fault{
+		Sentence: c.Student,
+		Expected: c.Expected,
+		Seen:     cmp.Or(c.Seen, "nothing of it"),
+		Setup:    c.Setup,
+		Typed:    c.Shortest,
+		More:     len(c.Scripts) - 1,
+	}
 	for _, name := range c.Criteria {
 		f.Titles = append(f.Titles, titles[name])
 	}
@@ -129,7 +136,10 @@ func fault(r record.Result, c diagnosis.Cause, titles map[string]string, evidenc
 			if k > 0 && !event.Typed && step.Events[k-1].Typed { // some programs print themselves what is typed
 				event.Text = strings.TrimPrefix(event.Text, step.Events[k-1].Text+"\n")
 			}
-			f.Terminal = append(f.Terminal, Piece{Text: clean(event.Text), Typed: event.Typed, Wrong: i == last && !event.Typed && k == lastPrinted(step.Events)})
+			f.Terminal = append(
+				f.Terminal,
+				Piece{Text: clean(event.Text), Typed: event.Typed, Wrong: i == last && !event.Typed && k == lastPrinted(step.Events)},
+			)
 		}
 	}
 	if last >= 0 {

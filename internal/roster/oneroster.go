@@ -48,7 +48,13 @@ func readOneRoster(data []byte, class string) (List, error) {
 		}
 		u := users[e["usersourcedid"]]
 		if u == nil {
-			l.Problems = append(l.Problems, record.Skipped{Entry: fmt.Sprintf("enrollments.csv, line %d", i+2), Reason: fmt.Sprintf("users.csv has no user %q", e["usersourcedid"])})
+			l.Problems = append(
+				l.Problems,
+				record.Skipped{
+					Entry:  fmt.Sprintf("enrollments.csv, line %d", i+2),
+					Reason: fmt.Sprintf("users.csv has no user %q", e["usersourcedid"]),
+				},
+			)
 			continue
 		}
 		if !active(u) || strings.EqualFold(u["enableduser"], "false") {
@@ -130,7 +136,8 @@ func chooseClass(classes, enrolments table, wanted string) (id, title string, er
 		if _, there := known[id]; there && c["title"] != "" {
 			known[id] = c["title"]
 		}
-		if _, there := known[id]; there && wanted != "" && (strings.EqualFold(wanted, id) || strings.EqualFold(wanted, c["title"]) || strings.EqualFold(wanted, c["classcode"])) {
+		if _, there := known[id]; there && wanted != "" &&
+			(strings.EqualFold(wanted, id) || strings.EqualFold(wanted, c["title"]) || strings.EqualFold(wanted, c["classcode"])) {
 			return id, known[id], nil
 		}
 	}

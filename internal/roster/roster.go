@@ -33,10 +33,12 @@ const (
 // Causes of a file that is refused as a whole, for errors.Is.
 var (
 	ErrEmpty   = errors.New("the file has no rows of students")
-	ErrColumns = errors.New("no column says who the students are: the first row must name at least one of number, mail and name (or given name and family name)")
-	ErrClass   = errors.New("say which class")
-	ErrFile    = errors.New("this is neither a CSV file nor an archive of OneRoster CSV files")
-	ErrLarge   = fmt.Errorf("a roster has at most %d MB and %d rows", MaxSize>>20, maxRows)
+	ErrColumns = errors.New(
+		"no column says who the students are: the first row must name at least one of number, mail and name (or given name and family name)",
+	)
+	ErrClass = errors.New("say which class")
+	ErrFile  = errors.New("this is neither a CSV file nor an archive of OneRoster CSV files")
+	ErrLarge = fmt.Errorf("a roster has at most %d MB and %d rows", MaxSize>>20, maxRows)
 )
 
 // Read reads a roster. class chooses one of several classes of an OneRoster archive, by its
@@ -104,7 +106,10 @@ func readCSV(data []byte) (List, error) {
 	for i, cell := range head {
 		if columns[i] = heading(cell); columns[i] != other {
 			if slices.Contains(columns[:i], columns[i]) {
-				return List{}, fmt.Errorf("two columns say the same: %q is one, and there was another before it; take one away", strings.TrimSpace(cell))
+				return List{}, fmt.Errorf(
+					"two columns say the same: %q is one, and there was another before it; take one away",
+					strings.TrimSpace(cell),
+				)
 			}
 			used = append(used, strings.TrimSpace(cell))
 		}
@@ -113,7 +118,9 @@ func readCSV(data []byte) (List, error) {
 	if !has(number) && !has(address) && !has(full) && !has(short) && !(has(given) && has(family)) {
 		return List{}, fmt.Errorf("%w; it has %s", ErrColumns, quoted(head))
 	}
-	l := List{Form: fmt.Sprintf("CSV in %s, separated by %s; columns used: %s", encoding, separatorNames[separator], strings.Join(used, ", "))}
+	l := List{
+		Form: fmt.Sprintf("CSV in %s, separated by %s; columns used: %s", encoding, separatorNames[separator], strings.Join(used, ", ")),
+	}
 	return l.rows(r, columns)
 }
 
@@ -170,7 +177,11 @@ func (l *List) take(p record.Pupil, line int, seen map[string]int) {
 	}
 	if p.Number == "" && p.Mail == "" && p.Name == "" && problem == "" {
 		if first, twice := seen[keyOf("name", p.FullName)]; twice {
-			problem = fmt.Sprintf("the name %s stands in line %d already, and nothing else tells the two apart; add a number or a mail address", p.FullName, first)
+			problem = fmt.Sprintf(
+				"the name %s stands in line %d already, and nothing else tells the two apart; add a number or a mail address",
+				p.FullName,
+				first,
+			)
 		}
 	}
 	if problem != "" {

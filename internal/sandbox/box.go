@@ -78,7 +78,9 @@ func StartApart(spec Spec, stream *os.File, limit int) (*Box, func() string, err
 
 // errNotMade means that the kernel has refused the namespaces of a box, as on a machine that has no more
 // processes. The program was not started.
-var errNotMade = errors.New("bubblewrap cannot make a box: the machine refuses new namespaces, or has no room for processes now (durchgang sandbox check says more)")
+var errNotMade = errors.New(
+	"bubblewrap cannot make a box: the machine refuses new namespaces, or has no room for processes now (durchgang sandbox check says more)",
+)
 
 const mostStarts = 6 // of a box that cannot be made, at longer and longer intervals
 
@@ -235,7 +237,8 @@ func (b *Box) Filled() bool {
 	for _, pid := range b.Processes() {
 		for _, dir := range []string{WorkDir, "/tmp"} {
 			var st unix.Statfs_t
-			if unix.Statfs(fmt.Sprintf("/proc/%d/root%s", pid, dir), &st) == nil && st.Blocks > 0 && st.Flags&unix.ST_RDONLY == 0 && st.Bavail == 0 {
+			if unix.Statfs(fmt.Sprintf("/proc/%d/root%s", pid, dir), &st) == nil && st.Blocks > 0 && st.Flags&unix.ST_RDONLY == 0 &&
+				st.Bavail == 0 {
 				return true
 			}
 		}

@@ -94,7 +94,11 @@ func folder() (string, error) {
 
 // alone waits until no other process of this account makes or removes a folder.
 func alone() (release func(), err error) {
-	f, err := os.OpenFile(filepath.Join(os.TempDir(), fmt.Sprintf("durchgang-%d.lock", os.Getuid())), os.O_CREATE|os.O_RDWR|unix.O_NOFOLLOW, 0o600)
+	f, err := os.OpenFile(
+		filepath.Join(os.TempDir(), fmt.Sprintf("durchgang-%d.lock", os.Getuid())),
+		os.O_CREATE|os.O_RDWR|unix.O_NOFOLLOW,
+		0o600,
+	)
 	if err != nil {
 		return nil, err
 	}

@@ -32,7 +32,10 @@ const (
 // The errors of who may not.
 var (
 	errNobody = fiber.NewError(http.StatusUnauthorized, "sign in first: at the console, or with durchgang sign-in")
-	errForged = fiber.NewError(http.StatusForbidden, "the request lacks the session's token in the header X-CSRF-Token: load the page again")
+	errForged = fiber.NewError(
+		http.StatusForbidden,
+		"the request lacks the session's token in the header X-CSRF-Token: load the page again",
+	)
 	errKeeper = fiber.NewError(http.StatusForbidden, "only administrators may do this")
 	errRole   = fiber.NewError(http.StatusForbidden, "your role in this course does not allow this; ask its teacher")
 )
@@ -80,7 +83,10 @@ func (s *Server) who(c fiber.Ctx, r route) (record.Person, error) {
 	if secret, found := strings.CutPrefix(c.Get(fiber.HeaderAuthorization), "Bearer "); found {
 		p, err := s.office.ByToken(c.Context(), secret)
 		if errors.Is(err, store.ErrNotFound) {
-			return p, fiber.NewError(http.StatusUnauthorized, "this token is not known, or has expired or was revoked: make a new one with durchgang sign-in")
+			return p, fiber.NewError(
+				http.StatusUnauthorized,
+				"this token is not known, or has expired or was revoked: make a new one with durchgang sign-in",
+			)
 		}
 		return p, err
 	}

@@ -110,7 +110,10 @@ func (s *Server) course(c fiber.Ctx) error {
 
 func (s *Server) setCourse(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in changedCourse) (any, error) {
-		return s.office.SetCourse(c.Context(), record.Course{Name: param(c, "course"), Title: in.Title, Zone: in.Zone, EndsOn: in.EndsOn, KeepDays: in.KeepDays})
+		return s.office.SetCourse(
+			c.Context(),
+			record.Course{Name: param(c, "course"), Title: in.Title, Zone: in.Zone, EndsOn: in.EndsOn, KeepDays: in.KeepDays},
+		)
 	})
 }
 
@@ -126,7 +129,11 @@ func (s *Server) importRoster(c fiber.Ctx) error {
 
 func (s *Server) setPupil(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in changedPupil) (any, error) {
-		return s.office.SetPupil(c.Context(), param(c, "course"), record.Pupil{Name: param(c, "student"), FullName: in.FullName, Number: in.Number, Mail: in.Mail})
+		return s.office.SetPupil(
+			c.Context(),
+			param(c, "course"),
+			record.Pupil{Name: param(c, "student"), FullName: in.FullName, Number: in.Number, Mail: in.Mail},
+		)
 	})
 }
 
@@ -160,8 +167,22 @@ func (s *Server) createAssignment(c fiber.Ctx) error {
 
 func (s *Server) dryRun(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in newDryRun) (any, error) {
-		form := in.form(record.Assignment{Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite})
-		return s.office.DryRun(c.Context(), param(c, "course"), form, office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName})
+		form := in.form(
+			record.Assignment{
+				Name:       in.Name,
+				Title:      in.Title,
+				Game:       in.Game,
+				Channel:    in.Channel,
+				Phrasebook: in.Phrasebook,
+				Suite:      in.Suite,
+			},
+		)
+		return s.office.DryRun(
+			c.Context(),
+			param(c, "course"),
+			form,
+			office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName},
+		)
 	})
 }
 

@@ -75,7 +75,11 @@ func (s *Server) giveByHand(c fiber.Ctx) error {
 }
 
 func (s *Server) ask(c fiber.Ctx) error {
-	return withNumber(c, http.StatusCreated, func(id int64, in newRequest) (any, error) { return s.office.Ask(c.Context(), id, in.Question) })
+	return withNumber(
+		c,
+		http.StatusCreated,
+		func(id int64, in newRequest) (any, error) { return s.office.Ask(c.Context(), id, in.Question) },
+	)
 }
 
 func (s *Server) reply(c fiber.Ctx) error {

@@ -34,8 +34,14 @@ type upload struct {
 
 // uploads are the routes that take files.
 var uploads = map[string]upload{
-	"importSubmissions": {"application/zip", 64 << 20}, "importAssignment": {"application/zip", office.MaxBundle}, "importRoster": {"application/octet-stream", 4 << 20},
-	"submit": {"application/octet-stream", office.MaxProgram}, "submitFor": {"application/octet-stream", office.MaxProgram}, "try": {"application/octet-stream", office.MaxProgram},
+	"importSubmissions": {
+		"application/zip",
+		64 << 20,
+	}, "importAssignment": {"application/zip", office.MaxBundle}, "importRoster": {"application/octet-stream", 4 << 20},
+	"submit": {
+		"application/octet-stream",
+		office.MaxProgram,
+	}, "submitFor": {"application/octet-stream", office.MaxProgram}, "try": {"application/octet-stream", office.MaxProgram},
 	"enterPlayer": {"application/octet-stream", office.MaxProgram}, "enterMine": {"application/octet-stream", office.MaxProgram},
 }
 
@@ -80,7 +86,10 @@ func (s *Server) take(c fiber.Ctx, r route) (release func(), err error) {
 	case c.Get(fiber.HeaderContentEncoding) != "":
 		return release, fiber.NewError(http.StatusUnsupportedMediaType, "the body is compressed by Content-Encoding: send it as it is")
 	case strings.HasPrefix(c.Get(fiber.HeaderContentType), "multipart/"):
-		return release, fiber.NewError(http.StatusUnsupportedMediaType, "the body is a form with parts: send the JSON, or the file, as the whole body")
+		return release, fiber.NewError(
+			http.StatusUnsupportedMediaType,
+			"the body is a form with parts: send the JSON, or the file, as the whole body",
+		)
 	default:
 		if conn != nil {
 			if err := conn.SetReadDeadline(time.Now().Add(readTime + time.Duration(most)*time.Second/slowestPace)); err != nil {

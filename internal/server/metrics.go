@@ -28,7 +28,12 @@ func newMeters(o *office.Office) meters {
 		Name: "durchgang_request_seconds", Help: "Time to answer requests, by method, route and status.",
 		Buckets: []float64{.001, .005, .01, .05, .1, .5, 1, 5, 30},
 	}, []string{"method", "route", "status"})}
-	m.registry.MustRegister(m.requests, &queueMeter{o}, collectors.NewGoCollector(), collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}))
+	m.registry.MustRegister(
+		m.requests,
+		&queueMeter{o},
+		collectors.NewGoCollector(),
+		collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}),
+	)
 	return m
 }
 

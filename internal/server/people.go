@@ -159,13 +159,31 @@ func (s *Server) signedIn(c fiber.Ctx, session record.Session, secret string) er
 	}
 	device, err := s.office.Meet(c.Context(), session.Person.ID)
 	if err == nil {
-		c.Cookie(&fiber.Cookie{Name: deviceCookie, Value: device, Path: prefix + "/sign-in", HTTPOnly: true, Secure: true, SameSite: fiber.CookieSameSiteStrictMode, MaxAge: 366 * 24 * 3600})
+		c.Cookie(
+			&fiber.Cookie{
+				Name:     deviceCookie,
+				Value:    device,
+				Path:     prefix + "/sign-in",
+				HTTPOnly: true,
+				Secure:   true,
+				SameSite: fiber.CookieSameSiteStrictMode,
+				MaxAge:   366 * 24 * 3600,
+			},
+		)
 	}
 	return err
 }
 
 func (s *Server) setCookie(c fiber.Ctx, secret string) {
-	cookie := &fiber.Cookie{Name: sessionCookie, Value: secret, Path: "/", HTTPOnly: true, Secure: true, SameSite: fiber.CookieSameSiteStrictMode, MaxAge: 14 * 24 * 3600}
+	cookie := &fiber.Cookie{
+		Name:     sessionCookie,
+		Value:    secret,
+		Path:     "/",
+		HTTPOnly: true,
+		Secure:   true,
+		SameSite: fiber.CookieSameSiteStrictMode,
+		MaxAge:   14 * 24 * 3600,
+	}
 	if secret == "" {
 		cookie.MaxAge, cookie.Expires = -1, time.Unix(0, 0)
 	}
@@ -249,7 +267,10 @@ func (s *Server) addPerson(c fiber.Ctx) error {
 
 func (s *Server) setPerson(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in changedPerson) (any, error) {
-		return s.office.SetPerson(c.Context(), record.Person{Login: param(c, "login"), Name: in.Name, Mail: in.Mail, Keeper: in.Keeper, Disabled: in.Disabled})
+		return s.office.SetPerson(
+			c.Context(),
+			record.Person{Login: param(c, "login"), Name: in.Name, Mail: in.Mail, Keeper: in.Keeper, Disabled: in.Disabled},
+		)
 	})
 }
 

@@ -57,7 +57,10 @@ func New(o *office.Office, console fs.FS, log *slog.Logger, proxies ...string) (
 	if err != nil {
 		return nil, err
 	}
-	s.summaries = map[string]string{"expire": "Delete what students handed in, since the time to keep it is over", office.LinkMade: "Make a link with which this person chooses a password"}
+	s.summaries = map[string]string{
+		"expire":        "Delete what students handed in, since the time to keep it is over",
+		office.LinkMade: "Make a link with which this person chooses a password",
+	}
 	for _, r := range routes() {
 		s.summaries[r.id], _, _ = strings.Cut(r.summary, ";")
 		s.app.Add([]string{r.method}, prefix+colons(r.path), func(c fiber.Ctx) error {
@@ -129,8 +132,10 @@ func (s *Server) pages(console fs.FS) {
 func (s *Server) guard(c fiber.Ctx) error {
 	c.Set("X-Content-Type-Options", "nosniff")
 	c.Set("Referrer-Policy", "same-origin")
-	c.Set("Content-Security-Policy",
-		"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'")
+	c.Set(
+		"Content-Security-Policy",
+		"default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-ancestors 'self'; base-uri 'none'; form-action 'self'",
+	)
 	if origin := c.Get(fiber.HeaderOrigin); origin != "" && c.Method() != http.MethodGet {
 		if u, err := url.Parse(origin); err != nil || u.Host != c.Host() {
 			return fiber.NewError(http.StatusForbidden, "this request comes from a page of another site")

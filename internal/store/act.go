@@ -12,10 +12,22 @@ import (
 func (s *Store) AddAct(ctx context.Context, a record.Act) error { return addAct(ctx, s.db, a) }
 
 func addAct(ctx context.Context, db sqlx.ExtContext, a record.Act) error {
-	return exec(ctx, db, `
+	return exec(
+		ctx,
+		db,
+		`
 		insert into act (login, address, what, course, subject, status, request)
 		values (:login, :address, :what, :course, :subject, :status, :request)`,
-		map[string]any{"login": a.Login, "address": a.Address, "what": a.What, "course": a.Course, "subject": a.Subject, "status": a.Status, "request": a.Request})
+		map[string]any{
+			"login":   a.Login,
+			"address": a.Address,
+			"what":    a.What,
+			"course":  a.Course,
+			"subject": a.Subject,
+			"status":  a.Status,
+			"request": a.Request,
+		},
+	)
 }
 
 // Acts lists at most limit acts before the one of that number, the newest first; a before of

@@ -224,8 +224,13 @@ func (s *Store) SeedEntrants(ctx context.Context, id int64, numbers []int) error
 
 // Entrant finds a player with its program.
 func (s *Store) Entrant(ctx context.Context, id int64, number int) (e record.Entrant, err error) {
-	err = get(ctx, s.db, &e, `select number, name, student, pseudonym, house, channel, language, problem, first_wording, second_wording, archive from entrant where contest_id = :id and number = :number`,
-		map[string]any{"id": id, "number": number})
+	err = get(
+		ctx,
+		s.db,
+		&e,
+		`select number, name, student, pseudonym, house, channel, language, problem, first_wording, second_wording, archive from entrant where contest_id = :id and number = :number`,
+		map[string]any{"id": id, "number": number},
+	)
 	return e, err
 }
 

@@ -25,7 +25,12 @@ func (s *Store) ByHand(ctx context.Context, assignment int64, student string) ([
 		map[string]any{"assignment": assignment, "student": student})
 	hands := make([]record.ByHand, len(rows))
 	for i, r := range rows {
-		hands[i] = record.ByHand{Student: r.Student, ByHand: judge.ByHand{Criterion: r.Criterion, Points: suite.Points(r.Points), Reason: r.Reason}, Login: r.Login, At: r.At}
+		hands[i] = record.ByHand{
+			Student: r.Student,
+			ByHand:  judge.ByHand{Criterion: r.Criterion, Points: suite.Points(r.Points), Reason: r.Reason},
+			Login:   r.Login,
+			At:      r.At,
+		}
 	}
 	return hands, err
 }
@@ -36,7 +41,12 @@ func (s *Store) SetByHand(ctx context.Context, assignment int64, h record.ByHand
 		"assignment": assignment, "student": h.Student, "criterion": h.Criterion, "points": int64(h.Points), "reason": h.Reason, "login": h.Login,
 	}
 	if take {
-		return exec(ctx, s.db, `delete from by_hand where assignment_id = :assignment and student = :student and criterion = :criterion`, params)
+		return exec(
+			ctx,
+			s.db,
+			`delete from by_hand where assignment_id = :assignment and student = :student and criterion = :criterion`,
+			params,
+		)
 	}
 	return exec(ctx, s.db, `
 		insert into by_hand (assignment_id, student, criterion, points, reason, login)

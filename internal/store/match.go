@@ -16,7 +16,13 @@ import (
 // Advance lets a contest go on: with its row locked, next is told how it stands and returns
 // the matches of the next round; with none the contest is over. Nothing happens while matches
 // are to be played. With start it begins, or goes on after it was over.
-func (s *Store) Advance(ctx context.Context, id int64, start bool, next func(record.Contest, []contest.Match) []contest.Pairing, enqueue func(*sql.Tx, int) error) error {
+func (s *Store) Advance(
+	ctx context.Context,
+	id int64,
+	start bool,
+	next func(record.Contest, []contest.Match) []contest.Pairing,
+	enqueue func(*sql.Tx, int) error,
+) error {
 	return s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{"id": id}
 		var state struct {
@@ -37,7 +43,8 @@ func (s *Store) Advance(ctx context.Context, id int64, start bool, next func(rec
 			return nil
 		}
 		var open int
-		if err := get(ctx, tx, &open, `select count(*) from match where contest_id = :id and state <> 'done'`, params); err != nil || open > 0 {
+		if err := get(ctx, tx, &open, `select count(*) from match where contest_id = :id and state <> 'done'`, params); err != nil ||
+			open > 0 {
 			return err
 		}
 		for {
@@ -138,7 +145,18 @@ func (s *Store) matches(ctx context.Context, db sqlx.ExtContext, id int64) ([]re
 	}
 	found := make([]record.Match, len(rows))
 	for i, r := range rows {
-		found[i] = record.Match{ID: r.ID, Round: r.Round, Stage: r.Stage, First: r.First, Second: r.Second, FromDeal: r.FromDeal, Deals: r.Deals, Extra: r.Extra, State: r.State, Problem: r.Problem}
+		found[i] = record.Match{
+			ID:       r.ID,
+			Round:    r.Round,
+			Stage:    r.Stage,
+			First:    r.First,
+			Second:   r.Second,
+			FromDeal: r.FromDeal,
+			Deals:    r.Deals,
+			Extra:    r.Extra,
+			State:    r.State,
+			Problem:  r.Problem,
+		}
 		if err := json.Unmarshal(r.Outcome, &found[i].Outcome); err != nil {
 			return nil, fmt.Errorf("read the outcome of match %d: %w", r.ID, err)
 		}
@@ -161,8 +179,14 @@ func (s *Store) played(ctx context.Context, db sqlx.ExtContext, id int64, extra 
 	for _, m := range matches {
 		if m.State == record.Done && (extra || !m.Extra) {
 			played = append(played, contest.Match{
-				Pairing: contest.Pairing{Round: m.Round, Stage: m.Stage, Players: [2]int{m.First, m.Second}, From: m.FromDeal, Deals: m.Deals},
-				Points:  m.Outcome.Points, Wins: m.Outcome.Wins, Draws: m.Outcome.Draws, Fouls: m.Outcome.Fouls,
+				Pairing: contest.Pairing{
+					Round:   m.Round,
+					Stage:   m.Stage,
+					Players: [2]int{m.First, m.Second},
+					From:    m.FromDeal,
+					Deals:   m.Deals,
+				},
+				Points: m.Outcome.Points, Wins: m.Outcome.Wins, Draws: m.Outcome.Draws, Fouls: m.Outcome.Fouls,
 			})
 		}
 	}
@@ -209,7 +233,15 @@ func (s *Store) TakeMatch(ctx context.Context, ticket int64, worker string) (t M
 		if err := get(ctx, tx, &row, selectMatch+` where id = :id`, params); err != nil {
 			return err
 		}
-		t.Match = record.Match{ID: row.ID, Round: row.Round, Stage: row.Stage, First: row.First, Second: row.Second, FromDeal: row.FromDeal, Deals: row.Deals}
+		t.Match = record.Match{
+			ID:       row.ID,
+			Round:    row.Round,
+			Stage:    row.Stage,
+			First:    row.First,
+			Second:   row.Second,
+			FromDeal: row.FromDeal,
+			Deals:    row.Deals,
+		}
 		t.Contest, err = s.contest(ctx, tx, ` where t.id = :id`, map[string]any{"id": contestID})
 		return err
 	})
@@ -229,7 +261,14 @@ func (s *Store) StillPlayed(ctx context.Context, match int64, attempt int) error
 
 // FinishMatch keeps the games of a match. The error is ErrOvertaken when somebody else plays
 // it now, or the contest was cancelled.
-func (s *Store) FinishMatch(ctx context.Context, match int64, attempt int, outcome record.Outcome, problem string, bouts []record.PlayedBout) error {
+func (s *Store) FinishMatch(
+	ctx context.Context,
+	match int64,
+	attempt int,
+	outcome record.Outcome,
+	problem string,
+	bouts []record.PlayedBout,
+) error {
 	text, err := jsonb(outcome)
 	if err != nil {
 		return err
@@ -259,7 +298,8 @@ func (s *Store) FinishMatch(ctx context.Context, match int64, attempt int, outco
 func (s *Store) MendContests(ctx context.Context, enqueue func(*sql.Tx, int) error) (stuck []int64, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		var lack int
-		if err := get(ctx, tx, &lack, `select case when pg_try_advisory_xact_lock(`+lockClass+`, -1) then 1 else 0 end`, nil); err != nil || lack == 0 {
+		if err := get(ctx, tx, &lack, `select case when pg_try_advisory_xact_lock(`+lockClass+`, -1) then 1 else 0 end`, nil); err != nil ||
+			lack == 0 {
 			return err
 		}
 		if err := exec(ctx, tx, `

@@ -38,7 +38,14 @@ func (s *Store) EndSession(ctx context.Context, digest []byte) error {
 
 // AddToken keeps a token of a person, who has at most so many that have not expired; it is
 // ErrTooMany when there is no room.
-func (s *Store) AddToken(ctx context.Context, person int64, name string, digest []byte, until time.Time, most int) (t record.Token, err error) {
+func (s *Store) AddToken(
+	ctx context.Context,
+	person int64,
+	name string,
+	digest []byte,
+	until time.Time,
+	most int,
+) (t record.Token, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{"person": person, "name": name, "digest": digest, "until": until}
 		var kept int // counted under the lock of the person's row
@@ -71,7 +78,13 @@ func (s *Store) Tokens(ctx context.Context, person int64) ([]record.Token, error
 // DropToken revokes a person's token; ErrNotFound when it is none.
 func (s *Store) DropToken(ctx context.Context, person, id int64) error {
 	var gone int64
-	return get(ctx, s.db, &gone, `delete from token where id = :id and person_id = :person returning id`, map[string]any{"id": id, "person": person})
+	return get(
+		ctx,
+		s.db,
+		&gone,
+		`delete from token where id = :id and person_id = :person returning id`,
+		map[string]any{"id": id, "person": person},
+	)
 }
 
 // TokenOf finds whose token a secret is, and notes once a minute that it was used.

@@ -20,7 +20,14 @@ type summary struct {
 }
 
 // signs are the states of a summary's text, one byte each.
-var signs = map[judge.State]byte{judge.Agrees: 'a', judge.Differs: 'd', judge.NotShown: 's', judge.NotRead: 'n', judge.NotReached: 'r', judge.Unsteady: 'u'}
+var signs = map[judge.State]byte{
+	judge.Agrees:     'a',
+	judge.Differs:    'd',
+	judge.NotShown:   's',
+	judge.NotRead:    'n',
+	judge.NotReached: 'r',
+	judge.Unsteady:   'u',
+}
 
 var states = func() (by [256]judge.State) {
 	for state, sign := range signs {

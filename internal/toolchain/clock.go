@@ -26,7 +26,9 @@ var fastClock []byte
 const clockFile = ".clock.so"
 
 // waits finds in a source that a program waits for time to pass.
-var waits = regexp.MustCompile(`(?i)sleep|\bTimeUnit\b|\bTimer\b|set(?:Timeout|Interval)|timers/promises|Atomics\.wait|\bDelay\s*\(|\.wait\s*\(`)
+var waits = regexp.MustCompile(
+	`(?i)sleep|\bTimeUnit\b|\bTimer\b|set(?:Timeout|Interval)|timers/promises|Atomics\.wait|\bDelay\s*\(|\.wait\s*\(`,
+)
 
 // builtClock is the library, made once; nil where there is no compiler for it.
 var builtClock = sync.OnceValues(func() ([]byte, error) {

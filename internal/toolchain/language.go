@@ -130,7 +130,14 @@ func Languages() []Language {
 			Name: "Go", Extensions: []string{".go"}, Mains: usualMains, Starts: regexp.MustCompile(`(?m)^func main\(\)`),
 			Tool: goRoot() + "/bin/go", Package: "golang-go", Version: []string{goRoot() + "/bin/go", "version"},
 			Build: compiled([]string{goRoot() + "/bin/go", "build", "-o", "program"}), Run: itself,
-			Env:   []string{"GOCACHE=" + boxCache, "CGO_ENABLED=0", "GOTOOLCHAIN=local", "GOFLAGS=-mod=mod", "GOPROXY=off", "GOTELEMETRY=off"},
+			Env: []string{
+				"GOCACHE=" + boxCache,
+				"CGO_ENABLED=0",
+				"GOTOOLCHAIN=local",
+				"GOFLAGS=-mod=mod",
+				"GOPROXY=off",
+				"GOTELEMETRY=off",
+			},
 			Shown: []string{goRoot()}, Warm: warmGo,
 		},
 		{
@@ -138,7 +145,16 @@ func Languages() []Language {
 			Tool: "/usr/bin/javac", Runner: "/usr/bin/java", Package: "default-jdk-headless", Version: []string{"/usr/bin/javac", "-version"},
 			Build: compiled([]string{"/usr/bin/javac", "-J-Xmx256m", "-encoding", "UTF-8", "-d", "."}),
 			Run: func(main Source) []string {
-				return []string{"/usr/bin/java", "-Xmx128m", "-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1", "-Xshare:auto", "-cp", ".", class(main)}
+				return []string{
+					"/usr/bin/java",
+					"-Xmx128m",
+					"-XX:+UseSerialGC",
+					"-XX:TieredStopAtLevel=1",
+					"-Xshare:auto",
+					"-cp",
+					".",
+					class(main),
+				}
 			},
 			Shown: []string{"/etc/java-*"},
 		},
@@ -261,7 +277,12 @@ func detect(files []string) (Language, error) {
 	case len(languages) == 0:
 		return Language{}, fmt.Errorf("%w: no file ends in %s", ErrNoProgram, strings.Join(extensions(), ", "))
 	case len(languages) > 1:
-		return Language{}, fmt.Errorf("%w: %s and %s files lie together; hand in one program", ErrAmbiguous, languages[0].Name, languages[1].Name)
+		return Language{}, fmt.Errorf(
+			"%w: %s and %s files lie together; hand in one program",
+			ErrAmbiguous,
+			languages[0].Name,
+			languages[1].Name,
+		)
 	}
 	return languages[0], nil
 }
@@ -287,7 +308,11 @@ func (l Language) main(folder fs.FS, files []string) (main Source, note string, 
 	if l.File != "" {
 		text, err := fs.ReadFile(folder, l.File)
 		if err == nil && len(strings.Fields(string(text))) == 0 {
-			err = fmt.Errorf("%w: the file %s is empty; it holds the command that runs the program, as in: perl game.pl", ErrNoProgram, l.File)
+			err = fmt.Errorf(
+				"%w: the file %s is empty; it holds the command that runs the program, as in: perl game.pl",
+				ErrNoProgram,
+				l.File,
+			)
 		}
 		return Source{Path: l.File, Text: string(text)}, "", err
 	}
@@ -302,7 +327,9 @@ func (l Language) main(folder fs.FS, files []string) (main Source, note string, 
 		}
 	}
 	if l.Starts != nil {
-		if starting := slices.DeleteFunc(slices.Clone(sources), func(s Source) bool { return !l.Starts.MatchString(s.Text) }); len(starting) > 0 {
+		if starting := slices.DeleteFunc(slices.Clone(sources), func(s Source) bool { return !l.Starts.MatchString(s.Text) }); len(
+			starting,
+		) > 0 {
 			sources = starting
 		}
 	}
@@ -310,7 +337,9 @@ func (l Language) main(folder fs.FS, files []string) (main Source, note string, 
 		return sources[0], "", nil
 	}
 	for _, name := range l.Mains {
-		if named := slices.DeleteFunc(slices.Clone(sources), func(s Source) bool { return !strings.EqualFold(s.stem(), name) }); len(named) > 0 {
+		if named := slices.DeleteFunc(slices.Clone(sources), func(s Source) bool { return !strings.EqualFold(s.stem(), name) }); len(
+			named,
+		) > 0 {
 			main, note = l.choose(named, name)
 			return main, note, nil
 		}
@@ -319,7 +348,12 @@ func (l Language) main(folder fs.FS, files []string) (main Source, note string, 
 	for i, s := range sources {
 		names[i] = s.Path
 	}
-	return Source{}, "", fmt.Errorf("%w: which of %s starts the game? call it main%s", ErrAmbiguous, strings.Join(names, ", "), l.Extensions[0])
+	return Source{}, "", fmt.Errorf(
+		"%w: which of %s starts the game? call it main%s",
+		ErrAmbiguous,
+		strings.Join(names, ", "),
+		l.Extensions[0],
+	)
 }
 
 // choose takes the file whose name is written as the language's programmers do, and says so
@@ -338,7 +372,11 @@ func (l Language) choose(named []Source, name string) (Source, string) {
 		return letters
 	}
 	sorted := slices.SortedStableFunc(slices.Values(named), func(a, b Source) int {
-		return cmp.Or(cmp.Compare(off(a), off(b)), cmp.Compare(strings.Count(a.Path, "/"), strings.Count(b.Path, "/")), strings.Compare(a.Path, b.Path))
+		return cmp.Or(
+			cmp.Compare(off(a), off(b)),
+			cmp.Compare(strings.Count(a.Path, "/"), strings.Count(b.Path, "/")),
+			strings.Compare(a.Path, b.Path),
+		)
 	})
 	if len(sorted) == 1 {
 		return sorted[0], ""
@@ -347,7 +385,11 @@ func (l Language) choose(named []Source, name string) (Source, string) {
 	for _, s := range sorted[1:] {
 		others = append(others, s.Path)
 	}
-	return sorted[0], fmt.Sprintf("%s is run, and not %s, whose name differs in capitals or folder only", sorted[0].Path, strings.Join(others, " or "))
+	return sorted[0], fmt.Sprintf(
+		"%s is run, and not %s, whose name differs in capitals or folder only",
+		sorted[0].Path,
+		strings.Join(others, " or "),
+	)
 }
 
 // IsSource reports whether a file name belongs to a language Durchgang knows, or to a page.

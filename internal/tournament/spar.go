@@ -60,7 +60,10 @@ func Spar(ctx context.Context, folder fs.FS, terms contest.Terms, functions, aga
 		}
 	}
 	if !slices.Contains(names, against) {
-		return Sparring{}, &record.InputError{Field: "against", Err: fmt.Errorf("%w: %q; there are %s", house.ErrUnknown, against, strings.Join(names, ", "))}
+		return Sparring{}, &record.InputError{
+			Field: "against",
+			Err:   fmt.Errorf("%w: %q; there are %s", house.ErrUnknown, against, strings.Join(names, ", ")),
+		}
 	}
 	s, err := Prepare(ctx, folder, rules, functions, nil, toolchain.UserCache())
 	if AtFault(err) {
@@ -70,11 +73,26 @@ func Spar(ctx context.Context, folder fs.FS, terms contest.Terms, functions, aga
 		return Sparring{}, err
 	}
 	defer s.Close()
-	m := Match{Rules: rules, Terms: terms, Players: [2]Contender{{Strategy: s}, {House: against}}, Alone: alone, Measure: measure, Appraisers: &Appraisers{}}
+	m := Match{
+		Rules:      rules,
+		Terms:      terms,
+		Players:    [2]Contender{{Strategy: s}, {House: against}},
+		Alone:      alone,
+		Measure:    measure,
+		Appraisers: &Appraisers{},
+	}
 	if alone {
 		m.Players[1] = Contender{}
 	}
-	found := Sparring{Variant: string(rules.Variant()), Language: s.Language(), Channel: s.Channel(), Against: against, Measure: measure.Name, Less: measure.Less, Games: []SparGame{}}
+	found := Sparring{
+		Variant:  string(rules.Variant()),
+		Language: s.Language(),
+		Channel:  s.Channel(),
+		Against:  against,
+		Measure:  measure.Name,
+		Less:     measure.Less,
+		Games:    []SparGame{},
+	}
 	err = m.Play(ctx, 0, terms.Deals, func(b record.PlayedBout) error {
 		steps, err := Steps(b)
 		found.Games = append(found.Games, SparGame{b.Bout, steps})

@@ -65,7 +65,14 @@ type Strategy struct {
 
 // Prepare builds a strategy. known are the sides that a program on a terminal plays, nil where
 // that is not known yet. Errors for which AtFault holds are the program's.
-func Prepare(ctx context.Context, folder fs.FS, rules game.Rules, functions string, known *Sides, cache toolchain.Cache) (*Strategy, error) {
+func Prepare(
+	ctx context.Context,
+	folder fs.FS,
+	rules game.Rules,
+	functions string,
+	known *Sides,
+	cache toolchain.Cache,
+) (*Strategy, error) {
 	protocol, err := speaksProtocol(folder)
 	if err != nil {
 		return nil, err
@@ -100,7 +107,10 @@ func prepareFunction(ctx context.Context, folder fs.FS, rules game.Rules, functi
 	_, cols := rules.Shape()
 	driven, err := driver.Prepare(ctx, folder, book.Settings(cols), cache)
 	if errors.Is(err, driver.ErrLanguage) {
-		return nil, fmt.Errorf("%w; in other languages a strategy speaks the protocol, where it compares what it reads with \"choose\"", err)
+		return nil, fmt.Errorf(
+			"%w; in other languages a strategy speaks the protocol, where it compares what it reads with \"choose\"",
+			err,
+		)
 	}
 	if err != nil {
 		return nil, err

@@ -226,7 +226,8 @@ func (f *fitting) rest(ship int, taken set) bool {
 func (f *fitting) named(ship int, at Berth) bool {
 	other := func(name string) bool { return name != "" && name != f.rules.fleet[ship].Name }
 	for _, c := range at.Cells(f.lengths[ship]) {
-		if a, hit := f.told[c]; hit && (other(a.ship) || len(f.sunk[a.move]) > 0 && !slices.ContainsFunc(f.sunk[a.move], func(name string) bool { return !other(name) })) {
+		if a, hit := f.told[c]; hit &&
+			(other(a.ship) || len(f.sunk[a.move]) > 0 && !slices.ContainsFunc(f.sunk[a.move], func(name string) bool { return !other(name) })) {
 			return false
 		}
 	}

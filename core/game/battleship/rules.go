@@ -93,7 +93,11 @@ func Battleship() game.Definition {
 			game.Number("rows", 10, 1, 26, "rows of each board"),
 			game.Number("cols", 10, 1, 26, "columns of each board"),
 			{Name: "fleet", Doc: "lengths of the ships, as in 5+4+3+3+2", Default: usualFleet, Check: checkFleet},
-			{Name: "names", Doc: "names of the ships in the fleet's order, as in carrier+battleship; without them the usual ones", Check: checkNames},
+			{
+				Name:  "names",
+				Doc:   "names of the ships in the fleet's order, as in carrier+battleship; without them the usual ones",
+				Check: checkNames,
+			},
 			game.Choice("touching", "whether ships may touch, at a corner too", "allowed", "forbidden"),
 			game.Choice("sides", "two players with a fleet each, or one who shoots at a given fleet", "two", "one"),
 			game.Choice("placing", "whether fleets are given or placed by hand", "given", "by-hand"),
@@ -113,7 +117,13 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 		repeat: values["repeat"], shots: values.Int("shots"), named: values["told"] == "hit", turns: values.Int("turns"),
 	}
 	fail := func(param string, err error) error {
-		return &game.ParamError{Variant: string(v), Param: param, Value: values[param], Err: err, Hint: fmt.Sprintf("the board is %d × %d", r.rows, r.cols)}
+		return &game.ParamError{
+			Variant: string(v),
+			Param:   param,
+			Value:   values[param],
+			Err:     err,
+			Hint:    fmt.Sprintf("the board is %d × %d", r.rows, r.cols),
+		}
 	}
 	var err error
 	if r.fleet, err = fleet(values["fleet"], values["names"]); err != nil {
@@ -437,7 +447,12 @@ func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) [
 		}
 		o := &p.Oceans[owner-1]
 		for i := range o.Ships {
-			f := game.Fact{Kind: game.FactCell, Player: owner, Cell: game.Cell{Row: int16(i / r.cols), Col: int16(i % r.cols)}, Text: game.SeaText}
+			f := game.Fact{
+				Kind:   game.FactCell,
+				Player: owner,
+				Cell:   game.Cell{Row: int16(i / r.cols), Col: int16(i % r.cols)},
+				Text:   game.SeaText,
+			}
 			switch {
 			case o.Shot[i] && o.Ships[i] != 0:
 				f.Text = game.HitText

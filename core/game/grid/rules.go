@@ -31,20 +31,41 @@ const rest = "A full board without such a line is a draw."
 
 // TicTacToe is 3 × 3, three in a row.
 func TicTacToe() game.Definition {
-	return define("tic-tac-toe", "Tic-tac-toe",
-		"Two players put marks on the cells of a small board in turn. Who first has three in a row, a column or a diagonal wins. "+rest, 3, 3, 3, "no")
+	return define(
+		"tic-tac-toe",
+		"Tic-tac-toe",
+		"Two players put marks on the cells of a small board in turn. Who first has three in a row, a column or a diagonal wins. "+rest,
+		3,
+		3,
+		3,
+		"no",
+	)
 }
 
 // ConnectFour is 6 × 7, four in a row, with gravity.
 func ConnectFour() game.Definition {
-	return define("connect-four", "Connect four",
-		"Two players drop marks into columns in turn; a mark falls to the lowest free cell. Who first has four in a row, a column or a diagonal wins. "+rest, 6, 7, 4, "yes")
+	return define(
+		"connect-four",
+		"Connect four",
+		"Two players drop marks into columns in turn; a mark falls to the lowest free cell. Who first has four in a row, a column or a diagonal wins. "+rest,
+		6,
+		7,
+		4,
+		"yes",
+	)
 }
 
 // FiveInARow is 15 × 15, five in a row; a longer line wins too.
 func FiveInARow() game.Definition {
-	return define("five-in-a-row", "Five in a row",
-		"Two players put marks on the cells of a large board in turn. Who first has five or more in a row, a column or a diagonal wins. "+rest, 15, 15, 5, "no")
+	return define(
+		"five-in-a-row",
+		"Five in a row",
+		"Two players put marks on the cells of a large board in turn. Who first has five or more in a row, a column or a diagonal wins. "+rest,
+		15,
+		15,
+		5,
+		"no",
+	)
 }
 
 func define(name, title, doc string, rows, cols, run int, fall string) game.Definition {

@@ -102,8 +102,20 @@ func Hangman() game.Definition {
 		Params: []game.Param{
 			game.Number("lives", 6, 1, 26, "wrong guesses until the game is lost"),
 			game.Choice("repeat", "what guessing a letter again does", "refused", "free", "costs"),
-			game.Choice("words", "what guessing a wrong whole word does; refused when only letters are guessed", "refused", "costs", "ends"),
-			game.Choice("shown", "what is shown from the start: signs that are no letters, nothing, or besides the signs the first and last letter", "signs", "nothing", "ends"),
+			game.Choice(
+				"words",
+				"what guessing a wrong whole word does; refused when only letters are guessed",
+				"refused",
+				"costs",
+				"ends",
+			),
+			game.Choice(
+				"shown",
+				"what is shown from the start: signs that are no letters, nothing, or besides the signs the first and last letter",
+				"signs",
+				"nothing",
+				"ends",
+			),
 			game.Choice("case", "whether capitals and small letters are the same", "same", "different"),
 		},
 		New: func(v game.Variant, values game.Values) (game.Rules, error) {
@@ -139,7 +151,20 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) { return r.begin(s, n
 
 // words are what Deal draws from: of different lengths, with equal letters, and none
 // that is shown whole from the start in any variant.
-var words = []string{"anchor", "balloon", "chimney", "dragonfly", "eleven", "feather", "garden", "hammock", "island", "jigsaw", "kettle", "lantern"}
+var words = []string{
+	"anchor",
+	"balloon",
+	"chimney",
+	"dragonfly",
+	"eleven",
+	"feather",
+	"garden",
+	"hammock",
+	"island",
+	"jigsaw",
+	"kettle",
+	"lantern",
+}
 
 // Words are what Deal draws from.
 func Words() []string { return slices.Clone(words) }
@@ -394,7 +419,8 @@ func (r *Rules) ParseMove(text string) (game.Move, error) {
 	if word, found := strings.CutPrefix(text, "="); found && word != "" {
 		return game.Move{Verb: Word, Text: strings.ReplaceAll(word, "_", " ")}, nil
 	}
-	if utf8.RuneCountInString(text) != 1 || !utf8.ValidString(text) || unicode.IsSpace([]rune(text)[0]) || unicode.IsControl([]rune(text)[0]) {
+	if utf8.RuneCountInString(text) != 1 || !utf8.ValidString(text) || unicode.IsSpace([]rune(text)[0]) ||
+		unicode.IsControl([]rune(text)[0]) {
 		return game.Move{}, fmt.Errorf("%q: a guess is one character, or = and a word", text)
 	}
 	return game.Move{Text: text}, nil

@@ -26,13 +26,17 @@ func cardPlayers() []Entry {
 				return hitBelow(h.total(), 12)
 			})
 		}},
-		{"exact", "makes the decision that is worth most by the cards of its round and the table's rules, computed; it does not count cards and bets the least", func(t table) Player {
-			exact := stakes.New(t.rules.(*blackjack.Rules).Table())
-			return newCardPlayer(t, func(h *seatedHand) string {
-				verb, _ := stakes.Best(exact.Worth(h.situation()), h.may)
-				return verb
-			})
-		}},
+		{
+			"exact",
+			"makes the decision that is worth most by the cards of its round and the table's rules, computed; it does not count cards and bets the least",
+			func(t table) Player {
+				exact := stakes.New(t.rules.(*blackjack.Rules).Table())
+				return newCardPlayer(t, func(h *seatedHand) string {
+					verb, _ := stakes.Best(exact.Worth(h.situation()), h.may)
+					return verb
+				})
+			},
+		},
 	}
 }
 
@@ -168,7 +172,13 @@ func (e *exactTable) Appraise(pos game.Position, m game.Move) (Appraisal, bool) 
 	if !deciding || m.Verb == blackjack.Bet || m.Verb == blackjack.Deal {
 		return Appraisal{}, false
 	}
-	situation := stakes.Situation{Hand: valuesOf(s.Hand), Up: p.Dealer[0].Value(), Split: s.Split, Hands: s.Hands, Others: valuesOf(s.Others)}
+	situation := stakes.Situation{
+		Hand:   valuesOf(s.Hand),
+		Up:     p.Dealer[0].Value(),
+		Split:  s.Split,
+		Hands:  s.Hands,
+		Others: valuesOf(s.Others),
+	}
 	a := Appraisal{Moves: map[string]float64{}}
 	if m.Verb == blackjack.Insure || m.Verb == blackjack.Decline {
 		a.Moves[blackjack.Insure], a.Moves[blackjack.Decline] = e.exact.Insurance(situation), 0

@@ -11,16 +11,34 @@ import (
 func gridPlayers(r *grid.Rules) []Entry {
 	list := []Entry{
 		{"random", "any free cell", func(t table) Player { return &gridPlayer{table: t, choose: anyMove} }},
-		{"simple", "completes a line and stops one; else any free cell", func(t table) Player { return &gridPlayer{table: t, choose: simple} }},
-		{"lines", "completes and stops lines, and else takes the cell that helps its own lines and hinders the other's most", func(t table) Player { return &gridPlayer{table: t, choose: lines} }},
+		{
+			"simple",
+			"completes a line and stops one; else any free cell",
+			func(t table) Player { return &gridPlayer{table: t, choose: simple} },
+		},
+		{
+			"lines",
+			"completes and stops lines, and else takes the cell that helps its own lines and hinders the other's most",
+			func(t table) Player { return &gridPlayer{table: t, choose: lines} },
+		},
 	}
 	if rows, cols := r.Shape(); r.Gravity() || rows*cols <= 16 {
-		list = append(list, Entry{"ahead", "looks four moves ahead and counts lines there", func(t table) Player { return &gridPlayer{table: t, choose: ahead} }})
+		list = append(
+			list,
+			Entry{
+				"ahead",
+				"looks four moves ahead and counts lines there",
+				func(t table) Player { return &gridPlayer{table: t, choose: ahead} },
+			},
+		)
 	}
 	if solvable(r) {
 		strength := "never gives away a win or a draw: every move is of the best there are"
 		if rows, cols := r.Shape(); r.Gravity() && rows*cols > mostFree {
-			strength = fmt.Sprintf("never gives away a win or a draw once %d cells at most are free; before, it plays by the table of openings, and looks four moves ahead where that ends", mostFree)
+			strength = fmt.Sprintf(
+				"never gives away a win or a draw once %d cells at most are free; before, it plays by the table of openings, and looks four moves ahead where that ends",
+				mostFree,
+			)
 		}
 		list = append(list, Entry{"perfect", strength, func(t table) Player {
 			exact := newExactGrid(r)

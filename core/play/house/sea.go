@@ -12,8 +12,16 @@ func seaPlayers(r *battleship.Rules) []Entry {
 	return []Entry{
 		{"random", "shoots at any cell that it has not shot at", func(t table) Player { return newSeaPlayer(t, anyCell) }},
 		{"hunt", "shoots at random, and around a hit until the ship is sunk", func(t table) Player { return newSeaPlayer(t, hunt) }},
-		{"parity", "hunts, and looks only in cells that the smallest ship afloat cannot miss", func(t table) Player { return newSeaPlayer(t, parity) }},
-		{"density", "shoots where most of the ways lie in which the ships afloat may lie", func(t table) Player { return newSeaPlayer(t, density) }},
+		{
+			"parity",
+			"hunts, and looks only in cells that the smallest ship afloat cannot miss",
+			func(t table) Player { return newSeaPlayer(t, parity) },
+		},
+		{
+			"density",
+			"shoots where most of the ways lie in which the ships afloat may lie",
+			func(t table) Player { return newSeaPlayer(t, density) },
+		},
 	}
 }
 

@@ -12,9 +12,21 @@ import (
 func wordPlayers() []Entry {
 	return []Entry{
 		{"random", "any letter that it has not guessed", func(t table) Player { return newWordPlayer(t, (*wordPlayer).any) }},
-		{"frequency", "the letters by how many words of the list have them", func(t table) Player { return newWordPlayer(t, (*wordPlayer).frequent) }},
-		{"remaining", "the letter after which the fewest words are expected to fit", func(t table) Player { return newWordPlayer(t, (*wordPlayer).remaining) }},
-		{"fitting", "the letter that most of the words have that still fit, of several the one after which the fewest are expected to fit", func(t table) Player { return newWordPlayer(t, (*wordPlayer).fitting) }},
+		{
+			"frequency",
+			"the letters by how many words of the list have them",
+			func(t table) Player { return newWordPlayer(t, (*wordPlayer).frequent) },
+		},
+		{
+			"remaining",
+			"the letter after which the fewest words are expected to fit",
+			func(t table) Player { return newWordPlayer(t, (*wordPlayer).remaining) },
+		},
+		{
+			"fitting",
+			"the letter that most of the words have that still fit, of several the one after which the fewest are expected to fit",
+			func(t table) Player { return newWordPlayer(t, (*wordPlayer).fitting) },
+		},
 	}
 }
 

@@ -1,5 +1,7 @@
 package wordings
 
+import "strings"
+
 // form is how a move is typed. Read is Python that sets cell to 0 to 8, row by row, or raises
 // ValueError for what cannot be read and IndexError for what is off the board; ask(text) prints a
 // prompt and returns a line.
@@ -73,6 +75,11 @@ var boards = []board{
 type pair struct {
 	marks [2]string
 	call  [2]string
+}
+
+// ordered reports whether the names or the marks tell who is the first player.
+func (p pair) ordered() bool {
+	return strings.EqualFold(p.marks[0], "X") && strings.EqualFold(p.marks[1], "O") || strings.Contains(p.call[0], "1") || strings.Contains(p.call[0], "first")
 }
 
 var pairs = []pair{

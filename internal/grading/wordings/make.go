@@ -170,7 +170,11 @@ func (g shape) make(number uint64, part Part, fault *Fault) Program {
 	what := choose(m, "announced", f.what)
 	first, second, _ := strings.Cut(what, "|")
 	b := choose(m, "board", l.boards)
-	players := choose(m, "players", l.players)
+	pairs := l.players
+	if fault != nil && fault.parts["starts"] != "" { // which of them should begin is told by their names only
+		pairs = slices.DeleteFunc(slices.Clone(pairs), func(p pair) bool { return !p.ordered() })
+	}
+	players := choose(m, "players", pairs)
 	prompt := choose(m, "prompt", w.prompts)
 	style := choose(m, "style", l.styles)
 	asksNames := m.IntN(5) == 0
