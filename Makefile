@@ -4,7 +4,7 @@
 # make validity  grade programs made wrong by hand, and write docs/validity.md
 # make soak   all cases of all tables, and attacks, faults and crowds at length; see docs/reliability.md
 # make reading  grade programs in wordings of their own, and write the tables to bin/reading.md
-# make lint   vet, staticcheck, vue-tsc, eslint
+# make lint   vet, staticcheck, lengths of lines and files, vue-tsc, eslint
 
 SHELL := /bin/bash
 .PHONY: build setup demo test soak bench validity reading lint console screenshots clean
@@ -54,6 +54,7 @@ reading: build
 lint: build
 	go vet ./...
 	go tool staticcheck ./...
+	scripts/lines.sh
 	cd console && npm run --silent check && npm run --silent lint
 
 screenshots: build

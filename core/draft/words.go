@@ -187,7 +187,8 @@ func (l *learner) suppose(rules game.Rules) supposed {
 					stands = p.Stands[k]
 				}
 				s.steps = append(s.steps, Seen{
-					Screen: l.screens[i][k], stands: stands, Mover: m.Mover, Facts: m.Facts, View: m.View, Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
+					Screen: l.screens[i][k], stands: stands, Mover: m.Mover, Facts: m.Facts, View: m.View,
+					Start: m.Step.Act == suite.Start, Over: m.Result.Over(),
 					claims: winnerOf(
 						o.Facts,
 					), ships: l.blind, Waits: o.Condition != judge.Ended && o.Condition != judge.Crashed, play: i, step: k,

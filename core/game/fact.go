@@ -7,10 +7,12 @@ type Kind string
 const (
 	FactTurn    Kind = "turn"    // Player is to move
 	FactRefused Kind = "refused" // the move was refused, for Reason; zero when no reason was given
-	FactCell    Kind = "cell"    // Cell of the board holds the mark of Player, or is empty for Nobody; with a Text, Cell of Player's own board holds that
-	FactWon     Kind = "won"     // Player has won; Nobody when it was not said who
-	FactDrawn   Kind = "drawn"   // the game is drawn
-	FactScore   Kind = "score"   // Player has won N games
+	// FactCell: Cell of the board holds the mark of Player, or is empty for Nobody; with a Text, Cell of Player's own board
+	// holds that.
+	FactCell  Kind = "cell"
+	FactWon   Kind = "won"   // Player has won; Nobody when it was not said who
+	FactDrawn Kind = "drawn" // the game is drawn
+	FactScore Kind = "score" // Player has won N games
 
 	FactHit  Kind = "hit"  // a shot at Player's Cell hits; Text names the ship where that is told
 	FactMiss Kind = "miss" // a shot at Player's Cell hits nothing

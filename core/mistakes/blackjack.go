@@ -55,7 +55,8 @@ func blackjackLeads(r *blackjack.Rules, setups []game.Setup) []mistake.Lead {
 		p := pos.(*blackjack.Position)
 		lead := mistake.Lead{Setup: setup}
 		for !p.Result().Over() {
-			for _, m := range []game.Move{{Verb: blackjack.Deal}, {Verb: blackjack.Bet, Amount: min(r.Most(), p.Bank/blackjack.Unit)}, {Verb: blackjack.Decline}, {Verb: blackjack.Stand}} {
+			bet := game.Move{Verb: blackjack.Bet, Amount: min(r.Most(), p.Bank/blackjack.Unit)}
+			for _, m := range []game.Move{{Verb: blackjack.Deal}, bet, {Verb: blackjack.Decline}, {Verb: blackjack.Stand}} {
 				if _, refused := game.Refused(r.Play(p, m, nil)); !refused {
 					lead.Moves = append(lead.Moves, m)
 				}

@@ -58,7 +58,8 @@ func (m *Map) Question(rows, cols int) Question {
 	for name, t := range map[string]*Thing{
 		columnsThing: m.Columns, lettersThing: m.Letters, FieldThing: m.Field, SendThing: m.Send, RestartThing: m.Restart, NextThing: m.Next,
 		turnThing + First: m.Turn.First, turnThing + Second: m.Turn.Second, wonThing + First: m.Won.First, wonThing + Second: m.Won.Second,
-		dragThing + First: m.Drag.First, dragThing + Second: m.Drag.Second, drawnThing: m.Drawn, scoreThing + First: m.Score.First, scoreThing + Second: m.Score.Second,
+		dragThing + First: m.Drag.First, dragThing + Second: m.Drag.Second, drawnThing: m.Drawn,
+		scoreThing + First: m.Score.First, scoreThing + Second: m.Score.Second,
 	} {
 		if t != nil && t.Key == "" {
 			q.Things[name] = t

@@ -122,7 +122,8 @@ func (b *Browser) Open(ctx context.Context, site Site, seed uint32, answer func(
 	p.site, p.answer = site, answer
 	p.mu.Unlock()
 	clock := strings.NewReplacer("(SEED,", fmt.Sprintf("(%d,", seed), "'HANDLE'", strconv.Quote(p.clock)).Replace(clockScript)
-	if _, err := call(ctx, p.wire, p.session, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: clock}); err != nil {
+	params := page.AddScriptToEvaluateOnNewDocumentParams{Source: clock}
+	if _, err := call(ctx, p.wire, p.session, page.AddScriptToEvaluateOnNewDocument, params); err != nil {
 		p.Close()
 		return nil, p.cause(err)
 	}

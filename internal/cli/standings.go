@@ -75,7 +75,10 @@ func printStandings(w io.Writer, p record.ContestPage) {
 				table.Row{r.Place, name, mean(c, r.Mean.Mean), mean(c, r.Error), mean(c, r.House), r.Games, r.Fouls, best, cost, next},
 			)
 		} else {
-			t.AppendRow(table.Row{r.Place, name, r.Points, r.Wins, r.Draws, r.Losses, r.Fouls, fmt.Sprintf("%+.2f", r.Strength), fmt.Sprintf("%.2f", r.Error), best, r.Quality.Thrown, next})
+			t.AppendRow(table.Row{
+				r.Place, name, r.Points, r.Wins, r.Draws, r.Losses, r.Fouls, fmt.Sprintf("%+.2f", r.Strength), fmt.Sprintf("%.2f", r.Error),
+				best, r.Quality.Thrown, next,
+			})
 		}
 	}
 	t.Render()

@@ -112,7 +112,8 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 	if o.json {
 		err = printJSON(c.OutOrStdout(), trial{path, done.Language, done.Verdict, done.Examination})
 	} else {
-		err = printVerdict(c.OutOrStdout(), filepath.Base(path)+", "+done.Language, done.Verdict, done.Examination, func(script string) record.Evidence { return done.evidence[script] })
+		evidence := func(script string) record.Evidence { return done.evidence[script] }
+		err = printVerdict(c.OutOrStdout(), filepath.Base(path)+", "+done.Language, done.Verdict, done.Examination, evidence)
 	}
 	if err == nil && f.strict && !done.whole() {
 		return &exitError{status: exitFaults}

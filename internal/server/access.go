@@ -122,7 +122,9 @@ func (s *Server) member(c fiber.Ctx, who record.Person, r route) error {
 	}
 	c.Locals(courseKey, st.Course)
 	c.SetContext(office.In(c.Context(), st))
-	least := map[rule]record.Role{student: record.Student, own: record.Student, assistant: record.Assistant, teacher: record.Teacher, appoint: record.Teacher}[r.may]
+	least := map[rule]record.Role{
+		student: record.Student, own: record.Student, assistant: record.Assistant, teacher: record.Teacher, appoint: record.Teacher,
+	}[r.may]
 	if !st.Role.AtLeast(least) {
 		return errRole
 	}

@@ -326,7 +326,8 @@ func (s *Store) scanRows(ctx context.Context, run int64, whole bool) (found []fo
 	defer rows.Close()
 	for rows.Next() {
 		var f foundRow
-		if err := rows.Scan(&f.Result, &f.Submission, &f.Student, &f.Language, &f.State, &f.Problem, (*int64)(&f.Points), &f.Behaviour, &f.DaysLate,
+		if err := rows.Scan(
+			&f.Result, &f.Submission, &f.Student, &f.Language, &f.State, &f.Problem, (*int64)(&f.Points), &f.Behaviour, &f.DaysLate,
 			&f.Summary, &f.Verdict, &f.Examination); err != nil {
 			return nil, classify(err)
 		}

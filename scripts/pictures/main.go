@@ -68,7 +68,8 @@ func picture(ctx context.Context, url, file string, how []string) error {
 	if _, err := chromedp.Run(ctx, chromedp.Evaluate[string](fmt.Sprintf("localStorage.theme = %q", look))); err != nil {
 		return err
 	}
-	if err := chromedp.Do(ctx, chromedp.EmulateViewport(width, height), chromedp.Navigate(url), chromedp.Sleep(1500*time.Millisecond)); err != nil {
+	view := chromedp.EmulateViewport(width, height)
+	if err := chromedp.Do(ctx, view, chromedp.Navigate(url), chromedp.Sleep(1500*time.Millisecond)); err != nil {
 		return err
 	}
 	shot, err := chromedp.Run(ctx, chromedp.CaptureScreenshot())

@@ -17,16 +17,29 @@ import { useTitle } from '../use/title'
 const props = defineProps<{ course: string; assignment: string }>()
 const path = computed(() => ({ course: props.course, assignment: props.assignment }))
 
-interface View { assignment: Assignment; revisions: Revision[]; course: Course }
-const { data: view, error, loading, reload } = useLoad<View>(() => `${props.course}/${props.assignment}`, async () => {
-  const at = { params: { path: path.value } }
-  const [assignment, revisions, course] = await Promise.all([
-    ask(api.GET('/courses/{course}/assignments/{assignment}', at)), ask(api.GET('/courses/{course}/assignments/{assignment}/revisions', at)),
-    ask(api.GET('/courses/{course}', { params: { path: { course: props.course } } })),
-  ])
-  fill(assignment)
-  return { assignment, revisions, course }
-})
+interface View {
+  assignment: Assignment
+  revisions: Revision[]
+  course: Course
+}
+const {
+  data: view,
+  error,
+  loading,
+  reload,
+} = useLoad<View>(
+  () => `${props.course}/${props.assignment}`,
+  async () => {
+    const at = { params: { path: path.value } }
+    const [assignment, revisions, course] = await Promise.all([
+      ask(api.GET('/courses/{course}/assignments/{assignment}', at)),
+      ask(api.GET('/courses/{course}/assignments/{assignment}/revisions', at)),
+      ask(api.GET('/courses/{course}', { params: { path: { course: props.course } } })),
+    ])
+    fill(assignment)
+    return { assignment, revisions, course }
+  },
+)
 useTitle(() => view.value?.assignment.title ?? '')
 
 const title = ref('')
@@ -42,20 +55,30 @@ function fill(a: Assignment) {
   terms.value = termsForm(a)
 }
 
-const save = () => act(async () => {
-  const { revision, game, channel } = view.value!.assignment
-  const kept = await ask(api.PUT('/courses/{course}/assignments/{assignment}', {
-    params: { path: path.value },
-    body: { revision, game, channel, title: title.value, suite: suite.value, phrasebook: phrasebook.value, ...termsBody(terms.value) },
-  }))
-  await reload()
-  return kept.revision === revision ? 'Nothing was different.' : `This is revision ${kept.revision}. Results stay as they are until you grade again.`
-})
+const save = () =>
+  act(async () => {
+    const { revision, game, channel } = view.value!.assignment
+    const kept = await ask(
+      api.PUT('/courses/{course}/assignments/{assignment}', {
+        params: { path: path.value },
+        body: { revision, game, channel, title: title.value, suite: suite.value, phrasebook: phrasebook.value, ...termsBody(terms.value) },
+      }),
+    )
+    await reload()
+    return kept.revision === revision
+      ? 'Nothing was different.'
+      : `This is revision ${kept.revision}. Results stay as they are until you grade again.`
+  })
 
-const look = (r: Revision) => act(async () => {
-  fill(await ask(api.GET('/courses/{course}/assignments/{assignment}/revisions/{number}', { params: { path: { ...path.value, number: r.number } } })))
-  return `Revision ${r.number} is in the fields. Save makes it the newest again.`
-})
+const look = (r: Revision) =>
+  act(async () => {
+    fill(
+      await ask(
+        api.GET('/courses/{course}/assignments/{assignment}/revisions/{number}', { params: { path: { ...path.value, number: r.number } } }),
+      ),
+    )
+    return `Revision ${r.number} is in the fields. Save makes it the newest again.`
+  })
 
 const address = computed(() => `/api/v1/courses/${props.course}/assignments/${props.assignment}`)
 </script>
@@ -78,18 +101,37 @@ const address = computed(() => `/api/v1/courses/${props.course}/assignments/${pr
           <TermsFields v-model="terms" :zone="view.assignment.zone" />
         </section>
         <section class="panel columns">
-          <EditorField v-model="suite" label="Suite" hint="Scripts with the criteria they belong to; write public after a script's title to let students try it" />
-          <EditorField v-model="phrasebook" label="Phrasebook" hint="How programs talk, how functions are called, or where on a page the game is" />
+          <EditorField
+            v-model="suite"
+            label="Suite"
+            hint="Scripts with the criteria they belong to; write public after a script's title to let students try it"
+          />
+          <EditorField
+            v-model="phrasebook"
+            label="Phrasebook"
+            hint="How programs talk, how functions are called, or where on a page the game is"
+          />
         </section>
         <div v-if="view.course.role === 'teacher'"><BButton type="submit" variant="primary">Save</BButton></div>
       </form>
       <section class="panel mt-3">
         <h2 class="mt-0">Revisions</h2>
         <table class="comparisons">
-          <thead><tr><th scope="col">revision</th><th scope="col">when</th><th scope="col">who</th><th scope="col">what</th><th scope="col">do</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">revision</th>
+              <th scope="col">when</th>
+              <th scope="col">who</th>
+              <th scope="col">what</th>
+              <th scope="col">do</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="r in view.revisions" :key="r.number">
-              <th scope="row">{{ r.number }}</th><td>{{ new Date(r.at).toLocaleString() }}</td><td>{{ r.login }}</td><td>{{ r.note }}</td>
+              <th scope="row">{{ r.number }}</th>
+              <td>{{ new Date(r.at).toLocaleString() }}</td>
+              <td>{{ r.login }}</td>
+              <td>{{ r.note }}</td>
               <td><BButton size="sm" variant="link" :aria-label="`Look at revision ${r.number}`" @click="look(r)">Look</BButton></td>
             </tr>
           </tbody>

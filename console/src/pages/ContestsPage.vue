@@ -7,11 +7,19 @@ import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
 const props = defineProps<{ course: string }>()
-const { data: view, error, loading, reload } = useLoad<{ course: Course; contests: Contest[] }>(() => props.course, async () => {
-  const at = { params: { path: { course: props.course } } }
-  const [course, contests] = await Promise.all([ask(api.GET('/courses/{course}', at)), ask(api.GET('/courses/{course}/contests', at))])
-  return { course, contests }
-})
+const {
+  data: view,
+  error,
+  loading,
+  reload,
+} = useLoad<{ course: Course; contests: Contest[] }>(
+  () => props.course,
+  async () => {
+    const at = { params: { path: { course: props.course } } }
+    const [course, contests] = await Promise.all([ask(api.GET('/courses/{course}', at)), ask(api.GET('/courses/{course}/contests', at))])
+    return { course, contests }
+  },
+)
 useTitle(() => 'Contests')
 </script>
 
@@ -27,17 +35,34 @@ useTitle(() => 'Contests')
       <template v-else>
         <div class="row-between mb-2">
           <h2 class="m-0">Contests</h2>
-          <RouterLink v-if="view.course.role === 'teacher'" class="btn btn-sm btn-outline-secondary" :to="`/courses/${course}/-/contests/new`">New contest</RouterLink>
+          <RouterLink
+            v-if="view.course.role === 'teacher'"
+            class="btn btn-sm btn-outline-secondary"
+            :to="`/courses/${course}/-/contests/new`"
+          >New contest</RouterLink>
         </div>
         <div class="panel scroll" tabindex="0" role="region" aria-label="Contests">
           <table class="comparisons">
-            <thead><tr><th scope="col">contest</th><th scope="col">game</th><th scope="col">format</th><th scope="col">state</th><th scope="col" class="number">matches played</th></tr></thead>
+            <thead>
+              <tr>
+                <th scope="col">contest</th>
+                <th scope="col">game</th>
+                <th scope="col">format</th>
+                <th scope="col">state</th>
+                <th scope="col" class="number">matches played</th>
+              </tr>
+            </thead>
             <tbody>
               <tr v-for="c in view.contests" :key="c.id">
-                <th scope="row"><RouterLink :to="contestPath(c)">{{ c.title }}</RouterLink></th>
-                <td>{{ c.terms.variant }}</td><td>{{ formatName(c.terms.format) }}</td>
+                <th scope="row">
+                  <RouterLink :to="contestPath(c)">{{ c.title }}</RouterLink>
+                </th>
+                <td>{{ c.terms.variant }}</td>
+                <td>{{ formatName(c.terms.format) }}</td>
                 <td>{{ c.state === 'open' ? 'takes players' : c.state }}</td>
-                <td class="number"><template v-if="c.matches">{{ c.done }} of {{ c.matches }}</template></td>
+                <td class="number">
+                  <template v-if="c.matches">{{ c.done }} of {{ c.matches }}</template>
+                </td>
               </tr>
             </tbody>
           </table>

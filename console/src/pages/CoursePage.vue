@@ -11,15 +11,31 @@ import { useTitle } from '../use/title'
 
 const props = defineProps<{ course: string }>()
 
-interface View { course: Course; assignments: Assignment[]; roster: Pupil[]; mine: Mine[] }
+interface View {
+  course: Course
+  assignments: Assignment[]
+  roster: Pupil[]
+  mine: Mine[]
+}
 
-const { data: view, error, loading, reload } = useLoad<View>(() => props.course, async () => {
-  const at = { params: { path: { course: props.course } } }
-  const course = await ask(api.GET('/courses/{course}', at))
-  if (course.role === 'student') return { course, assignments: [], roster: [], mine: await ask(api.GET('/courses/{course}/mine', at)) }
-  const [assignments, roster] = await Promise.all([ask(api.GET('/courses/{course}/assignments', at)), ask(api.GET('/courses/{course}/roster', at))])
-  return { course, assignments, roster, mine: [] }
-})
+const {
+  data: view,
+  error,
+  loading,
+  reload,
+} = useLoad<View>(
+  () => props.course,
+  async () => {
+    const at = { params: { path: { course: props.course } } }
+    const course = await ask(api.GET('/courses/{course}', at))
+    if (course.role === 'student') return { course, assignments: [], roster: [], mine: await ask(api.GET('/courses/{course}/mine', at)) }
+    const [assignments, roster] = await Promise.all([
+      ask(api.GET('/courses/{course}/assignments', at)),
+      ask(api.GET('/courses/{course}/roster', at)),
+    ])
+    return { course, assignments, roster, mine: [] }
+  },
+)
 useTitle(() => view.value?.course.title ?? '')
 
 const teaches = computed(() => view.value?.course.role === 'teacher')
@@ -45,7 +61,8 @@ function stand(a: Assignment): string {
           <RouterLink class="btn btn-sm btn-primary" :to="`/courses/${course}/-/roster`">Import the roster</RouterLink>
         </div>
         <div v-if="!view.assignments.length" class="next">
-          <span><strong>{{ view.roster.length ? 'Next' : 'Then' }} an assignment:</strong> which game is to be written, and what earns points?</span>
+          <span><strong>{{ view.roster.length ? 'Next' : 'Then' }} an assignment:</strong> which game is to be written, and what earns
+            points?</span>
           <RouterLink v-if="teaches" class="btn btn-sm btn-primary" :to="`/courses/${course}/-/new`">New assignment</RouterLink>
         </div>
         <template v-else>
@@ -55,13 +72,25 @@ function stand(a: Assignment): string {
           </div>
           <div class="panel scroll" tabindex="0" role="region" aria-label="Assignments">
             <table class="comparisons">
-              <thead><tr><th scope="col">assignment</th><th scope="col">game</th><th scope="col">due</th><th scope="col" class="number">handed in</th><th scope="col">stands</th></tr></thead>
+              <thead>
+                <tr>
+                  <th scope="col">assignment</th>
+                  <th scope="col">game</th>
+                  <th scope="col">due</th>
+                  <th scope="col" class="number">handed in</th>
+                  <th scope="col">stands</th>
+                </tr>
+              </thead>
               <tbody>
                 <tr v-for="a in view.assignments" :key="a.id">
-                  <th scope="row"><RouterLink :to="`/courses/${a.course}/${a.name}`">{{ a.title }}</RouterLink></th>
+                  <th scope="row">
+                    <RouterLink :to="`/courses/${a.course}/${a.name}`">{{ a.title }}</RouterLink>
+                  </th>
                   <td>{{ a.game }}</td>
                   <td>{{ onClock(a.due_at, a.zone) }}</td>
-                  <td class="number">{{ a.submissions }}<template v-if="view.roster.length"> of {{ view.roster.length }}</template></td>
+                  <td class="number">
+                    {{ a.submissions }}<template v-if="view.roster.length"> of {{ view.roster.length }}</template>
+                  </td>
                   <td>{{ stand(a) }}</td>
                 </tr>
               </tbody>

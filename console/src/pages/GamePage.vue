@@ -12,8 +12,15 @@ import { useTitle } from '../use/title'
 const props = defineProps<{ variant: string }>()
 const router = useRouter()
 
-const { data: guide, error, loading, reload } = useLoad(() => props.variant, () =>
-  ask(api.GET('/games/{variant}', { params: { path: { variant: props.variant } } })))
+const {
+  data: guide,
+  error,
+  loading,
+  reload,
+} = useLoad(
+  () => props.variant,
+  () => ask(api.GET('/games/{variant}', { params: { path: { variant: props.variant } } })),
+)
 useTitle(() => guide.value?.title ?? '')
 
 function choose(variant: string) {
@@ -22,10 +29,14 @@ function choose(variant: string) {
 </script>
 
 <template>
-  <nav class="crumbs" aria-label="Path"><RouterLink to="/games">Games</RouterLink> / <span v-if="!guide">{{ variant }}</span><span v-else>{{ guide.title }}</span></nav>
+  <nav class="crumbs" aria-label="Path">
+    <RouterLink to="/games">Games</RouterLink> / <span v-if="!guide">{{ variant }}</span><span v-else>{{ guide.title }}</span>
+  </nav>
   <LoadState :loading="loading" :error="error" :ready="!!guide" @retry="reload">
     <template v-if="guide">
-      <h1 class="mb-3">{{ guide.title }} <code v-if="guide.variant !== guide.name" class="variant">{{ guide.variant }}</code></h1>
+      <h1 class="mb-3">
+        {{ guide.title }} <code v-if="guide.variant !== guide.name" class="variant">{{ guide.variant }}</code>
+      </h1>
       <div class="game-grid">
         <PlayPanel :guide="guide" />
         <section class="panel">
@@ -38,14 +49,26 @@ function choose(variant: string) {
       <section class="panel mt-3">
         <h2 class="mt-0">Criteria</h2>
         <table v-if="guide.criteria.length" class="comparisons">
-          <thead><tr><th scope="col">criterion</th><th scope="col">rule</th><th scope="col" class="number">scripts</th><th scope="col" class="number">points</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">criterion</th>
+              <th scope="col">rule</th>
+              <th scope="col" class="number">scripts</th>
+              <th scope="col" class="number">points</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="c in guide.criteria" :key="c.name">
-              <th scope="row">{{ c.name }}</th><td>{{ c.title }}</td><td class="number">{{ c.scripts }}</td><td class="number">{{ c.points }}</td>
+              <th scope="row">{{ c.name }}</th>
+              <td>{{ c.title }}</td>
+              <td class="number">{{ c.scripts }}</td>
+              <td class="number">{{ c.points }}</td>
             </tr>
           </tbody>
         </table>
-        <p v-else class="quiet mb-0">No suite ships for these parameters. <code>durchgang suite generate {{ guide.variant }}</code> writes one.</p>
+        <p v-else class="quiet mb-0">
+          No suite ships for these parameters. <code>durchgang suite generate {{ guide.variant }}</code> writes one.
+        </p>
       </section>
       <section class="panel mt-3">
         <h2 class="mt-0">{{ guide.mistakes.length }} known mistakes</h2>

@@ -10,18 +10,50 @@ import { useTitle } from '../use/title'
 const props = defineProps<{ course: string }>()
 useTitle(() => 'Gradebook')
 
-interface View { course: Course; assignments: Assignment[] }
-const { data: view, error, loading, reload } = useLoad<View>(() => props.course, async () => {
-  const path = { params: { path: { course: props.course } } }
-  const [course, assignments] = await Promise.all([ask(api.GET('/courses/{course}', path)), ask(api.GET('/courses/{course}/assignments', path))])
-  return { course, assignments: assignments.filter((a) => a.last_run !== null) }
-})
+interface View {
+  course: Course
+  assignments: Assignment[]
+}
+const {
+  data: view,
+  error,
+  loading,
+  reload,
+} = useLoad<View>(
+  () => props.course,
+  async () => {
+    const path = { params: { path: { course: props.course } } }
+    const [course, assignments] = await Promise.all([
+      ask(api.GET('/courses/{course}', path)),
+      ask(api.GET('/courses/{course}/assignments', path)),
+    ])
+    return { course, assignments: assignments.filter((a) => a.last_run !== null) }
+  },
+)
 
-const known = { student: 'short name', name: 'name', number: 'number', mail: 'mail address', points: 'points', of: 'points that there are', percent: 'percent', late: 'days late', state: 'state', criteria: 'points of each criterion', comment: 'comment', total: 'total of all' }
+const known = {
+  student: 'short name',
+  name: 'name',
+  number: 'number',
+  mail: 'mail address',
+  points: 'points',
+  of: 'points that there are',
+  percent: 'percent',
+  late: 'days late',
+  state: 'state',
+  criteria: 'points of each criterion',
+  comment: 'comment',
+  total: 'total of all',
+}
 const columns = ref(['number', 'name', 'points', 'of', 'total'])
 const chosen = ref<string[]>([])
 const address = computed(() => {
-  const query = new URLSearchParams({ columns: Object.keys(known).filter((c) => columns.value.includes(c)).join(','), assignments: chosen.value.join(',') })
+  const query = new URLSearchParams({
+    columns: Object.keys(known)
+      .filter((c) => columns.value.includes(c))
+      .join(','),
+    assignments: chosen.value.join(','),
+  })
   return `/api/v1/courses/${props.course}/gradebook?${query}`
 })
 </script>

@@ -24,16 +24,33 @@ const router = useRouter()
 useTitle(() => 'New assignment')
 const at = computed(() => ({ params: { path: { course: props.course } } }))
 
-interface View { course: Course; games: { name: string; title: string }[]; channels: Channel[] }
-const { data: view, error, loading, reload } = useLoad<View>(() => props.course, async () => {
-  const [course, games, channels] = await Promise.all([
-    ask(api.GET('/courses/{course}', at.value)), ask(api.GET('/games')), ask(api.GET('/channels')),
-  ])
-  return { course, games, channels }
-})
+interface View {
+  course: Course
+  games: { name: string; title: string }[]
+  channels: Channel[]
+}
+const {
+  data: view,
+  error,
+  loading,
+  reload,
+} = useLoad<View>(
+  () => props.course,
+  async () => {
+    const [course, games, channels] = await Promise.all([
+      ask(api.GET('/courses/{course}', at.value)),
+      ask(api.GET('/games')),
+      ask(api.GET('/channels')),
+    ])
+    return { course, games, channels }
+  },
+)
 
 const game = ref('tic-tac-toe')
-const { data: guide } = useLoad<Guide>(() => game.value, () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })))
+const { data: guide } = useLoad<Guide>(
+  () => game.value,
+  () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })),
+)
 
 const title = ref('')
 const name = ref('')
@@ -45,7 +62,9 @@ const terms = ref(termsForm())
 const program = ref<File>()
 const dryRun = ref<DryRun>()
 const short = computed(() => name.value || game.value.split(':')[0]!)
-watch([game, channel, phrasebook, suite, maker], () => { dryRun.value = undefined })
+watch([game, channel, phrasebook, suite, maker], () => {
+  dryRun.value = undefined
+})
 const makers = computed(() => [
   { value: 'given', text: 'are given what is hidden, another one for each script' },
   { value: 'own', text: `${guide.value?.makes} themselves` },
@@ -55,32 +74,48 @@ const own = computed(() => maker.value === 'own' && !!guide.value?.own && !suite
 const channels = computed(() => (view.value?.channels ?? []).map((c) => ({ value: c.name, text: c.programs })))
 const way = computed(() => view.value?.channels.find((c) => c.name === channel.value))
 const { notice, failure, act } = useAct()
-const body = () => ({ name: short.value, title: title.value, game: game.value, channel: channel.value, phrasebook: phrasebook.value, suite: own.value ? 'own' : suite.value, ...termsBody(terms.value) })
+const body = () => ({
+  name: short.value,
+  title: title.value,
+  game: game.value,
+  channel: channel.value,
+  phrasebook: phrasebook.value,
+  suite: own.value ? 'own' : suite.value,
+  ...termsBody(terms.value),
+})
 const trying = ref(false)
 
-const startDryRun = () => act(async () => {
-  trying.value = true
-  try {
-    const given = program.value ? { program: await base64(program.value), program_name: program.value.name } : {}
-    dryRun.value = await ask(api.POST('/courses/{course}/dry-runs', { ...at.value, body: { ...body(), ...given } }))
-  } finally {
-    trying.value = false
-  }
-  return ''
-})
+const startDryRun = () =>
+  act(async () => {
+    trying.value = true
+    try {
+      const given = program.value ? { program: await base64(program.value), program_name: program.value.name } : {}
+      dryRun.value = await ask(api.POST('/courses/{course}/dry-runs', { ...at.value, body: { ...body(), ...given } }))
+    } finally {
+      trying.value = false
+    }
+    return ''
+  })
 
-const make = () => act(async () => {
-  const a = await ask(api.POST('/courses/{course}/assignments', { ...at.value, body: body() }))
-  await router.push(`/courses/${props.course}/${a.name}`)
-  return ''
-})
+const make = () =>
+  act(async () => {
+    const a = await ask(api.POST('/courses/{course}/assignments', { ...at.value, body: body() }))
+    await router.push(`/courses/${props.course}/${a.name}`)
+    return ''
+  })
 
 const archive = ref<File>()
-const importAssignment = () => act(async () => {
-  const a = await ask(api.POST('/courses/{course}/import', { params: { path: at.value.params.path, query: { name: name.value } }, ...upload(archive.value!) }))
-  await router.push(`/courses/${props.course}/${a.name}`)
-  return ''
-})
+const importAssignment = () =>
+  act(async () => {
+    const a = await ask(
+      api.POST('/courses/{course}/import', {
+        params: { path: at.value.params.path, query: { name: name.value } },
+        ...upload(archive.value!),
+      }),
+    )
+    await router.push(`/courses/${props.course}/${a.name}`)
+    return ''
+  })
 </script>
 
 <template>
@@ -96,11 +131,20 @@ const importAssignment = () => act(async () => {
           <h2 class="mt-0">2. How programs are spoken to, and what earns points</h2>
           <SelectField v-model="channel" label="Programs are played" :options="channels" />
           <SelectField v-if="guide?.own && !suite" v-model="maker" label="Programs" :options="makers" />
-          <p v-if="own && guide?.own !== guide?.variant" class="quiet">They are graded as {{ guide?.own }}, in which it can be told what a program has set up.</p>
+          <p v-if="own && guide?.own !== guide?.variant" class="quiet">
+            They are graded as {{ guide?.own }}, in which it can be told what a program has set up.
+          </p>
           <div class="columns">
-            <EditorField v-model="suite" label="Suite" placeholder="Empty: the one that ships for the game" hint="Scripts with the criteria they belong to. Empty takes the one that ships." />
             <EditorField
-              v-model="phrasebook" label="Phrasebook" :placeholder="`Empty: ${way?.empty}`"
+              v-model="suite"
+              label="Suite"
+              placeholder="Empty: the one that ships for the game"
+              hint="Scripts with the criteria they belong to. Empty takes the one that ships."
+            />
+            <EditorField
+              v-model="phrasebook"
+              label="Phrasebook"
+              :placeholder="`Empty: ${way?.empty}`"
               :hint="`It says ${way?.settings}. It can be written later, from what programs print.`"
             />
           </div>
@@ -108,7 +152,9 @@ const importAssignment = () => act(async () => {
         <section class="panel">
           <h2 class="mt-0">3. Try it</h2>
           <p v-if="own">A solution of your own is graded, if you give one; what must be seen is known only with a program.</p>
-          <p v-else>It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.</p>
+          <p v-else>
+            It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.
+          </p>
           <div class="fields"><FileField v-model="program" label="Your solution" hint="A source file or an archive; it is not kept" /></div>
           <BButton variant="outline-secondary" :disabled="trying" @click="startDryRun">{{ trying ? 'Trying …' : 'Try it' }}</BButton>
           <DryRunPanel v-if="dryRun" class="mt-3" :dry-run="dryRun" />

@@ -20,16 +20,35 @@ const props = defineProps<{ course: string }>()
 const router = useRouter()
 useTitle(() => 'New contest')
 
-interface View { course: Course; games: { name: string; title: string }[] }
-const { data: view, error, loading, reload } = useLoad<View>(() => props.course, async () => {
-  const [course, games] = await Promise.all([ask(api.GET('/courses/{course}', { params: { path: { course: props.course } } })), ask(api.GET('/games'))])
-  return { course, games }
-})
+interface View {
+  course: Course
+  games: { name: string; title: string }[]
+}
+const {
+  data: view,
+  error,
+  loading,
+  reload,
+} = useLoad<View>(
+  () => props.course,
+  async () => {
+    const [course, games] = await Promise.all([
+      ask(api.GET('/courses/{course}', { params: { path: { course: props.course } } })),
+      ask(api.GET('/games')),
+    ])
+    return { course, games }
+  },
+)
 
 const game = ref('tic-tac-toe')
-const { data: guide } = useLoad<Guide>(() => game.value, () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })))
+const { data: guide } = useLoad<Guide>(
+  () => game.value,
+  () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })),
+)
 const kind = computed(() => game.value.split(':')[0]!)
-const alone = computed(() => ['hangman', 'blackjack'].includes(kind.value) || kind.value === 'battleship' && game.value.includes('sides=one'))
+const alone = computed(
+  () => ['hangman', 'blackjack'].includes(kind.value) || (kind.value === 'battleship' && game.value.includes('sides=one')),
+)
 const grid = computed(() => !['hangman', 'blackjack', 'battleship'].includes(kind.value))
 
 const title = ref('')
@@ -49,21 +68,40 @@ const short = computed(() => name.value || kind.value)
 const number = (text: string) => Number(text) || 0
 
 const { notice, failure, act } = useAct()
-const make = () => act(async () => {
-  const c = await ask(api.POST('/courses/{course}/contests', {
-    params: { path: { course: props.course } },
-    body: {
-      name: short.value, title: title.value, functions: functions.value,
-      terms: {
-        variant: game.value, format: alone.value ? 'deals' : format.value, rounds: number(rounds.value), deals: number(deals.value), opening: grid.value ? number(opening.value) : 0,
-        seconds: number(seconds.value), seed: number(seed.value), memory: memory.value, masked: masked.value, hands: hands.value && kind.value === 'blackjack',
-        words: kind.value === 'hangman' ? words.value.split('\n').map((w) => w.trim()).filter(Boolean) : [],
-      },
-    },
-  }))
-  await router.push(`/courses/${props.course}/-/contests/${c.name}`)
-  return ''
-})
+const make = () =>
+  act(async () => {
+    const c = await ask(
+      api.POST('/courses/{course}/contests', {
+        params: { path: { course: props.course } },
+        body: {
+          name: short.value,
+          title: title.value,
+          functions: functions.value,
+          terms: {
+            variant: game.value,
+            format: alone.value ? 'deals' : format.value,
+            rounds: number(rounds.value),
+            deals: number(deals.value),
+            opening: grid.value ? number(opening.value) : 0,
+            seconds: number(seconds.value),
+            seed: number(seed.value),
+            memory: memory.value,
+            masked: masked.value,
+            hands: hands.value && kind.value === 'blackjack',
+            words:
+              kind.value === 'hangman'
+                ? words.value
+                    .split('\n')
+                    .map((w) => w.trim())
+                    .filter(Boolean)
+                : [],
+          },
+        },
+      }),
+    )
+    await router.push(`/courses/${props.course}/-/contests/${c.name}`)
+    return ''
+  })
 </script>
 
 <template>
@@ -80,22 +118,63 @@ const make = () => act(async () => {
           <p v-if="alone">It is played alone: everyone plays the same deals, and what they bring is compared.</p>
           <div class="fields">
             <SelectField v-if="!alone" v-model="format" label="Format" :options="formatOptions" />
-            <TextField v-if="!alone && ['all', 'swiss', 'ladder'].includes(format)" v-model="rounds" type="number" :label="format === 'all' ? 'Each meets each, times' : 'Rounds'" placeholder="usual" />
-            <TextField v-if="!hands" v-model="deals" type="number" :label="alone ? 'Deals' : 'Deals of a match'" :placeholder="alone ? '20' : '1'" :hint="alone ? 'The same for everyone' : 'Each is played from both sides'" />
-            <TextField v-if="grid" v-model="opening" type="number" label="Moves at random first" placeholder="0" hint="The same for everyone. Without them, players that always move alike play the same game again." />
+            <TextField
+              v-if="!alone && ['all', 'swiss', 'ladder'].includes(format)"
+              v-model="rounds"
+              type="number"
+              :label="format === 'all' ? 'Each meets each, times' : 'Rounds'"
+              placeholder="usual"
+            />
+            <TextField
+              v-if="!hands"
+              v-model="deals"
+              type="number"
+              :label="alone ? 'Deals' : 'Deals of a match'"
+              :placeholder="alone ? '20' : '1'"
+              :hint="alone ? 'The same for everyone' : 'Each is played from both sides'"
+            />
+            <TextField
+              v-if="grid"
+              v-model="opening"
+              type="number"
+              label="Moves at random first"
+              placeholder="0"
+              hint="The same for everyone. Without them, players that always move alike play the same game again."
+            />
           </div>
           <label v-if="kind === 'blackjack'" class="d-block"><input v-model="hands" type="checkbox"> Deal every two cards against every open card once, one round each</label>
-          <EditorField v-if="kind === 'hangman'" v-model="words" label="Words" placeholder="One in each line" hint="Players are told the list. Empty takes Durchgang’s own." />
+          <EditorField
+            v-if="kind === 'hangman'"
+            v-model="words"
+            label="Words"
+            placeholder="One in each line"
+            hint="Players are told the list. Empty takes Durchgang’s own."
+          />
         </section>
         <section class="panel">
           <h2 class="mt-0">3. The players</h2>
           <div class="fields">
             <TextField v-model="seconds" type="number" label="Seconds for a game" hint="Of each player" />
-            <SelectField v-model="memory" label="Memory" :options="[{ value: 'match', text: 'a program stays for a match' }, { value: 'game', text: 'it starts anew for each game' }]" />
+            <SelectField
+              v-model="memory"
+              label="Memory"
+              :options="[
+                { value: 'match', text: 'a program stays for a match' },
+                { value: 'game', text: 'it starts anew for each game' },
+              ]"
+            />
             <TextField v-model="seed" type="number" label="Seed" hint="The same seed gives the same deals" />
           </div>
           <label class="d-block"><input v-model="masked" type="checkbox"> Students see pseudonyms instead of each other’s names</label>
-          <details class="mt-2"><summary>How strategies that are functions are called</summary><EditorField v-model="functions" label="Functions" placeholder="Empty: a function choose" hint="YAML, as for assignments whose functions are called." /></details>
+          <details class="mt-2">
+            <summary>How strategies that are functions are called</summary>
+            <EditorField
+              v-model="functions"
+              label="Functions"
+              placeholder="Empty: a function choose"
+              hint="YAML, as for assignments whose functions are called."
+            />
+          </details>
         </section>
         <ActState :notice="notice" :failure="failure" />
         <div><BButton type="submit" variant="primary">Make the contest</BButton></div>

@@ -15,8 +15,15 @@ import { useTitle } from '../use/title'
 
 const props = defineProps<{ id: string; other: string }>()
 const router = useRouter()
-const { data: compared, error, loading, reload } = useLoad<RunComparison>(() => `${props.id}/${props.other}`, () =>
-  ask(api.GET('/runs/{id}/compare/{other}', { params: { path: { id: Number(props.id), other: Number(props.other) } } })))
+const {
+  data: compared,
+  error,
+  loading,
+  reload,
+} = useLoad<RunComparison>(
+  () => `${props.id}/${props.other}`,
+  () => ask(api.GET('/runs/{id}/compare/{other}', { params: { path: { id: Number(props.id), other: Number(props.other) } } })),
+)
 useTitle(() => 'What would change')
 
 const after = computed(() => compared.value?.after)
@@ -24,16 +31,18 @@ const proposed = computed(() => after.value?.kind === 'proposal' && !after.value
 const back = computed(() => `/courses/${after.value!.course}/${after.value!.assignment}`)
 const { notice, failure, act } = useAct()
 
-const accept = () => act(async () => {
-  await ask(api.POST('/runs/{id}/accept', { params: { path: { id: after.value!.id } } }))
-  await router.push(back.value)
-  return ''
-})
-const discard = () => act(async () => {
-  await ask(api.DELETE('/runs/{id}', { params: { path: { id: after.value!.id } } }))
-  await router.push(back.value)
-  return ''
-})
+const accept = () =>
+  act(async () => {
+    await ask(api.POST('/runs/{id}/accept', { params: { path: { id: after.value!.id } } }))
+    await router.push(back.value)
+    return ''
+  })
+const discard = () =>
+  act(async () => {
+    await ask(api.DELETE('/runs/{id}', { params: { path: { id: after.value!.id } } }))
+    await router.push(back.value)
+    return ''
+  })
 
 useFollow(() => after.value, reload)
 </script>
@@ -41,13 +50,16 @@ useFollow(() => after.value, reload)
 <template>
   <LoadState :loading="loading" :error="error" :ready="!!compared" @retry="reload">
     <template v-if="compared">
-      <CourseCrumbs :course="compared.after.course" :assignment="compared.after.assignment">runs {{ compared.before.id }} and {{ compared.after.id }}</CourseCrumbs>
+      <CourseCrumbs :course="compared.after.course" :assignment="compared.after.assignment">
+        runs {{ compared.before.id }} and {{ compared.after.id }}
+      </CourseCrumbs>
       <h1>{{ proposed ? 'What the regrade would change' : `From run ${compared.before.id} to run ${compared.after.id}` }}</h1>
       <RunProgress :run="compared.after" @changed="reload" />
       <ActState :notice="notice" :failure="failure" />
       <div v-if="over(compared.after.state)" class="next">
         <span>
-          <strong>{{ compared.up }} up, {{ compared.down }} down</strong>, {{ compared.changed.length - compared.up - compared.down }} otherwise different, {{ compared.same }} the same.
+          <strong>{{ compared.up }} up, {{ compared.down }} down</strong>,
+          {{ compared.changed.length - compared.up - compared.down }} otherwise different, {{ compared.same }} the same.
           <span class="quiet">{{ compared.after.kept }} did not need to be run again.</span>
         </span>
         <span v-if="proposed" class="d-flex gap-2">
@@ -56,15 +68,34 @@ useFollow(() => after.value, reload)
         </span>
       </div>
       <p v-if="over(compared.after.state) && !compared.changed.length" class="panel">Nothing is different for anybody.</p>
-      <div v-if="over(compared.after.state) && compared.changed.length" class="panel scroll" tabindex="0" role="region" aria-label="Changes">
+      <div
+        v-if="over(compared.after.state) && compared.changed.length"
+        class="panel scroll"
+        tabindex="0"
+        role="region"
+        aria-label="Changes"
+      >
         <table class="comparisons">
-          <thead><tr><th scope="col">student</th><th scope="col" class="number">before</th><th scope="col" class="number">after</th><th scope="col">why</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">student</th>
+              <th scope="col" class="number">before</th>
+              <th scope="col" class="number">after</th>
+              <th scope="col">why</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="c in compared.changed" :key="c.student">
-              <th scope="row"><RouterLink v-if="c.result_before && c.result_after" :to="`/results/${c.result_before}/compare/${c.result_after}`">{{ c.student }}</RouterLink><template v-else>{{ c.student }}</template></th>
+              <th scope="row">
+                <RouterLink v-if="c.result_before && c.result_after" :to="`/results/${c.result_before}/compare/${c.result_after}`">{{
+                  c.student
+                }}</RouterLink><template v-else>{{ c.student }}</template>
+              </th>
               <td class="number">{{ c.before }}</td>
               <td class="number" :class="{ good: c.after > c.before, bad: c.after < c.before }">{{ c.after }}</td>
-              <td><div v-for="w in c.why" :key="w">{{ w }}</div></td>
+              <td>
+                <div v-for="w in c.why" :key="w">{{ w }}</div>
+              </td>
             </tr>
           </tbody>
         </table>

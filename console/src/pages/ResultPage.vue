@@ -18,8 +18,15 @@ import { useTitle } from '../use/title'
 const props = defineProps<{ id: string }>()
 const path = computed(() => ({ id: Number(props.id) }))
 
-const { data: result, error, loading, reload } = useLoad(() => props.id, () =>
-  ask(api.GET('/results/{id}', { params: { path: path.value } })))
+const {
+  data: result,
+  error,
+  loading,
+  reload,
+} = useLoad(
+  () => props.id,
+  () => ask(api.GET('/results/{id}', { params: { path: path.value } })),
+)
 useTitle(() => result.value?.student ?? '')
 
 const beat = window.setInterval(() => {
@@ -30,22 +37,32 @@ onBeforeUnmount(() => window.clearInterval(beat))
 const diagnosis = computed(() => result.value?.diagnosis[0])
 const others = computed(() => (diagnosis.value?.whole ? result.value!.diagnosis.slice(1) : []))
 const confirmed = computed(() => (result.value?.causes ?? []).filter((c) => c.confirmed).flatMap((c) => c.scripts))
-const faults = computed(() => (result.value?.criteria ?? [])
-  .map((criterion) => ({ criterion, findings: result.value!.findings.filter((f) => f.criterion === criterion.name && !confirmed.value.includes(f.script)) }))
-  .filter(({ findings }) => findings.length))
+const faults = computed(() =>
+  (result.value?.criteria ?? [])
+    .map((criterion) => ({
+      criterion,
+      findings: result.value!.findings.filter((f) => f.criterion === criterion.name && !confirmed.value.includes(f.script)),
+    }))
+    .filter(({ findings }) => findings.length),
+)
 
 const number = (script: string) => result.value?.scripts.find((s) => s.title === script)?.number ?? 1
 
 /** Where its words are said what they mean. */
-const wording = computed(() => `/courses/${result.value?.course}/${result.value?.assignment}/wording?student=${encodeURIComponent(result.value?.student ?? '')}`)
+const wording = computed(
+  () => `/courses/${result.value?.course}/${result.value?.assignment}/wording?student=${encodeURIComponent(result.value?.student ?? '')}`,
+)
 
 const comment = ref('')
 const { notice, failure, act } = useAct()
-watch(result, (r) => { comment.value = r?.comment ?? '' })
-const tell = () => act(async () => {
-  result.value = await ask(api.PUT('/results/{id}/comment', { params: { path: path.value }, body: { comment: comment.value } }))
-  return result.value.comment ? 'It stands in the report.' : 'It is taken away.'
+watch(result, (r) => {
+  comment.value = r?.comment ?? ''
 })
+const tell = () =>
+  act(async () => {
+    result.value = await ask(api.PUT('/results/{id}/comment', { params: { path: path.value }, body: { comment: comment.value } }))
+    return result.value.comment ? 'It stands in the report.' : 'It is taken away.'
+  })
 </script>
 
 <template>
@@ -55,11 +72,16 @@ const tell = () => act(async () => {
       <div class="row-between">
         <div>
           <h1>{{ result.student }}</h1>
-          <span class="quiet">{{ result.language || 'not run' }}, run {{ result.run }}<template v-if="result.days_late">, {{ result.days_late }} days late</template></span>
+          <span class="quiet">{{ result.language || 'not run' }}, run {{ result.run
+          }}<template v-if="result.days_late">, {{ result.days_late }} days late</template></span>
         </div>
         <div class="d-flex gap-3 align-items-center">
           <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/results/${result.id}/files`">The program</RouterLink>
-          <RouterLink v-if="result.state === 'done' || result.state === 'failed'" class="btn btn-sm btn-outline-secondary" :to="`/results/${result.id}/report`">What the student reads</RouterLink>
+          <RouterLink
+            v-if="result.state === 'done' || result.state === 'failed'"
+            class="btn btn-sm btn-outline-secondary"
+            :to="`/results/${result.id}/report`"
+          >What the student reads</RouterLink>
           <div class="total" data-part="total">
             <template v-if="result.problem">not graded yet</template><template v-else>{{ result.points }} of {{ result.of }}</template>
           </div>
@@ -72,7 +94,11 @@ const tell = () => act(async () => {
         <RouterLink v-if="result.problem.includes('no move was seen')" class="btn btn-sm btn-primary mt-3" :to="wording">Say what its words mean</RouterLink>
       </section>
       <p v-else-if="result.state !== 'done'" class="panel mt-3" role="status">
-        This program {{ { running: 'is being graded', cancelled: 'was not graded, since its run was cancelled' }[result.state as string] ?? 'waits to be graded' }}.
+        This program
+        {{
+          { running: 'is being graded', cancelled: 'was not graded, since its run was cancelled' }[result.state as string] ??
+            'waits to be graded'
+        }}.
       </p>
       <template v-else>
         <p v-if="result.note" class="panel mt-3 text-break">{{ result.note }}</p>
@@ -83,9 +109,19 @@ const tell = () => act(async () => {
         </details>
         <h2>What went wrong</h2>
         <p v-if="!result.causes.length && !faults.length">Nothing: every rule that the program shows, it keeps.</p>
-        <p v-else-if="diagnosis?.omits">Nothing that was seen is against the rules, but not all is shown. Either the wording is not understood, or this is missing:</p>
-        <p v-else-if="diagnosis?.whole">Everything that was seen is explained by <strong>{{ diagnosis.mistakes.join(' and ') }}</strong><span v-if="others.length" class="quiet">; as well, though less likely, by {{ others.map((o) => o.mistakes.join(' and ')).join('; ') }}</span>.</p>
-        <p v-else-if="diagnosis">No known mistake explains everything. Closest is <strong>{{ diagnosis.mistakes.join(' and ') }}</strong>, which explains {{ diagnosis.for.length }} scripts and leaves {{ diagnosis.against.length }}.</p>
+        <p v-else-if="diagnosis?.omits">
+          Nothing that was seen is against the rules, but not all is shown. Either the wording is not understood, or this is missing:
+        </p>
+        <p v-else-if="diagnosis?.whole">
+          Everything that was seen is explained by <strong>{{ diagnosis.mistakes.join(' and ') }}</strong><span
+            v-if="others.length"
+            class="quiet"
+          >; as well, though less likely, by {{ others.map((o) => o.mistakes.join(' and ')).join('; ') }}</span>.
+        </p>
+        <p v-else-if="diagnosis">
+          No known mistake explains everything. Closest is <strong>{{ diagnosis.mistakes.join(' and ') }}</strong>, which explains
+          {{ diagnosis.for.length }} scripts and leaves {{ diagnosis.against.length }}.
+        </p>
         <p v-else>No known mistake explains this; what happened is described below.</p>
         <section v-if="result.causes.length" class="panel mb-3" aria-label="Causes">
           <CausePanel v-for="(c, i) in result.causes" :key="i" :cause="c" :result="result.id" :criteria="result.criteria" />
@@ -110,7 +146,12 @@ const tell = () => act(async () => {
         <h2 id="comment">Comment</h2>
         <BAlert v-if="failure" variant="danger" :model-value="true">{{ failure }}</BAlert>
         <div class="panel d-grid gap-2">
-          <BFormTextarea v-model="comment" rows="2" aria-labelledby="comment" placeholder="What you tell the student; it stands first in the report." />
+          <BFormTextarea
+            v-model="comment"
+            rows="2"
+            aria-labelledby="comment"
+            placeholder="What you tell the student; it stands first in the report."
+          />
           <div class="d-flex gap-2 align-items-center">
             <BButton size="sm" variant="primary" :disabled="comment === result.comment" @click="tell">Save</BButton>
             <span class="quiet" role="status">{{ notice }}</span>

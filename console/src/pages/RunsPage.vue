@@ -10,8 +10,15 @@ import { useTitle } from '../use/title'
 const props = defineProps<{ course: string; assignment: string }>()
 const path = computed(() => ({ course: props.course, assignment: props.assignment }))
 useTitle(() => 'Runs')
-const { data: runs, error, loading, reload } = useLoad<Run[]>(() => `${props.course}/${props.assignment}`, () =>
-  ask(api.GET('/courses/{course}/assignments/{assignment}/runs', { params: { path: path.value } })))
+const {
+  data: runs,
+  error,
+  loading,
+  reload,
+} = useLoad<Run[]>(
+  () => `${props.course}/${props.assignment}`,
+  () => ask(api.GET('/courses/{course}/assignments/{assignment}/runs', { params: { path: path.value } })),
+)
 
 const chosen = ref<number[]>([])
 const pair = computed(() => [...chosen.value].sort((a, b) => a - b))
@@ -30,12 +37,29 @@ const about = (r: Run) => (r.published ? 'handed back' : r.accepted ? '' : 'a re
       </p>
       <div class="scroll" tabindex="0" role="region" aria-label="Runs">
         <table class="comparisons">
-          <thead><tr><th scope="col">run</th><th scope="col">begun</th><th scope="col">by</th><th scope="col">revision</th><th scope="col">state</th><th scope="col" class="number">graded</th><th scope="col">is</th></tr></thead>
+          <thead>
+            <tr>
+              <th scope="col">run</th>
+              <th scope="col">begun</th>
+              <th scope="col">by</th>
+              <th scope="col">revision</th>
+              <th scope="col">state</th>
+              <th scope="col" class="number">graded</th>
+              <th scope="col">is</th>
+            </tr>
+          </thead>
           <tbody>
             <tr v-for="r in runs" :key="r.id">
-              <th scope="row"><label><input v-model="chosen" type="checkbox" :value="r.id" :disabled="pair.length === 2 && !chosen.includes(r.id)"> {{ r.id }}</label></th>
-              <td>{{ new Date(r.created_at).toLocaleString() }}</td><td>{{ r.login }}</td><td>{{ r.revision }}</td><td>{{ r.state }}</td>
-              <td class="number">{{ r.done }} / {{ r.total }}</td><td>{{ about(r) }}</td>
+              <th scope="row">
+                <label><input v-model="chosen" type="checkbox" :value="r.id" :disabled="pair.length === 2 && !chosen.includes(r.id)">
+                  {{ r.id }}</label>
+              </th>
+              <td>{{ new Date(r.created_at).toLocaleString() }}</td>
+              <td>{{ r.login }}</td>
+              <td>{{ r.revision }}</td>
+              <td>{{ r.state }}</td>
+              <td class="number">{{ r.done }} / {{ r.total }}</td>
+              <td>{{ about(r) }}</td>
             </tr>
           </tbody>
         </table>

@@ -17,16 +17,27 @@ import { useTitle } from '../use/title'
 
 const props = defineProps<{ id: string; script: string }>()
 
-interface View { result: Result; evidence: Evidence }
+interface View {
+  result: Result
+  evidence: Evidence
+}
 
-const { data: view, error, loading, reload } = useLoad<View>(() => `${props.id}/${props.script}`, async () => {
-  const id = Number(props.id)
-  const [result, evidence] = await Promise.all([
-    ask(api.GET('/results/{id}', { params: { path: { id } } })),
-    ask(api.GET('/results/{id}/scripts/{script}', { params: { path: { id, script: Number(props.script) } } })),
-  ])
-  return { result, evidence }
-})
+const {
+  data: view,
+  error,
+  loading,
+  reload,
+} = useLoad<View>(
+  () => `${props.id}/${props.script}`,
+  async () => {
+    const id = Number(props.id)
+    const [result, evidence] = await Promise.all([
+      ask(api.GET('/results/{id}', { params: { path: { id } } })),
+      ask(api.GET('/results/{id}/scripts/{script}', { params: { path: { id, script: Number(props.script) } } })),
+    ])
+    return { result, evidence }
+  },
+)
 useTitle(() => view.value?.evidence.title ?? '')
 
 const current = ref(0)
@@ -63,14 +74,19 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
         <div class="d-flex gap-2" role="group" aria-label="Stepping">
           <BButton size="sm" variant="outline-secondary" :disabled="current === 0" @click="go(current - 1)">← Back</BButton>
           <BButton size="sm" variant="outline-secondary" :disabled="current === last" @click="go(current + 1)">Next →</BButton>
-          <BButton v-if="view.evidence.parting >= 0" size="sm" variant="primary" @click="go(view.evidence.parting)">First difference</BButton>
+          <BButton v-if="view.evidence.parting >= 0" size="sm" variant="primary" @click="go(view.evidence.parting)">
+            First difference
+          </BButton>
         </div>
       </div>
       <div class="script-grid">
         <StepList v-model="current" class="panel" :steps="view.evidence.steps" :parting="view.evidence.parting" />
         <div class="d-grid gap-3">
           <section class="panel" aria-live="polite">
-            <p class="mb-2"><strong>Step {{ current }}:</strong> {{ step.says }}<span v-if="step.echo" class="quiet"> (after the first difference, not judged)</span></p>
+            <p class="mb-2">
+              <strong>Step {{ current }}:</strong> {{ step.says
+              }}<span v-if="step.echo" class="quiet"> (after the first difference, not judged)</span>
+            </p>
             <div class="boards">
               <template v-if="step.reference.length">
                 <GameBoard title="Reference" :board="step.reference" />
@@ -91,7 +107,9 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
             </ul>
           </details>
           <TerminalText :steps="view.evidence.steps" :current="current" />
-          <section v-if="step.comparisons.length" class="panel scroll" tabindex="0" aria-label="Comparisons"><ComparisonTable :comparisons="step.comparisons" /></section>
+          <section v-if="step.comparisons.length" class="panel scroll" tabindex="0" aria-label="Comparisons">
+            <ComparisonTable :comparisons="step.comparisons" />
+          </section>
         </div>
       </div>
     </template>

@@ -39,7 +39,9 @@ async function submit() {
     <p v-if="session.session?.first">
       Nobody has an account yet. The service has printed a link with which the first teacher chooses a password.
     </p>
-    <p v-if="insecure" class="bad">This page is not reached by https, so that your session will not be kept. Ask an administrator for an https address.</p>
+    <p v-if="insecure" class="bad">
+      This page is not reached by https, so that your session will not be kept. Ask an administrator for an https address.
+    </p>
     <ActState :notice="notice" :failure="failure" />
     <form @submit.prevent="submit">
       <TextField v-model="login" label="Login" autocomplete="username" required />

@@ -27,11 +27,22 @@ const notice = ref('')
 const failure = ref('')
 
 function read(extra: { key?: string; phrase?: string } = {}): Promise<Transcript> {
-  return ask(api.POST('/courses/{course}/assignments/{assignment}/reading', {
-    params: { path: path.value }, body: { student: student.value, script: script.value, phrasebook: text.value, ...extra },
-  }))
+  return ask(
+    api.POST('/courses/{course}/assignments/{assignment}/reading', {
+      params: { path: path.value },
+      body: { student: student.value, script: script.value, phrasebook: text.value, ...extra },
+    }),
+  )
 }
-const { data: view, error, loading, reload } = useLoad<Transcript>(() => `${props.course}/${props.assignment}`, () => read())
+const {
+  data: view,
+  error,
+  loading,
+  reload,
+} = useLoad<Transcript>(
+  () => `${props.course}/${props.assignment}`,
+  () => read(),
+)
 const draft = ref('')
 watch(view, (v) => {
   if (!v) return
@@ -53,29 +64,36 @@ function act(work: () => Promise<Transcript>): Promise<void> {
   })
   return acts
 }
-const turn = (to: { student?: string; script?: number }) => act(() => {
-  student.value = to.student ?? student.value
-  script.value = to.script ?? script.value
-  return read()
-})
-const mean = (key: string, phrase: string) => act(async () => {
-  const answer = await read({ key, phrase })
-  text.value = answer.phrasebook
-  return answer
-})
-const retry = () => act(() => {
-  text.value = draft.value
-  return read()
-})
-const save = (whose: string) => act(async () => {
-  await ask(api.PUT('/courses/{course}/assignments/{assignment}/phrasebook', {
-    params: { path: path.value }, body: { phrasebook: draft.value, student: whose },
-  }))
-  text.value = undefined
-  const answer = await read()
-  notice.value = `Saved for ${whose || 'the class'}.`
-  return answer
-})
+const turn = (to: { student?: string; script?: number }) =>
+  act(() => {
+    student.value = to.student ?? student.value
+    script.value = to.script ?? script.value
+    return read()
+  })
+const mean = (key: string, phrase: string) =>
+  act(async () => {
+    const answer = await read({ key, phrase })
+    text.value = answer.phrasebook
+    return answer
+  })
+const retry = () =>
+  act(() => {
+    text.value = draft.value
+    return read()
+  })
+const save = (whose: string) =>
+  act(async () => {
+    await ask(
+      api.PUT('/courses/{course}/assignments/{assignment}/phrasebook', {
+        params: { path: path.value },
+        body: { phrasebook: draft.value, student: whose },
+      }),
+    )
+    text.value = undefined
+    const answer = await read()
+    notice.value = `Saved for ${whose || 'the class'}.`
+    return answer
+  })
 /** Grades what the phrasebook changes, and goes to where that is seen. */
 const grade = async () => {
   failure.value = ''
@@ -90,13 +108,13 @@ const changed = computed(() => view.value !== undefined && draft.value !== view.
 </script>
 
 <template>
-  <CourseCrumbs :course="course" :assignment="assignment">
-    wording
-  </CourseCrumbs>
+  <CourseCrumbs :course="course" :assignment="assignment"> wording </CourseCrumbs>
   <LoadState :loading="loading" :error="error" :ready="!!view" @retry="reload">
     <template v-if="view">
       <h1>Wording</h1>
-      <p class="quiet">What a program printed, and how it is read. Select words that are not understood, or not rightly, and say what they mean.</p>
+      <p class="quiet">
+        What a program printed, and how it is read. Select words that are not understood, or not rightly, and say what they mean.
+      </p>
       <BAlert v-if="failure" variant="danger" :model-value="true">{{ failure }}</BAlert>
       <BAlert v-if="notice" variant="success" :model-value="true">
         {{ notice }} <BButton size="sm" variant="success" class="ms-2" @click="grade">Grade again what it changes</BButton>
@@ -104,15 +122,34 @@ const changed = computed(() => view.value !== undefined && draft.value !== view.
       <div class="workbench">
         <section class="panel" aria-label="Transcript">
           <div class="d-flex flex-wrap gap-2 mb-2">
-            <BFormSelect class="w-auto" aria-label="Student" :model-value="view.student" :options="view.class.map((c) => c.student)" @update:model-value="(s) => turn({ student: String(s) })" />
-            <BFormSelect class="w-auto" aria-label="Script" :model-value="view.script" :options="view.scripts.map((t, i) => ({ value: i + 1, text: t }))" @update:model-value="(n) => turn({ script: Number(n) })" />
+            <BFormSelect
+              class="w-auto"
+              aria-label="Student"
+              :model-value="view.student"
+              :options="view.class.map((c) => c.student)"
+              @update:model-value="(s) => turn({ student: String(s) })"
+            />
+            <BFormSelect
+              class="w-auto"
+              aria-label="Script"
+              :model-value="view.script"
+              :options="view.scripts.map((t, i) => ({ value: i + 1, text: t }))"
+              @update:model-value="(n) => turn({ script: Number(n) })"
+            />
           </div>
           <TranscriptText :lines="view.lines" :meanings="view.meanings" @mean="mean" />
         </section>
         <div class="d-grid gap-3 align-content-start">
           <section class="panel" aria-labelledby="book">
             <h2 id="book" class="fs-5">Phrasebook</h2>
-            <BFormTextarea v-model="draft" class="mono" rows="9" aria-labelledby="book" placeholder="The built-in wording is enough so far." spellcheck="false" />
+            <BFormTextarea
+              v-model="draft"
+              class="mono"
+              rows="9"
+              aria-labelledby="book"
+              placeholder="The built-in wording is enough so far."
+              spellcheck="false"
+            />
             <div class="d-flex flex-wrap gap-2 mt-2">
               <BButton size="sm" variant="outline-secondary" :disabled="!changed" @click="retry">Read again</BButton>
               <BButton size="sm" variant="primary" @click="save('')">Save for the class</BButton>

@@ -12,12 +12,22 @@ const all = ref(true)
 
 function page(before: number) {
   const query = { before }
-  return ask(props.course
-    ? api.GET('/courses/{course}/audit-log', { params: { path: { course: props.course }, query } })
-    : api.GET('/audit-log', { params: { query } }))
+  return ask(
+    props.course
+      ? api.GET('/courses/{course}/audit-log', { params: { path: { course: props.course }, query } })
+      : api.GET('/audit-log', { params: { query } }),
+  )
 }
 
-const { data: acts, error, loading, reload } = useLoad<Act[]>(() => props.course, () => page(0))
+const {
+  data: acts,
+  error,
+  loading,
+  reload,
+} = useLoad<Act[]>(
+  () => props.course,
+  () => page(0),
+)
 
 async function more() {
   const next = await page(acts.value!.at(-1)!.id)
@@ -31,11 +41,24 @@ async function more() {
     <p v-if="!acts?.length" class="quiet">Nothing has been done yet.</p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Audit log">
       <table class="comparisons">
-        <thead><tr><th scope="col">when</th><th scope="col">who</th><th scope="col">what</th><th scope="col">about</th><th scope="col">status</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">when</th>
+            <th scope="col">who</th>
+            <th scope="col">what</th>
+            <th scope="col">about</th>
+            <th scope="col">status</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="a in acts" :key="a.id">
             <td class="text-nowrap">{{ new Date(a.at).toLocaleString() }}</td>
-            <td>{{ a.login || 'somebody' }} <span class="quiet ms-1">{{ a.address }}</span></td><td>{{ a.says }}</td><td>{{ a.subject }}</td><td>{{ a.status }}</td>
+            <td>
+              {{ a.login || 'somebody' }} <span class="quiet ms-1">{{ a.address }}</span>
+            </td>
+            <td>{{ a.says }}</td>
+            <td>{{ a.subject }}</td>
+            <td>{{ a.status }}</td>
           </tr>
         </tbody>
       </table>

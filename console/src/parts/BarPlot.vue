@@ -11,21 +11,39 @@ const props = defineProps<{ title: string; labels: string[]; values: number[]; m
 
 use([BarChart, GridComponent, TooltipComponent])
 
-useChart(useTemplateRef<HTMLElement>('place'), () => [props.values, props.labels], (colour) => {
-  const [ink, line] = [colour('--dg-quiet'), colour('--dg-line')]
-  const names = { type: 'category' as const, data: props.labels, inverse: props.lying, axisLabel: { color: ink, interval: 0 }, axisTick: { show: false } }
-  const counts = {
-    type: 'value' as const, minInterval: 1, min: 0, max: props.most, name: props.axis, nameLocation: 'middle' as const, nameGap: 28,
-    axisLabel: { color: ink }, nameTextStyle: { color: ink }, splitLine: { lineStyle: { color: line } },
-  }
-  return {
-    grid: { left: 8, right: 24, top: 12, bottom: 8, outerBoundsMode: 'same', outerBoundsContain: 'all' },
-    tooltip: {},
-    xAxis: props.lying ? counts : names,
-    yAxis: props.lying ? names : counts,
-    series: [{ type: 'bar', data: props.values, itemStyle: { color: colour('--dg-brand') }, barMaxWidth: 36 }],
-  }
-})
+useChart(
+  useTemplateRef<HTMLElement>('place'),
+  () => [props.values, props.labels],
+  (colour) => {
+    const [ink, line] = [colour('--dg-quiet'), colour('--dg-line')]
+    const names = {
+      type: 'category' as const,
+      data: props.labels,
+      inverse: props.lying,
+      axisLabel: { color: ink, interval: 0 },
+      axisTick: { show: false },
+    }
+    const counts = {
+      type: 'value' as const,
+      minInterval: 1,
+      min: 0,
+      max: props.most,
+      name: props.axis,
+      nameLocation: 'middle' as const,
+      nameGap: 28,
+      axisLabel: { color: ink },
+      nameTextStyle: { color: ink },
+      splitLine: { lineStyle: { color: line } },
+    }
+    return {
+      grid: { left: 8, right: 24, top: 12, bottom: 8, outerBoundsMode: 'same', outerBoundsContain: 'all' },
+      tooltip: {},
+      xAxis: props.lying ? counts : names,
+      yAxis: props.lying ? names : counts,
+      series: [{ type: 'bar', data: props.values, itemStyle: { color: colour('--dg-brand') }, barMaxWidth: 36 }],
+    }
+  },
+)
 </script>
 
 <template>

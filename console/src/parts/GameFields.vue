@@ -11,7 +11,12 @@ defineProps<{ games: { name: string; title: string }[]; guide?: Guide; short: st
 const game = defineModel<string>('game', { required: true })
 const title = defineModel<string>('title', { required: true })
 const name = defineModel<string>('name', { required: true })
-const kind = computed({ get: () => game.value.split(':')[0]!, set: (chosen) => { game.value = chosen } })
+const kind = computed({
+  get: () => game.value.split(':')[0]!,
+  set: (chosen) => {
+    game.value = chosen
+  },
+})
 </script>
 
 <template>
@@ -20,5 +25,8 @@ const kind = computed({ get: () => game.value.split(':')[0]!, set: (chosen) => {
     <TextField v-model="title" label="Title" :placeholder="guide?.title" hint="What students read" />
     <TextField v-model="name" label="Short name" :placeholder="short" hint="For addresses and commands" />
   </div>
-  <details v-if="guide"><summary>Other rules: size, run, fleet and the like</summary><ParameterForm :guide="guide" nested class="mt-2" @choose="(v) => (game = v)" /></details>
+  <details v-if="guide">
+    <summary>Other rules: size, run, fleet and the like</summary>
+    <ParameterForm :guide="guide" nested class="mt-2" @choose="(v) => (game = v)" />
+  </details>
 </template>

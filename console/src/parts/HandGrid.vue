@@ -21,14 +21,30 @@ const signs: Record<string, string> = { hit: 'H', stand: 'S', double: 'D', split
 
 <template>
   <div class="panel scroll" tabindex="0" role="region" aria-label="Decisions">
-    <p class="quiet">H hit, S stand, D double, P split, R surrender. Where a decision has cost something, the arrow leads to the best one, with the cost in bets.</p>
+    <p class="quiet">
+      H hit, S stand, D double, P split, R surrender. Where a decision has cost something, the arrow leads to the best one, with the cost in
+      bets.
+    </p>
     <table class="cross hands">
-      <thead><tr><th scope="col">hand</th><th v-for="up in ups" :key="up" scope="col">{{ up === 1 ? 'A' : up }}</th></tr></thead>
+      <thead>
+        <tr>
+          <th scope="col">hand</th>
+          <th v-for="up in ups" :key="up" scope="col">{{ up === 1 ? 'A' : up }}</th>
+        </tr>
+      </thead>
       <tbody>
         <tr v-for="hand in rows" :key="hand">
           <th scope="row">{{ hand }}</th>
-          <td v-for="up in ups" :key="up" :class="{ ahead: cell(hand, up) && cell(hand, up)!.cost < 1e-9, behind: cell(hand, up) && cell(hand, up)!.cost >= 1e-9 }">
-            <template v-if="cell(hand, up)">{{ signs[cell(hand, up)!.move] ?? cell(hand, up)!.move }}<small v-if="cell(hand, up)!.cost >= 1e-9"> → {{ signs[cell(hand, up)!.best] }} {{ cell(hand, up)!.cost < 0.005 ? '< 0.01' : fixed(cell(hand, up)!.cost, 2) }}</small></template>
+          <td
+            v-for="up in ups"
+            :key="up"
+            :class="{ ahead: cell(hand, up) && cell(hand, up)!.cost < 1e-9, behind: cell(hand, up) && cell(hand, up)!.cost >= 1e-9 }"
+          >
+            <template v-if="cell(hand, up)">
+              {{ signs[cell(hand, up)!.move] ?? cell(hand, up)!.move
+              }}<small v-if="cell(hand, up)!.cost >= 1e-9">
+                → {{ signs[cell(hand, up)!.best] }} {{ cell(hand, up)!.cost < 0.005 ? '< 0.01' : fixed(cell(hand, up)!.cost, 2) }}</small>
+            </template>
           </td>
         </tr>
       </tbody>

@@ -11,10 +11,18 @@ defineProps<{ office: Office }>()
       <h2 class="mt-0">Workers</h2>
       <p v-if="!office.workers.length" class="bad mb-0">Nobody grades. Start the service with workers, or <code>durchgang work</code>.</p>
       <table v-else class="comparisons">
-        <thead><tr><th scope="col">worker</th><th scope="col">since</th><th scope="col" class="number">grades now</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">worker</th>
+            <th scope="col">since</th>
+            <th scope="col" class="number">grades now</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="w in office.workers" :key="w.id">
-            <th scope="row" class="variant">{{ w.id }}</th><td>{{ new Date(w.started_at).toLocaleString() }}</td><td class="number">{{ w.running }}</td>
+            <th scope="row" class="variant">{{ w.id }}</th>
+            <td>{{ new Date(w.started_at).toLocaleString() }}</td>
+            <td class="number">{{ w.running }}</td>
           </tr>
         </tbody>
       </table>
@@ -23,11 +31,23 @@ defineProps<{ office: Office }>()
       <h2 class="mt-0">Queue</h2>
       <p v-if="!office.queue.length" class="quiet mb-0">Nothing waits.</p>
       <table v-else class="comparisons">
-        <thead><tr><th scope="col">run</th><th scope="col">by</th><th scope="col" class="number">waits</th><th scope="col" class="number">at work</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">run</th>
+            <th scope="col">by</th>
+            <th scope="col" class="number">waits</th>
+            <th scope="col" class="number">at work</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="q in office.queue" :key="q.run">
-            <th scope="row">{{ q.course }}, {{ q.assignment }} <span class="quiet">{{ q.kind === 'try' ? 'a try' : `run ${q.run}` }}<template v-if="q.paused">, paused</template></span></th>
-            <td>{{ q.login }}</td><td class="number">{{ q.queued }}</td><td class="number">{{ q.running }}</td>
+            <th scope="row">
+              {{ q.course }}, {{ q.assignment }}
+              <span class="quiet">{{ q.kind === 'try' ? 'a try' : `run ${q.run}` }}<template v-if="q.paused">, paused</template></span>
+            </th>
+            <td>{{ q.login }}</td>
+            <td class="number">{{ q.queued }}</td>
+            <td class="number">{{ q.running }}</td>
           </tr>
         </tbody>
       </table>

@@ -16,22 +16,46 @@ const shown = computed(() => {
 </script>
 
 <template>
-  <p v-if="!roster.length" class="quiet mb-0">Nobody is on the roster yet. Without one, what is handed in is kept by the name it stands under.</p>
+  <p v-if="!roster.length" class="quiet mb-0">
+    Nobody is on the roster yet. Without one, what is handed in is kept by the name it stands under.
+  </p>
   <template v-else>
     <label class="d-flex gap-2 align-items-center mb-2"><span class="quiet">Find</span><input v-model="find" class="form-control form-control-sm find-input" type="search"></label>
     <div class="scroll" tabindex="0" role="region" aria-label="Roster">
       <table class="comparisons">
-        <thead><tr><th scope="col">name</th><th scope="col">number</th><th scope="col">mail</th><th scope="col">account</th><th scope="col" class="number">handed in</th><th v-if="teaches" scope="col">do</th></tr></thead>
+        <thead>
+          <tr>
+            <th scope="col">name</th>
+            <th scope="col">number</th>
+            <th scope="col">mail</th>
+            <th scope="col">account</th>
+            <th scope="col" class="number">handed in</th>
+            <th v-if="teaches" scope="col">do</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="p in shown" :key="p.name">
-            <th scope="row">{{ p.full_name }} <span class="quiet">{{ p.name }}</span></th>
-            <td>{{ p.number }}</td><td>{{ p.mail }}</td>
+            <th scope="row">
+              {{ p.full_name }} <span class="quiet">{{ p.name }}</span>
+            </th>
+            <td>{{ p.number }}</td>
+            <td>{{ p.mail }}</td>
             <td>{{ p.login ? (p.chosen ? p.login : 'no password yet') : 'none' }}</td>
             <td class="number">{{ p.handed_in }}</td>
             <td v-if="teaches" class="text-nowrap">
-              <BButton v-if="!p.chosen" size="sm" variant="link" :aria-label="`Link for ${p.full_name}`" @click="$emit('invite', p)">Link</BButton>
+              <BButton v-if="!p.chosen" size="sm" variant="link" :aria-label="`Link for ${p.full_name}`" @click="$emit('invite', p)">
+                Link
+              </BButton>
               <BButton size="sm" variant="link" :aria-label="`Take off: ${p.full_name}`" @click="$emit('drop', p)">Take off</BButton>
-              <BButton size="sm" variant="link" class="bad" :aria-label="`Delete all that is kept of ${p.full_name}`" @click="$emit('forget', p)">Delete</BButton>
+              <BButton
+                size="sm"
+                variant="link"
+                class="bad"
+                :aria-label="`Delete all that is kept of ${p.full_name}`"
+                @click="$emit('forget', p)"
+              >
+                Delete
+              </BButton>
             </td>
           </tr>
         </tbody>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { BProgress } from 'bootstrap-vue-next/components/BProgress'
+import { computed } from 'vue'
 
 import { api, ask, over, type Run } from '../api/client'
 import { useAct } from '../use/act'
@@ -12,23 +13,39 @@ const props = defineProps<{ run: Run; /** How many programs are not graded yet a
 const emit = defineEmits<{ changed: [] }>()
 const { notice, failure, act } = useAct()
 
-const change = (what: 'pause' | 'resume' | 'cancel') => act(async () => {
-  await ask(api.POST(`/runs/{id}/${what}`, { params: { path: { id: props.run.id } } }))
-  emit('changed')
-  return ''
+const ended = computed(() => {
+  const r = props.run
+  return `Run ${r.id}, revision ${r.revision}: ` + [
+    r.state === 'cancelled' ? 'cancelled' : '',
+    `${r.total - (props.open ?? 0)} graded`,
+    props.open ? `${props.open} not graded yet` : '',
+    r.kept ? `${r.kept} of them kept from before` : '',
+    new Date(r.finished_at ?? r.created_at).toLocaleString(),
+  ].filter(Boolean).join(', ')
 })
+const underway = computed(() => {
+  const r = props.run
+  const state = r.state === 'paused' ? ', paused' : r.seconds_left !== null ? `, about ${duration(r.seconds_left)} left` : ''
+  return `Run ${r.id}: ${r.done} of ${r.total} graded${state}`
+})
+
+const change = (what: 'pause' | 'resume' | 'cancel') =>
+  act(async () => {
+    await ask(api.POST(`/runs/{id}/${what}`, { params: { path: { id: props.run.id } } }))
+    emit('changed')
+    return ''
+  })
 </script>
 
 <template>
   <div class="my-2">
     <span v-if="over(run.state)" class="quiet" role="status">
-      Run {{ run.id }}, revision {{ run.revision }}: {{ run.state === 'cancelled' ? 'cancelled, ' : '' }}{{ run.total - (open ?? 0) }} graded<template v-if="open">, {{ open }} not graded yet</template><template v-if="run.kept">, {{ run.kept }} of them kept from before</template>,
-      {{ new Date(run.finished_at ?? run.created_at).toLocaleString() }}
+      {{ ended }}
     </span>
     <template v-else>
       <div class="row-between">
         <span role="status">
-          Run {{ run.id }}: {{ run.done }} of {{ run.total }} graded<template v-if="run.state === 'paused'">, paused</template><template v-else-if="run.seconds_left !== null">, about {{ duration(run.seconds_left) }} left</template>
+          {{ underway }}
         </span>
         <span class="d-flex gap-2">
           <BButton v-if="run.state === 'paused'" size="sm" variant="outline-secondary" @click="change('resume')">Go on</BButton>

@@ -2,7 +2,15 @@
 import TextField from './TextField.vue'
 
 /** When and how often students may hand in, and what programs may use. */
-export interface TermsForm { opens_at: string; due_at: string; closes_at: string; attempts: string; tries: string; seconds: string; megabytes: string }
+export interface TermsForm {
+  opens_at: string
+  due_at: string
+  closes_at: string
+  attempts: string
+  tries: string
+  seconds: string
+  megabytes: string
+}
 
 defineProps<{ zone: string }>()
 const terms = defineModel<TermsForm>({ required: true })

@@ -8,7 +8,11 @@ use([SVGRenderer])
 
 /** Draws a chart into an element, again whenever what it is made of or the colours change.
     Option makes it, from what reads the colours and measures of the theme. */
-export function useChart(place: Ref<HTMLElement | null>, of: () => unknown, option: (colour: (name: string) => string) => EChartsCoreOption) {
+export function useChart(
+  place: Ref<HTMLElement | null>,
+  of: () => unknown,
+  option: (colour: (name: string) => string) => EChartsCoreOption,
+) {
   const theme = useTheme()
   let chart: ECharts | undefined
 
@@ -25,7 +29,11 @@ export function useChart(place: Ref<HTMLElement | null>, of: () => unknown, opti
     resize.observe(place.value)
     draw()
   })
-  watch(() => [of(), theme.theme], () => requestAnimationFrame(draw), { deep: true })
+  watch(
+    () => [of(), theme.theme],
+    () => requestAnimationFrame(draw),
+    { deep: true },
+  )
   onBeforeUnmount(() => {
     resize.disconnect()
     chart?.dispose()
