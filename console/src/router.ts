@@ -22,7 +22,7 @@ export const router = createRouter({
     { path: '/accept-invite', component: AcceptInvitePage, meta: { open: true } },
     { path: '/', component: CoursesPage },
     { path: '/account', component: () => import('./pages/AccountPage.vue') },
-    { path: '/office', component: () => import('./pages/OfficePage.vue') },
+    { path: '/admin', component: () => import('./pages/AdminPage.vue') },
     { path: '/courses/:course', component: () => import('./pages/CoursePage.vue'), props: true },
     { path: '/courses/:course/-/roster', component: () => import('./pages/RosterPage.vue'), props: true },
     { path: '/courses/:course/-/people', component: () => import('./pages/PeoplePage.vue'), props: true },

@@ -390,7 +390,7 @@ func personCommand(o *options) *cobra.Command {
 	for _, with := range []*cobra.Command{add, change} {
 		with.Flags().StringVar(&p.Name, "name", "", "what people call them")
 		with.Flags().StringVar(&p.Mail, "mail", "", "mail address")
-		with.Flags().BoolVar(&p.Keeper, "keeper", false, "administrator: people, courses, the audit log")
+		with.Flags().BoolVar(&p.Admin, "admin", false, "administrator: people, courses, the audit log")
 	}
 	change.Flags().BoolVar(&p.Disabled, "disabled", false, "may not sign in")
 	c.AddCommand(list, add, invite, change)
@@ -401,7 +401,7 @@ func personCommand(o *options) *cobra.Command {
 func changed(c *cobra.Command, kept, p record.Person) record.Person {
 	for name, set := range map[string]func(){
 		"name": func() { kept.Name = p.Name }, "mail": func() { kept.Mail = p.Mail },
-		"keeper": func() { kept.Keeper = p.Keeper }, "disabled": func() { kept.Disabled = p.Disabled },
+		"admin": func() { kept.Admin = p.Admin }, "disabled": func() { kept.Disabled = p.Disabled },
 	} {
 		if c.Flags().Changed(name) {
 			set()
@@ -418,7 +418,7 @@ func printPeople(w io.Writer, people []record.Person) {
 		for _, note := range []struct {
 			is   bool
 			says string
-		}{{p.Keeper, "administrator"}, {!p.Chosen, "has not signed in"}, {p.Disabled, "disabled"}} {
+		}{{p.Admin, "administrator"}, {!p.Chosen, "has not signed in"}, {p.Disabled, "disabled"}} {
 			if note.is {
 				notes = append(notes, note.says)
 			}

@@ -279,22 +279,22 @@ func printRequest(w io.Writer, r record.Request) {
 	}
 }
 
-func officeCommand(o *options) *cobra.Command {
+func workloadCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "office", Short: "Which workers there are, and what waits for them", Args: exactly(), Example: "  durchgang office",
+		Use: "workload", Short: "List workers, and the runs that wait for them", Args: exactly(), Example: "  durchgang workload",
 		RunE: func(c *cobra.Command, _ []string) error {
-			office, err := o.client().Office(c.Context())
-			return o.answer(c, office, err, func(w io.Writer) {
+			workload, err := o.client().Workload(c.Context())
+			return o.answer(c, workload, err, func(w io.Writer) {
 				t := newTable(w)
-				t.AppendHeader(table.Row{"worker", "since", "grades now"})
-				for _, k := range office.Workers {
+				t.AppendHeader(table.Row{"worker", "since", "at work"})
+				for _, k := range workload.Workers {
 					t.AppendRow(table.Row{k.ID, local(k.StartedAt), k.Running})
 				}
 				t.Render()
 				fmt.Fprintln(w)
 				t = newTable(w)
 				t.AppendHeader(table.Row{"run", "assignment", "by", "waits", "at work", ""})
-				for _, q := range office.Queue {
+				for _, q := range workload.Queue {
 					note := map[bool]string{true: "paused"}[q.Paused]
 					t.AppendRow(table.Row{q.Run, q.Course + "/" + q.Assignment, q.Login, q.Queued, q.Running, note})
 				}

@@ -108,7 +108,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 		withdrawCommand(&o),
 		requestCommand(&o),
 		gradebookCommand(&o),
-		officeCommand(&o),
+		workloadCommand(&o),
 		workCommand(),
 		backupCommand(&o),
 		restoreCommand(&o),

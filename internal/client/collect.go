@@ -176,7 +176,7 @@ func (c *Client) Gradebook(ctx context.Context, course string, assignments, colu
 	)
 }
 
-// Office tells which workers there are, and what waits for them.
-func (c *Client) Office(ctx context.Context) (record.Office, error) {
-	return answer[record.Office](ctx, c, "GET", "/office", nil)
+// Workload tells which workers there are, and what waits for them.
+func (c *Client) Workload(ctx context.Context) (record.Workload, error) {
+	return answer[record.Workload](ctx, c, "GET", "/workload", nil)
 }

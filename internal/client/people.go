@@ -92,7 +92,7 @@ func (c *Client) AddPerson(ctx context.Context, p record.Person) (record.Invitat
 		c,
 		"POST",
 		"/people",
-		object{"login": p.Login, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper},
+		object{"login": p.Login, "name": p.Name, "mail": p.Mail, "admin": p.Admin},
 	)
 }
 
@@ -103,7 +103,7 @@ func (c *Client) SetPerson(ctx context.Context, p record.Person) (record.Person,
 		c,
 		"PUT",
 		"/people/"+url.PathEscape(p.Login),
-		object{"name": p.Name, "mail": p.Mail, "keeper": p.Keeper, "disabled": p.Disabled},
+		object{"name": p.Name, "mail": p.Mail, "admin": p.Admin, "disabled": p.Disabled},
 	)
 }
 

@@ -73,9 +73,9 @@ func (o *Office) SetCourse(ctx context.Context, c record.Course) (record.Course,
 	return o.Course(ctx, c.Name)
 }
 
-// Courses lists the courses of the signed-in person; a keeper's are all.
+// Courses lists the courses of the signed-in person; an administrator's are all.
 func (o *Office) Courses(ctx context.Context) ([]record.Course, error) {
-	return o.store.Courses(ctx, By(ctx).ID, By(ctx).Keeper)
+	return o.store.Courses(ctx, By(ctx).ID, By(ctx).Admin)
 }
 
 // Course finds a course.

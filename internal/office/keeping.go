@@ -20,7 +20,7 @@ func (o *Office) Forget(ctx context.Context, course, student string) (Forgotten,
 	if err != nil {
 		return Forgotten{}, err
 	}
-	n, err := o.store.Forget(ctx, c, student, By(ctx).Keeper)
+	n, err := o.store.Forget(ctx, c, student, By(ctx).Admin)
 	return Forgotten{student, n}, about(err, "student", student)
 }
 

@@ -148,9 +148,9 @@ func (o *Office) Accept(ctx context.Context, secret, login, name, password strin
 	if err := account.CheckPassword(password); err != nil {
 		return s, "", &record.InputError{Field: "password", Err: err}
 	}
-	first := record.Person{Keeper: true}
+	first := record.Person{Admin: true}
 	if i.Login == "" {
-		if first, err = checkPerson(record.Person{Login: login, Name: name, Keeper: true}); err != nil {
+		if first, err = checkPerson(record.Person{Login: login, Name: name, Admin: true}); err != nil {
 			return s, "", err
 		}
 	}
@@ -323,7 +323,7 @@ func (o *Office) InvitePerson(ctx context.Context, login string) (record.Invitat
 	return o.invite(ctx, &p)
 }
 
-// SetPerson changes the account with the login of p. Who acts stays a keeper, so that there
+// SetPerson changes the account with the login of p. Nobody can revoke their own admin rights, so that there
 // is one always.
 func (o *Office) SetPerson(ctx context.Context, p record.Person) (record.Person, error) {
 	p, err := checkPerson(p)
@@ -334,19 +334,19 @@ func (o *Office) SetPerson(ctx context.Context, p record.Person) (record.Person,
 	if err != nil {
 		return p, about(err, "person", p.Login)
 	}
-	if kept.ID == By(ctx).ID && (!p.Keeper || p.Disabled) {
-		return p, &record.InputError{Field: "keeper", Err: errors.New("you cannot revoke your own admin rights: another administrator can")}
+	if kept.ID == By(ctx).ID && (!p.Admin || p.Disabled) {
+		return p, &record.InputError{Field: "admin", Err: errors.New("you cannot revoke your own admin rights: another administrator can")}
 	}
-	if p.Keeper && kept.Course != "" {
+	if p.Admin && kept.Course != "" {
 		return p, &record.InputError{
-			Field: "keeper",
+			Field: "admin",
 			Err:   fmt.Errorf("%w: add an account of the whole service for the person", foreign(kept)),
 		}
 	}
 	p.ID = kept.ID
 	err = o.store.SetPerson(ctx, p)
 	if errors.Is(err, store.ErrLastKeeper) {
-		err = &record.InputError{Field: "keeper", Err: err}
+		err = &record.InputError{Field: "admin", Err: err}
 	}
 	if err != nil {
 		return p, err
@@ -405,7 +405,7 @@ func (o *Office) personOf(ctx context.Context, p record.Person) (record.Person, 
 	}
 	kept, err := o.store.Person(ctx, p.Login)
 	if errors.Is(err, store.ErrNotFound) {
-		p.Keeper = false
+		p.Admin = false
 		return o.store.AddPerson(ctx, p)
 	}
 	return kept, err
@@ -415,7 +415,7 @@ func (o *Office) personOf(ctx context.Context, p record.Person) (record.Person, 
 // an administrator all of them, a course's teacher those that belong to the course.
 // A link is as good as the account, and an account of the office may open other courses.
 func (o *Office) invitationFor(ctx context.Context, c record.Course, p record.Person) (record.Invitation, error) {
-	if p.Chosen || !By(ctx).Keeper && p.Course != c.Name {
+	if p.Chosen || !By(ctx).Admin && p.Course != c.Name {
 		return record.Invitation{Login: p.Login, Name: p.Name, Chosen: p.Chosen}, nil
 	}
 	return o.invite(ctx, &p)

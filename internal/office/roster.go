@@ -247,7 +247,7 @@ func (o *Office) accountOf(ctx context.Context, c record.Course, p record.Pupil)
 			return person, nil
 		case err != nil && !missing:
 			return person, err
-		case missing && By(ctx).Keeper:
+		case missing && By(ctx).Admin:
 			return o.personOf(ctx, record.Person{Login: login, Name: p.FullName, Mail: p.Mail})
 		}
 	}

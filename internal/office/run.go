@@ -55,7 +55,7 @@ func (o *Office) begin(ctx context.Context, course, assignment string, kind reco
 	}
 	b := store.Begin{Assignment: a.ID, Kind: kind, Every: s.Policy.Attempts == suite.Best, Login: By(ctx).Login}
 	if needed {
-		k := keeper{suite: s, same: map[string]bool{}}
+		k := reuse{suite: s, same: map[string]bool{}}
 		b.Keep = k.keep
 	}
 	return o.start(ctx, b)
@@ -69,15 +69,15 @@ func (o *Office) start(ctx context.Context, b store.Begin) (record.Run, error) {
 	return run, err
 }
 
-// keeper reckons the points of submissions that need not be run again.
-type keeper struct {
+// reuse reckons the points of submissions that need not be run again.
+type reuse struct {
 	suite *suite.Suite
 	same  map[string]bool // whether the suite of an earlier run plays the same
 }
 
 // keep tells what becomes of a submission that was graded before, unless the suite plays
 // something else now.
-func (k keeper) keep(e store.Earlier) (store.Outcome, bool, error) {
+func (k reuse) keep(e store.Earlier) (store.Outcome, bool, error) {
 	same, known := k.same[e.Suite]
 	if !known {
 		was, err := suite.Parse("suite of an earlier run", e.Suite, games.All())
@@ -164,5 +164,5 @@ func (o *Office) proposal(ctx context.Context, id int64) (record.Run, error) {
 	return r, err
 }
 
-// Office tells which workers there are, and what waits for them.
-func (o *Office) Office(ctx context.Context) (record.Office, error) { return o.store.Office(ctx) }
+// Workload tells which workers there are, and what waits for them.
+func (o *Office) Workload(ctx context.Context) (record.Workload, error) { return o.store.Workload(ctx) }

@@ -362,7 +362,7 @@ func TestFairShares(t *testing.T) {
 	if r, err := s.Client.Run(ctx, big.ID); err != nil || r.Done > 14 {
 		t.Errorf("when the small course was done the big one had %d of 24; %v", r.Done, err)
 	}
-	office, err := s.Client.Office(ctx)
+	office, err := s.Client.Workload(ctx)
 	if err != nil || len(office.Workers) != 1 || len(office.Queue) != 1 || office.Queue[0].Queued == 0 {
 		t.Errorf("%+v, %v", office, err)
 	}

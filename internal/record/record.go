@@ -17,7 +17,7 @@ type Course struct {
 	EndsOn      string    `json:"ends_on" db:"ends_on" description:"The last day, as in 2026-07-31; empty when it is not said."`
 	KeepDays    *int      `json:"keep_days" db:"keep_days" description:"Days after the last one until what students handed in is deleted; null to keep it."`
 	Assignments int       `json:"assignments" db:"assignments" description:"How many assignments it has."`
-	Role        Role      `json:"role" db:"role" enum:",teacher,assistant,student" description:"What who asks is in it; empty for a keeper who is no member."`
+	Role        Role      `json:"role" db:"role" enum:",teacher,assistant,student" description:"What who asks is in it; empty for an administrator who is not a member."`
 	CreatedAt   time.Time `json:"created_at" db:"created_at"`
 }
 

@@ -21,7 +21,7 @@ type rule int
 const (
 	anyone    rule = iota
 	person         // somebody who is signed in
-	keeper         // an administrator
+	admin         // an administrator
 	student        // a member of the course
 	own            // the student whose record it is, once it is handed back; an assistant
 	assistant      // an assistant or teacher of the course
@@ -68,8 +68,8 @@ func (s *Server) admit(c fiber.Ctx, r route) error {
 		return errNobody
 	case r.may == person:
 		return nil
-	case r.may == keeper:
-		if !who.Keeper {
+	case r.may == admin:
+		if !who.Admin {
 			return errKeeper
 		}
 		return nil
@@ -114,7 +114,7 @@ func (s *Server) member(c fiber.Ctx, who record.Person, r route) error {
 	if err != nil {
 		return err
 	}
-	if r.may == appoint && who.Keeper {
+	if r.may == appoint && who.Admin {
 		st.Role = record.Teacher
 	}
 	if st.Role == record.Nobody {

@@ -27,7 +27,7 @@ type school struct {
 }
 
 // people are those who ask, from who may least to who may most.
-var people = []string{"stranger", "elsewhere", "classmate", "student", "assistant", "teacher", "keeper"}
+var people = []string{"stranger", "elsewhere", "classmate", "student", "assistant", "teacher", "admin"}
 
 func openSchool(t *testing.T) school {
 	t.Helper()
@@ -46,7 +46,7 @@ func openSchool(t *testing.T) school {
 	s.tokens["assistant"] = s.Member(t, "evening", "asa", record.Assistant)
 	s.tokens["student"] = s.Pupil(t, "evening", "stu")
 	s.tokens["classmate"] = s.Pupil(t, "evening", "sib")
-	s.tokens["keeper"] = s.Token
+	s.tokens["admin"] = s.Token
 	if err := s.Client.DropMember(ctx, "evening", "ida"); err != nil { // she keeps the office, and teaches no more here
 		t.Fatal(err)
 	}
@@ -317,8 +317,8 @@ func TestDisabledAndReplaced(t *testing.T) {
 	if _, err := client.New(s.URL).SignIn(ctx, "ben", servertest.Password, "x", 1); err == nil {
 		t.Error("a disabled account signs in")
 	}
-	if _, err := s.Client.SetPerson(ctx, record.Person{Login: "ida", Keeper: false}); err == nil {
-		t.Error("the last keeper gave the office away")
+	if _, err := s.Client.SetPerson(ctx, record.Person{Login: "ida", Admin: false}); err == nil {
+		t.Error("the last admin gave the office away")
 	}
 }
 
@@ -334,7 +334,7 @@ func TestNobodyTakesAnAccountOver(t *testing.T) {
 	}
 	ben := s.As(s.Member(t, "evening", "ben", record.Teacher))
 	mo := s.As(s.Member(t, "morning", "mo", record.Teacher))
-	for _, p := range []record.Person{{Login: "boss", Keeper: true}, {Login: "uma@school.example"}} { // neither has chosen a password
+	for _, p := range []record.Person{{Login: "boss", Admin: true}, {Login: "uma@school.example"}} { // neither has chosen a password
 		if _, err := s.Client.AddPerson(ctx, p); err != nil {
 			t.Fatal(err)
 		}
@@ -371,7 +371,7 @@ func TestNobodyTakesAnAccountOver(t *testing.T) {
 	if _, err := mo.AddMember(ctx, "morning", record.Participant{Login: "ada.evening", Role: record.Assistant}); err == nil || !strings.Contains(err.Error(), "belongs to the course evening") {
 		t.Errorf("the course's account in another course: %v", err)
 	}
-	if _, err := s.Client.SetPerson(ctx, record.Person{Login: "ada.evening", Keeper: true}); err == nil {
+	if _, err := s.Client.SetPerson(ctx, record.Person{Login: "ada.evening", Admin: true}); err == nil {
 		t.Error("the course's account keeps the office")
 	}
 	if i := invite(mo, "morning", record.Pupil{Name: "ada", FullName: "Ada", Mail: "ada@school.example"}); i.Login != "ada.morning" {

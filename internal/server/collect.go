@@ -139,7 +139,7 @@ func (s *Server) regrade(c fiber.Ctx) error {
 	return reply(c, http.StatusCreated, run, err)
 }
 
-func (s *Server) officePage(c fiber.Ctx) error {
-	o, err := s.office.Office(c.Context())
+func (s *Server) workload(c fiber.Ctx) error {
+	o, err := s.office.Workload(c.Context())
 	return reply(c, http.StatusOK, o, err)
 }

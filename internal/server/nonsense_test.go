@@ -182,7 +182,7 @@ func TestNonsenseIsAnsweredAsSuch(t *testing.T) {
 		}
 		who := people[n.IntN(len(people))]
 		if n.IntN(2) == 0 {
-			who = []string{"teacher", "keeper"}[n.IntN(2)]
+			who = []string{"teacher", "admin"}[n.IntN(2)]
 		}
 		if token := s.tokens[who]; token != "" {
 			request.Header.Set("Authorization", "Bearer "+token)
@@ -202,7 +202,7 @@ func TestNonsenseIsAnsweredAsSuch(t *testing.T) {
 	}
 	t.Log("answers by status:", statuses)
 	for i := 0; ; i++ { // what was begun ends: a run with nonsense in it stops no other
-		o, err := s.Office.Office(t.Context())
+		o, err := s.Office.Workload(t.Context())
 		if err != nil {
 			t.Fatal(err)
 		}

@@ -160,7 +160,7 @@ func TestRegradeInTheBrowser(t *testing.T) {
 func pages(result, run, regrade int64, evidence int) (teaching, mine []string) {
 	a := "/courses/evening/ttt"
 	return []string{
-		"/", "/account", "/office", "/games", "/games/hangman", "/courses/evening", "/courses/evening/-/roster", "/courses/evening/-/people",
+		"/", "/account", "/admin", "/games", "/games/hangman", "/courses/evening", "/courses/evening/-/roster", "/courses/evening/-/people",
 		"/courses/evening/-/gradebook", "/courses/evening/-/settings", "/courses/evening/-/new",
 		"/courses/evening/-/contests", "/courses/evening/-/contests/new", "/courses/evening/-/contests/noughts", "/courses/evening/-/contests/open",
 		"/courses/evening/-/contests/hands", "/courses/evening/-/contests/noughts/players/2", "/courses/evening/-/contests/hands/players/0", "/courses/evening/-/contests/noughts/games/1?move=3",

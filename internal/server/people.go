@@ -40,13 +40,13 @@ type (
 		Login  string `json:"login"`
 		Name   string `json:"name,omitempty"`
 		Mail   string `json:"mail,omitempty"`
-		Keeper bool   `json:"keeper,omitempty"`
+		Admin bool   `json:"admin,omitempty"`
 	}
 	changedPerson struct {
 		Login    string `path:"login" json:"-"`
 		Name     string `json:"name"`
 		Mail     string `json:"mail"`
-		Keeper   bool   `json:"keeper"`
+		Admin   bool   `json:"admin"`
 		Disabled bool   `json:"disabled"`
 	}
 	byLogin struct {
@@ -261,7 +261,7 @@ func (s *Server) people(c fiber.Ctx) error {
 
 func (s *Server) addPerson(c fiber.Ctx) error {
 	return with(c, http.StatusCreated, func(in newPerson) (any, error) {
-		return s.office.AddPerson(c.Context(), record.Person{Login: in.Login, Name: in.Name, Mail: in.Mail, Keeper: in.Keeper})
+		return s.office.AddPerson(c.Context(), record.Person{Login: in.Login, Name: in.Name, Mail: in.Mail, Admin: in.Admin})
 	})
 }
 
@@ -269,7 +269,7 @@ func (s *Server) setPerson(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in changedPerson) (any, error) {
 		return s.office.SetPerson(
 			c.Context(),
-			record.Person{Login: param(c, "login"), Name: in.Name, Mail: in.Mail, Keeper: in.Keeper, Disabled: in.Disabled},
+			record.Person{Login: param(c, "login"), Name: in.Name, Mail: in.Mail, Admin: in.Admin, Disabled: in.Disabled},
 		)
 	})
 }

@@ -38,7 +38,7 @@ func (s *Store) Forget(ctx context.Context, course record.Course, student string
 			`delete from own_phrasebook where student = :student and assignment_id in (select id from assignment where course_id = :course)`,
 			`delete from member where course_id = :course and student = :student`,
 			`delete from student where course_id = :course and name = :student`,
-			`delete from person p where p.login = :login and not p.keeper and (p.course_id = :course or :accounts) and not exists (select from member m where m.person_id = p.id)`,
+			`delete from person p where p.login = :login and not p.admin and (p.course_id = :course or :accounts) and not exists (select from member m where m.person_id = p.id)`,
 			`update act set login = '(deleted)' where login = :login and :login <> '' and not exists (select from person where login = :login)`,
 			`update act set subject = left(subject, length(subject) - length(cast(:student as text))) || '(deleted)'
 			 where course = :name and right(subject, length(cast(:student as text)) + 1) = '/' || cast(:student as text)

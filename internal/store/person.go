@@ -12,7 +12,7 @@ import (
 )
 
 const selectPerson = `
-	select p.id, p.login, p.name, p.mail, coalesce((select c.name from course c where c.id = p.course_id), '') as course, p.keeper, p.password <> '' as chosen, p.disabled_at is not null as disabled, p.created_at
+	select p.id, p.login, p.name, p.mail, coalesce((select c.name from course c where c.id = p.course_id), '') as course, p.admin, p.password <> '' as chosen, p.disabled_at is not null as disabled, p.created_at
 	from person p`
 
 // AddPerson adds an account without a password, of the course that it names or else of the
@@ -23,10 +23,10 @@ func (s *Store) AddPerson(ctx context.Context, p record.Person) (record.Person, 
 
 func addPerson(ctx context.Context, db sqlx.ExtContext, p record.Person) (added record.Person, err error) {
 	err = get(ctx, db, &added, `
-		insert into person (login, name, mail, keeper, course_id)
-		values (:login, :name, :mail, :keeper, (select id from course where name = :course))
-		returning id, login, name, mail, cast(:course as text) as course, keeper, false as chosen, false as disabled, created_at`,
-		map[string]any{"login": p.Login, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper, "course": p.Course})
+		insert into person (login, name, mail, admin, course_id)
+		values (:login, :name, :mail, :admin, (select id from course where name = :course))
+		returning id, login, name, mail, cast(:course as text) as course, admin, false as chosen, false as disabled, created_at`,
+		map[string]any{"login": p.Login, "name": p.Name, "mail": p.Mail, "admin": p.Admin, "course": p.Course})
 	return added, err
 }
 
@@ -42,7 +42,7 @@ func (s *Store) People(ctx context.Context) ([]record.Person, error) {
 	return people, list(ctx, s.db, &people, selectPerson+` order by p.login`, nil)
 }
 
-const peopled = `select exists (select from person where keeper and password <> '' and disabled_at is null)`
+const peopled = `select exists (select from person where admin and password <> '' and disabled_at is null)`
 
 // Peopled reports whether somebody can sign in an administrator.
 func (s *Store) Peopled(ctx context.Context) (is bool, err error) {
@@ -64,9 +64,9 @@ func (s *Store) SetPerson(ctx context.Context, p record.Person) error {
 		if err := exec(ctx, tx, `select pg_advisory_xact_lock(`+lockedKeepers+`)`, nil); err != nil {
 			return err
 		}
-		params := map[string]any{"id": p.ID, "name": p.Name, "mail": p.Mail, "keeper": p.Keeper, "disabled": p.Disabled}
+		params := map[string]any{"id": p.ID, "name": p.Name, "mail": p.Mail, "admin": p.Admin, "disabled": p.Disabled}
 		if err := exec(ctx, tx, `
-			update person set name = :name, mail = :mail, keeper = :keeper,
+			update person set name = :name, mail = :mail, admin = :admin,
 			       disabled_at = case when :disabled then coalesce(disabled_at, now()) end
 			where id = :id`, params); err != nil {
 			return err

@@ -66,9 +66,9 @@ func (p *Presence) Leave() {
 	}
 }
 
-// Office tells which workers there are and what waits for them.
-func (s *Store) Office(ctx context.Context) (o record.Office, err error) {
-	o = record.Office{Workers: []record.Worker{}, Queue: []record.Waiting{}}
+// Workload tells which workers there are and what waits for them.
+func (s *Store) Workload(ctx context.Context) (o record.Workload, err error) {
+	o = record.Workload{Workers: []record.Worker{}, Queue: []record.Waiting{}}
 	if err := list(ctx, s.db, &o.Workers, `
 		select w.id, w.started_at, coalesce(n.running, 0) as running from worker w
 		left join (select worker, count(*) as running from result where state = 'running' group by worker) n on n.worker = w.id

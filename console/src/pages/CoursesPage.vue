@@ -36,7 +36,7 @@ const add = () => act(async () => {
 <template>
   <div class="row-between mb-3">
     <h1>Courses</h1>
-    <BButton v-if="session.person?.keeper && !adding" size="sm" :variant="courses?.length ? 'outline-secondary' : 'primary'" @click="adding = true">New course</BButton>
+    <BButton v-if="session.person?.admin && !adding" size="sm" :variant="courses?.length ? 'outline-secondary' : 'primary'" @click="adding = true">New course</BButton>
   </div>
   <form v-if="adding" class="panel mb-3" @submit.prevent="add">
     <ActState :notice="notice" :failure="failure" />
@@ -52,7 +52,7 @@ const add = () => act(async () => {
   </form>
   <LoadState :loading="loading" :error="error" :ready="!!courses" @retry="reload">
     <p v-if="!courses?.length && !adding" class="panel">
-      <template v-if="session.person?.keeper">There is no course yet. <strong>New course</strong> opens one, with you as its teacher.</template>
+      <template v-if="session.person?.admin">There is no course yet. <strong>New course</strong> opens one, with you as its teacher.</template>
       <template v-else>You are in no course yet. Your teacher puts you in one.</template>
     </p>
     <div v-if="courses?.length" class="shelf">

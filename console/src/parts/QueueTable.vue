@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import type { Office } from '../api/client'
+import type { Workload } from '../api/client'
 
 /** Who grades, and what waits. */
-defineProps<{ office: Office }>()
+defineProps<{ workload: Workload }>()
 </script>
 
 <template>
   <div class="columns">
     <section class="panel">
       <h2 class="mt-0">Workers</h2>
-      <p v-if="!office.workers.length" class="bad mb-0">Nobody grades. Start the service with workers, or <code>durchgang work</code>.</p>
+      <p v-if="!workload.workers.length" class="bad mb-0">No worker is running. Start the service with workers, or <code>durchgang work</code>.</p>
       <table v-else class="comparisons">
         <thead>
           <tr>
@@ -19,7 +19,7 @@ defineProps<{ office: Office }>()
           </tr>
         </thead>
         <tbody>
-          <tr v-for="w in office.workers" :key="w.id">
+          <tr v-for="w in workload.workers" :key="w.id">
             <th scope="row" class="variant">{{ w.id }}</th>
             <td>{{ new Date(w.started_at).toLocaleString() }}</td>
             <td class="number">{{ w.running }}</td>
@@ -29,7 +29,7 @@ defineProps<{ office: Office }>()
     </section>
     <section class="panel">
       <h2 class="mt-0">Queue</h2>
-      <p v-if="!office.queue.length" class="quiet mb-0">Nothing waits.</p>
+      <p v-if="!workload.queue.length" class="quiet mb-0">Nothing waits.</p>
       <table v-else class="comparisons">
         <thead>
           <tr>
@@ -40,7 +40,7 @@ defineProps<{ office: Office }>()
           </tr>
         </thead>
         <tbody>
-          <tr v-for="q in office.queue" :key="q.run">
+          <tr v-for="q in workload.queue" :key="q.run">
             <th scope="row">
               {{ q.course }}, {{ q.assignment }}
               <span class="quiet">{{ q.kind === 'try' ? 'a try' : `run ${q.run}` }}<template v-if="q.paused">, paused</template></span>

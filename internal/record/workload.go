@@ -2,8 +2,8 @@ package record
 
 import "time"
 
-// Office is who works, and what waits.
-type Office struct {
+// Workload is who works, and what waits.
+type Workload struct {
 	Workers []Worker  `json:"workers"`
 	Queue   []Waiting `json:"queue" description:"The runs that are not finished, the oldest first."`
 }

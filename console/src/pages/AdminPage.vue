@@ -2,7 +2,7 @@
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { onBeforeUnmount, ref } from 'vue'
 
-import { api, ask, type Invitation, type Office, type Person } from '../api/client'
+import { api, ask, type Invitation, type Workload, type Person } from '../api/client'
 import ActState from '../parts/ActState.vue'
 import AuditLog from '../parts/AuditLog.vue'
 import InvitationList from '../parts/InvitationList.vue'
@@ -13,11 +13,11 @@ import { useAct } from '../use/act'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
-useTitle(() => 'Office')
-interface View { office: Office; people: Person[] }
+useTitle(() => 'Administration')
+interface View { workload: Workload; people: Person[] }
 const { data: view, error, loading, reload } = useLoad<View>(() => '', async () => {
-  const [office, people] = await Promise.all([ask(api.GET('/office')), ask(api.GET('/people'))])
-  return { office, people }
+  const [workload, people] = await Promise.all([ask(api.GET('/workload')), ask(api.GET('/people'))])
+  return { workload, people }
 })
 const beat = window.setInterval(() => void reload(), 3000)
 onBeforeUnmount(() => window.clearInterval(beat))
@@ -40,18 +40,18 @@ const invite = (p: Person) => act(async () => {
 })
 
 const change = (p: Person, to: Partial<Person>) => act(async () => {
-  const { name, mail, keeper, disabled } = { ...p, ...to }
-  await ask(api.PUT('/people/{login}', { params: { path: { login: p.login } }, body: { name, mail, keeper, disabled } }))
+  const { name, mail, admin, disabled } = { ...p, ...to }
+  await ask(api.PUT('/people/{login}', { params: { path: { login: p.login } }, body: { name, mail, admin, disabled } }))
   await reload()
   return `${p.name} is changed.`
 })
 </script>
 
 <template>
-  <h1 class="mb-3">Office</h1>
+  <h1 class="mb-3">Administration</h1>
   <LoadState :loading="loading" :error="error" :ready="!!view" @retry="reload">
     <template v-if="view">
-      <QueueTable :office="view.office" />
+      <QueueTable :workload="view.workload" />
       <section class="panel mt-3">
         <h2 class="mt-0">People</h2>
         <ActState :notice="notice" :failure="failure" />
@@ -62,10 +62,10 @@ const change = (p: Person, to: Partial<Person>) => act(async () => {
             <tbody>
               <tr v-for="p in view.people" :key="p.id">
                 <th scope="row">{{ p.name }}</th><td>{{ p.login }}</td>
-                <td>{{ [p.keeper && 'administrator', !p.chosen && 'has not signed in', p.disabled && 'disabled'].filter(Boolean).join(', ') }}</td>
+                <td>{{ [p.admin && 'administrator', !p.chosen && 'has not signed in', p.disabled && 'disabled'].filter(Boolean).join(', ') }}</td>
                 <td class="text-nowrap">
                   <BButton size="sm" variant="link" :aria-label="`New link for ${p.name}`" @click="invite(p)">New link</BButton>
-                  <BButton size="sm" variant="link" :aria-label="`${p.keeper ? 'Revoke admin' : 'Grant admin'}: ${p.name}`" @click="change(p, { keeper: !p.keeper })">{{ p.keeper ? 'Revoke admin' : 'Grant admin' }}</BButton>
+                  <BButton size="sm" variant="link" :aria-label="`${p.admin ? 'Revoke admin' : 'Grant admin'}: ${p.name}`" @click="change(p, { admin: !p.admin })">{{ p.admin ? 'Revoke admin' : 'Grant admin' }}</BButton>
                   <BButton size="sm" variant="link" :aria-label="`${p.disabled ? 'Enable' : 'Disable'}: ${p.name}`" @click="change(p, { disabled: !p.disabled })">{{ p.disabled ? 'Enable' : 'Disable' }}</BButton>
                 </td>
               </tr>

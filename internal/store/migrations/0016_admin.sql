@@ -1,0 +1,2 @@
+-- +goose Up
+alter table person rename column keeper to admin;
