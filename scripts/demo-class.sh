@@ -1,6 +1,6 @@
 # Fills a new service with the demo class, and grades it. Is sourced by what has started the
 # service: $durchgang, $DURCHGANG_SERVER, $ready with what it printed, $course, $assignment
-# and $password are set.
+# and $password are set; greet, where there is one, is called before it is graded.
 
 link=$(grep -o 'http://.*/accept-invite#.*' "$ready" || true)
 if [ -n "$link" ]; then
@@ -16,6 +16,7 @@ if ! $durchgang course list --json | grep -q "\"$course\""; then
   link=$($durchgang roster invite $course hugo-tandy 2> /dev/null | cut -d, -f2)
   XDG_CONFIG_HOME=$(mktemp -d) $durchgang accept-invite "$link" <<< "$password" > /dev/null
 fi
+if declare -F greet > /dev/null; then greet; fi
 $durchgang import $assignment demo/class
 $durchgang run $assignment
 $durchgang publish $assignment

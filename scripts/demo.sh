@@ -1,5 +1,6 @@
 #!/bin/bash
-# Starts the service, grades the demo class and shows it. With ONCE=1 it ends then.
+# Starts the service, says where it is, grades the demo class and shows it, and holds the contests. With ONCE=1 it
+# ends then.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 
@@ -20,7 +21,17 @@ until grep -q ready "$ready"; do
   sleep 0.1
 done
 
+# Is called as soon as one can sign in.
+greet() {
+  echo
+  echo "The console is at $DURCHGANG_SERVER/courses/$assignment"
+  echo "Sign in as ida, who teaches, or as hugo.tandy@evening.example, a student; the password is: $password"
+  echo "It is ready after $SECONDS s. The class is graded next, and then the contests are held."
+  echo
+}
+
 source scripts/demo-class.sh
+echo "The class is graded after $SECONDS s."
 echo
 $durchgang matrix $assignment
 echo
@@ -32,8 +43,6 @@ if [ -n "${ONCE:-}" ]; then
 fi
 echo
 echo "The contests are at $DURCHGANG_SERVER/courses/$course/-/contests"
-echo "The console is at $DURCHGANG_SERVER/courses/$assignment"
-echo "Sign in as ida, who teaches, or as hugo.tandy@evening.example, a student; the password is: $password"
 echo "Ctrl-C ends the service."
 trap 'rm -f "$ready"' EXIT
 trap 'kill $service 2> /dev/null' INT TERM

@@ -180,7 +180,7 @@ func signOutCommand(o *options) *cobra.Command {
 func welcomeCommand(o *options) *cobra.Command {
 	var login, name string
 	c := &cobra.Command{
-		Use: "accept-invite LINK", Short: "Choose a password with a link, and sign in", Args: exactly("a LINK"),
+		Use: "accept-invite LINK", Short: "Accept an invitation: choose a password, and sign in", Args: exactly("a LINK"),
 		Long: `Choose a password with a link that was made for you, and sign in. The link that the service
 prints when nobody has an account makes the first teacher, with --login and --name. The
 password is asked for, or read from standard input.`,
@@ -220,7 +220,7 @@ password is asked for, or read from standard input.`,
 
 func accountCommand(o *options) *cobra.Command {
 	c := &cobra.Command{
-		Use: "account", Short: "Who this command line acts for; tokens and password", Args: exactly(), Example: "  durchgang account\n  durchgang account token list",
+		Use: "account", Short: "Show the signed-in account; manage its tokens and password", Args: exactly(), Example: "  durchgang account\n  durchgang account token list",
 		RunE: func(c *cobra.Command, _ []string) error {
 			s, err := o.client().Session(c.Context())
 			if err == nil && s.Person == nil {
@@ -269,7 +269,7 @@ func tokenCommand(o *options) *cobra.Command {
 	c := &cobra.Command{Use: "token", Short: "Tokens that let programs act for you", Example: "  durchgang account token list"}
 	var days int
 	create := &cobra.Command{
-		Use: "create NAME", Short: "Make a token, and print its secret once", Args: exactly("a NAME"), Example: "  durchgang account token create 'nightly import' --days 30",
+		Use: "create NAME", Short: "Create a token, and print its secret once", Args: exactly("a NAME"), Example: "  durchgang account token create 'nightly import' --days 30",
 		RunE: func(c *cobra.Command, args []string) error {
 			t, err := o.client().NewToken(c.Context(), args[0], days)
 			return o.answer(c, t, err, func(w io.Writer) { fmt.Fprintln(w, t.Secret) })
@@ -350,7 +350,7 @@ func personCommand(o *options) *cobra.Command {
 	c := &cobra.Command{Use: "person", Short: "Accounts, for administrators", Example: "  durchgang person add ben --name 'Ben Oster'"}
 	var p record.Person
 	add := &cobra.Command{
-		Use: "add LOGIN", Short: "Add an account, and print the link with which its password is chosen", Args: exactly("a LOGIN"), Example: "  durchgang person add ben --name 'Ben Oster'",
+		Use: "add LOGIN", Short: "Add an account, and print its invitation link", Args: exactly("a LOGIN"), Example: "  durchgang person add ben --name 'Ben Oster'",
 		RunE: func(c *cobra.Command, args []string) error {
 			p.Login = args[0]
 			i, err := o.client().AddPerson(c.Context(), p)
@@ -358,7 +358,7 @@ func personCommand(o *options) *cobra.Command {
 		},
 	}
 	invite := &cobra.Command{
-		Use: "invite LOGIN", Short: "Print a new link with which a password is chosen, also after one was forgotten", Args: exactly("a LOGIN"), Example: "  durchgang person invite ben",
+		Use: "invite LOGIN", Short: "Print a new invitation link, for example after a password was forgotten", Args: exactly("a LOGIN"), Example: "  durchgang person invite ben",
 		RunE: func(c *cobra.Command, args []string) error {
 			i, err := o.client().InvitePerson(c.Context(), args[0])
 			return o.printInvitation(c, i, err)
@@ -437,7 +437,7 @@ func memberCommand(o *options) *cobra.Command {
 	p := record.Participant{}
 	var role string
 	add := &cobra.Command{
-		Use: "add COURSE LOGIN", Short: "Make somebody a teacher or assistant of a course", Args: exactly("a COURSE", "a LOGIN"),
+		Use: "add COURSE LOGIN", Short: "Add a teacher or assistant to a course", Args: exactly("a COURSE", "a LOGIN"),
 		Long:    "Make somebody a teacher or assistant of a course. Where nobody has the login, an account is\nmade; the link with which its password is chosen is printed for administrators.",
 		Example: "  durchgang member add evening-class ben --role assistant --name 'Ben Oster'",
 		RunE: func(c *cobra.Command, args []string) error {
@@ -464,7 +464,7 @@ func memberCommand(o *options) *cobra.Command {
 		},
 	}
 	drop := &cobra.Command{
-		Use: "drop COURSE LOGIN", Short: "Take somebody out of a course; submissions stay", Args: exactly("a COURSE", "a LOGIN"), Example: "  durchgang member drop evening-class ben",
+		Use: "drop COURSE LOGIN", Short: "Remove a person from a course; submissions are kept", Args: exactly("a COURSE", "a LOGIN"), Example: "  durchgang member drop evening-class ben",
 		RunE: func(c *cobra.Command, args []string) error {
 			err := o.client().DropMember(c.Context(), args[0], args[1])
 			return o.answer(c, struct{}{}, err, func(w io.Writer) { fmt.Fprintf(w, "%s is no member of %s\n", args[1], args[0]) })

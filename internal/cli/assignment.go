@@ -85,7 +85,7 @@ func (f *assignmentFlags) add(c *cobra.Command) {
 func assignmentCreateCommand(o *options) *cobra.Command {
 	var f assignmentFlags
 	c := &cobra.Command{
-		Use: "create COURSE/NAME", Short: "Add an assignment", Args: exactly("COURSE/NAME"),
+		Use: "create COURSE/NAME", Short: "Create an assignment", Args: exactly("COURSE/NAME"),
 		Example: "  durchgang assignment create evening-class/tic-tac-toe --game tic-tac-toe --phrasebook rows-first.yaml\n  durchgang assignment create evening-class/hangman --game hangman --due 2026-11-30T18:00 --tries 3",
 		RunE: func(c *cobra.Command, args []string) (err error) {
 			a := f.Assignment
@@ -118,7 +118,7 @@ func assignmentCreateCommand(o *options) *cobra.Command {
 func assignmentDryRunCommand(o *options) *cobra.Command {
 	var f assignmentFlags
 	c := &cobra.Command{
-		Use: "dry-run COURSE [PROGRAM]", Short: "Try an assignment before it is made: on a right program and on every known mistake", Args: cobra.RangeArgs(1, 2),
+		Use: "dry-run COURSE [PROGRAM]", Short: "Test an assignment before it is created: with a correct program and with every known mistake", Args: cobra.RangeArgs(1, 2),
 		Example: "  durchgang assignment dry-run evening-class --game hangman --suite mine.suite my-solution.py",
 		RunE: func(c *cobra.Command, args []string) (err error) {
 			a := f.Assignment
@@ -325,7 +325,7 @@ func orAny(n int) string {
 
 func assignmentRevisionsCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "revisions COURSE/NAME", Short: "Who changed an assignment, when and what", Args: exactly("COURSE/NAME"), Example: "  durchgang assignment revisions evening-class/tic-tac-toe",
+		Use: "revisions COURSE/NAME", Short: "List the revisions of an assignment", Args: exactly("COURSE/NAME"), Example: "  durchgang assignment revisions evening-class/tic-tac-toe",
 		RunE: func(c *cobra.Command, args []string) error {
 			course, name, err := cutName(c, args[0])
 			if err != nil {
@@ -384,7 +384,7 @@ func assignmentExportCommand(o *options) *cobra.Command {
 	return fetchCommand(
 		o,
 		"export",
-		"Write what is graded, and how, as one archive",
+		"Write the assignment as one archive",
 		func(k *client.Client, c *cobra.Command, course, name string) ([]byte, error) {
 			return k.Export(c.Context(), course, name)
 		},
@@ -396,7 +396,7 @@ func assignmentKitCommand(o *options) *cobra.Command {
 	return fetchCommand(
 		o,
 		"kit",
-		"Write what students begin with: brief, public scripts, files to start from",
+		"Write the starter kit: brief, public scripts, files to start from",
 		func(k *client.Client, c *cobra.Command, course, name string) ([]byte, error) {
 			return k.Kit(c.Context(), course, name)
 		},
@@ -407,7 +407,7 @@ func assignmentKitCommand(o *options) *cobra.Command {
 func assignmentImportCommand(o *options) *cobra.Command {
 	var name string
 	c := &cobra.Command{
-		Use: "import COURSE FILE", Short: "Add the assignment of an archive that export wrote", Args: exactly("a COURSE", "a FILE"), Example: "  durchgang assignment import morning-class tic-tac-toe.zip --name noughts",
+		Use: "import COURSE FILE", Short: "Import an assignment from an archive that export wrote", Args: exactly("a COURSE", "a FILE"), Example: "  durchgang assignment import morning-class tic-tac-toe.zip --name noughts",
 		RunE: func(c *cobra.Command, args []string) error {
 			data, err := os.ReadFile(args[1])
 			if err != nil {

@@ -41,7 +41,7 @@ func withDatabase(c *cobra.Command, act func(url string) error) error {
 func backupCommand(o *options) *cobra.Command {
 	var check bool
 	c := &cobra.Command{
-		Use: "backup FILE", Short: "Write all records of a service into one file", Args: exactly("a FILE"),
+		Use: "backup FILE", Short: "Back up all records of a service into one file", Args: exactly("a FILE"),
 		Long: `Write all records of a service into one file, as they are at one moment; the service may go on
 meanwhile. With --check the file is brought back into a database of its own on the same server,
 compared, and that database is dropped.`,
@@ -86,7 +86,7 @@ func checkBackup(ctx context.Context, url, file string) error {
 
 func restoreCommand(o *options) *cobra.Command {
 	c := &cobra.Command{
-		Use: "restore FILE", Short: "Bring a backup back into an empty database, and compare", Args: exactly("a FILE"),
+		Use: "restore FILE", Short: "Restore a backup into an empty database, and compare", Args: exactly("a FILE"),
 		Long:    "Bring a backup back into an empty database: that of --database, or one in the folder --data that\nhas held no service yet. What is there then is compared with what was kept.",
 		Example: "  durchgang restore monday.backup --data /srv/durchgang\n  durchgang serve --data /srv/durchgang",
 		RunE: func(c *cobra.Command, args []string) error {

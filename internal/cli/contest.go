@@ -128,7 +128,7 @@ func contestCreateCommand(o *options) *cobra.Command {
 	var f termsFlags
 	var title string
 	c := &cobra.Command{
-		Use: "create COURSE/CONTEST", Short: "Add a contest", Args: exactly("a COURSE/CONTEST"),
+		Use: "create COURSE/CONTEST", Short: "Create a contest", Args: exactly("a COURSE/CONTEST"),
 		Long: `Add a contest. It is open first: strategies and house players enter (contest enter), and
 then it is started.`,
 		Example: "  durchgang contest create evening-class/noughts --game tic-tac-toe --rounds 2\n  durchgang contest create evening-class/columns --game connect-four --format swiss --rounds 5 --opening 8 --deals 2\n  durchgang contest create evening-class/words --game hangman --deals 40 --words words.txt",
@@ -184,7 +184,7 @@ func contestEnterCommand(o *options) *cobra.Command {
 	var assignment, player string
 	var mine bool
 	c := &cobra.Command{
-		Use: "enter COURSE/CONTEST [PATH]", Short: "Put strategies into a contest",
+		Use: "enter COURSE/CONTEST [PATH]", Short: "Enter strategies into a contest",
 		Long: `Put strategies into a contest. PATH is a folder with one folder for each strategy, which is
 named after it; with --player or --mine it is one strategy: a source file, a folder or an archive.
 Entering again under the same name changes the strategy, as long as the contest has not begun.`,
@@ -260,7 +260,7 @@ func (o *options) enter(c *cobra.Command, course, name, path, player string, min
 
 func contestDropCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "drop COURSE/CONTEST [PLAYER]", Short: "Take a player out of a contest that has not begun, or delete the contest", Args: cobra.RangeArgs(1, 2),
+		Use: "drop COURSE/CONTEST [PLAYER]", Short: "Remove a player from a contest that has not started, or delete the contest", Args: cobra.RangeArgs(1, 2),
 		Example: "  durchgang contest drop evening-class/noughts ada-brandt\n  durchgang contest drop evening-class/noughts",
 		RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {
 			if len(args) == 1 {
@@ -296,7 +296,7 @@ func playerOf(c record.Contest, text string) (int, error) {
 
 func contestSeedCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "seed COURSE/CONTEST PLAYER...", Short: "Order the players of a contest that has not begun; those left out follow", Args: cobra.MinimumNArgs(2),
+		Use: "seed COURSE/CONTEST PLAYER...", Short: "Seed the players of a contest that has not started; players left out follow", Args: cobra.MinimumNArgs(2),
 		Example: "  durchgang contest seed evening-class/noughts minimax corner-first",
 		RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {
 			page, err := o.client().ContestPage(c.Context(), course, name)
@@ -325,7 +325,7 @@ func contestSeedCommand(o *options) *cobra.Command {
 func contestStartCommand(o *options) *cobra.Command {
 	var wait bool
 	c := &cobra.Command{
-		Use: "start COURSE/CONTEST", Short: "Begin a contest", Args: exactly("a COURSE/CONTEST"), Example: "  durchgang contest start evening-class/noughts --wait",
+		Use: "start COURSE/CONTEST", Short: "Start a contest", Args: exactly("a COURSE/CONTEST"), Example: "  durchgang contest start evening-class/noughts --wait",
 		RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {
 			found, err := o.client().StartContest(c.Context(), course, name)
 			if err != nil || !wait {
@@ -360,7 +360,7 @@ func contestMoreCommand(o *options) *cobra.Command {
 	var deals int
 	var wait bool
 	c := &cobra.Command{
-		Use: "more COURSE/CONTEST", Short: "Play more where it is not sure who is better", Args: exactly("a COURSE/CONTEST"),
+		Use: "more COURSE/CONTEST", Short: "Play more games where the ranking is uncertain", Args: exactly("a COURSE/CONTEST"),
 		Long: `Play more where it is not sure who is better: neighbours in the standings of whom it is less
 than 95 % sure meet again, on deals that were not played. In games for one everyone plays more
 deals. A ladder goes on for more rounds.`,

@@ -12,7 +12,7 @@ import (
 func contestShowCommand(o *options) *cobra.Command {
 	var cross bool
 	c := &cobra.Command{
-		Use: "show COURSE/CONTEST", Short: "Show how a contest stands, and how sure that is", Args: exactly("a COURSE/CONTEST"),
+		Use: "show COURSE/CONTEST", Short: "Show the standings of a contest, and how certain they are", Args: exactly("a COURSE/CONTEST"),
 		Example: "  durchgang contest show evening-class/noughts --cross",
 		RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {
 			page, err := o.client().ContestPage(c.Context(), course, name)
@@ -52,7 +52,7 @@ func contestMatchesCommand(o *options) *cobra.Command {
 
 func contestPlayerCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "player COURSE/CONTEST PLAYER", Short: "Show one player: how it did, and what cost it most", Args: exactly("a COURSE/CONTEST", "a PLAYER"),
+		Use: "player COURSE/CONTEST PLAYER", Short: "Show one player's results and costliest moves", Args: exactly("a COURSE/CONTEST", "a PLAYER"),
 		Example: "  durchgang contest player evening-class/noughts corner-first",
 		RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {
 			page, err := o.client().ContestPage(c.Context(), course, name)
@@ -72,7 +72,7 @@ func contestPlayerCommand(o *options) *cobra.Command {
 func contestReplayCommand(o *options) *cobra.Command {
 	var move int
 	c := &cobra.Command{
-		Use: "replay COURSE/CONTEST GAME", Short: "Step through a game, with what the moves were worth", Args: exactly("a COURSE/CONTEST", "a GAME"),
+		Use: "replay COURSE/CONTEST GAME", Short: "Step through a game, with the value of each move", Args: exactly("a COURSE/CONTEST", "a GAME"),
 		Example: "  durchgang contest replay evening-class/noughts 12",
 		RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {
 			id, err := strconv.ParseInt(args[1], 10, 64)
@@ -100,7 +100,7 @@ func contestExportCommand(o *options) *cobra.Command {
 	var format string
 	var id int64
 	c := &cobra.Command{
-		Use: "export COURSE/CONTEST", Short: "Write a contest, or one game, in a form for other tools", Args: exactly("a COURSE/CONTEST"),
+		Use: "export COURSE/CONTEST", Short: "Export a contest, or one game, for other tools", Args: exactly("a COURSE/CONTEST"),
 		Example: "  durchgang contest export evening-class/noughts > noughts.json\n  durchgang contest export evening-class/noughts --format png > noughts.png\n  durchgang contest export evening-class/noughts --game 12 --format sgf > game.sgf",
 		RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {
 			var data []byte
@@ -125,7 +125,7 @@ func contestExportCommand(o *options) *cobra.Command {
 func contestPointsCommand(o *options) *cobra.Command {
 	var criterion, by string
 	c := &cobra.Command{
-		Use: "points COURSE/CONTEST ASSIGNMENT", Short: "Give the points of a criterion by how well strategies played", Args: exactly("a COURSE/CONTEST", "an ASSIGNMENT"),
+		Use: "points COURSE/CONTEST ASSIGNMENT", Short: "Award the points of a criterion by contest results", Args: exactly("a COURSE/CONTEST", "an ASSIGNMENT"),
 		Long: `Give the points of a criterion of an assignment of the same course by how well strategies
 played: the share of best moves, of what the house's best brought on the same deals, or of
 points. They are points by hand with a reason, and stay through regrades.`,

@@ -21,7 +21,7 @@ func courseCommand(o *options) *cobra.Command {
 	var title, zone, ends string
 	var keep int
 	create := &cobra.Command{
-		Use: "create NAME", Short: "Add a course, with you as its teacher", Args: exactly("a NAME"),
+		Use: "create NAME", Short: "Create a course, with you as its teacher", Args: exactly("a NAME"),
 		Example: "  durchgang course create evening-class --title 'Programming, evening class' --zone Europe/Berlin",
 		RunE: func(c *cobra.Command, args []string) error {
 			course, err := o.client().CreateCourse(c.Context(), args[0], title, zone)
@@ -29,7 +29,7 @@ func courseCommand(o *options) *cobra.Command {
 		},
 	}
 	set := &cobra.Command{
-		Use: "set NAME", Short: "Change what a course says of itself", Args: exactly("a NAME"),
+		Use: "set NAME", Short: "Change a course's title, time zone or terms", Args: exactly("a NAME"),
 		Example: "  durchgang course set evening-class --zone Europe/Berlin\n  durchgang course set evening-class --ends 2026-07-31 --keep-days 180",
 		RunE: func(c *cobra.Command, args []string) error {
 			course, err := o.client().Course(c.Context(), args[0])
@@ -96,7 +96,7 @@ func rosterImportCommand(o *options) *cobra.Command {
 	var class string
 	var preview bool
 	c := &cobra.Command{
-		Use: "import COURSE FILE", Short: "Take the students of a file onto the roster", Args: exactly("a COURSE", "a FILE"),
+		Use: "import COURSE FILE", Short: "Import students from a file into the roster", Args: exactly("a COURSE", "a FILE"),
 		Long: `Take the students of a file onto the roster: CSV with a first row that names the columns, in
 any order and encoding, or an archive of OneRoster 1.2 CSV. Columns that say who somebody is
 are number, mail, name, given name, family name and login. Nobody is taken off the roster.`,
@@ -159,7 +159,7 @@ func rosterListCommand(o *options) *cobra.Command {
 
 func rosterInviteCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "invite COURSE [STUDENT]", Short: "Print links with which students without a password choose one", Args: cobra.RangeArgs(1, 2),
+		Use: "invite COURSE [STUDENT]", Short: "Print invitation links for students without a password", Args: cobra.RangeArgs(1, 2),
 		Example: "  durchgang roster invite evening-class > links.csv",
 		RunE: func(c *cobra.Command, args []string) error {
 			list, err := o.client().InvitePupils(c.Context(), args[0], strings.Join(args[1:], ""))
@@ -181,7 +181,7 @@ func rosterInviteCommand(o *options) *cobra.Command {
 
 func rosterDropCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "drop COURSE STUDENT", Short: "Take a student off the roster; submissions stay", Args: exactly("a COURSE", "a STUDENT"), Example: "  durchgang roster drop evening-class ada-brandt",
+		Use: "drop COURSE STUDENT", Short: "Remove a student from the roster; submissions are kept", Args: exactly("a COURSE", "a STUDENT"), Example: "  durchgang roster drop evening-class ada-brandt",
 		RunE: func(c *cobra.Command, args []string) error {
 			err := o.client().DropPupil(c.Context(), args[0], args[1])
 			return o.answer(c, struct{}{}, err, func(w io.Writer) { fmt.Fprintf(w, "%s is not on the roster any more\n", args[1]) })
@@ -192,7 +192,7 @@ func rosterDropCommand(o *options) *cobra.Command {
 func rosterForgetCommand(o *options) *cobra.Command {
 	var sure bool
 	c := &cobra.Command{
-		Use: "forget COURSE STUDENT", Short: "Delete all that is kept of a student; there is no way back", Args: exactly("a COURSE", "a STUDENT"),
+		Use: "forget COURSE STUDENT", Short: "Delete all data of a student permanently", Args: exactly("a COURSE", "a STUDENT"),
 		Example: "  durchgang roster forget evening-class ada-brandt --yes",
 		RunE: func(c *cobra.Command, args []string) error {
 			if !sure {

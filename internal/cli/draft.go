@@ -17,7 +17,7 @@ func phrasebookDraftCommand(o *options) *cobra.Command {
 	var variant, scripts, out string
 	c := &cobra.Command{
 		Use:   "draft PROGRAM",
-		Short: "Find the wording of a program by playing with it",
+		Short: "Draft the phrasebook of a program by playing with it",
 		Long: `Find the wording of a program by playing with it: how a move is typed, what the marks
 and players are called, and what it says when somebody has won, when a move is refused
 and so on. The program may have a mistake; what holds at most of the steps counts.

@@ -56,8 +56,8 @@ func runCommand(o *options) *cobra.Command {
 	c.Flags().BoolVar(&detach, "detach", false, "do not wait for the run to end")
 	c.Flags().BoolVar(&needed, "needed", false, "run only what failed or has changed")
 	for act, short := range map[string]string{
-		"cancel": "End a run: what is not graded yet will not be",
-		"pause":  "Pause a run: what is being graded is finished, nothing else is started",
+		"cancel": "Cancel a run: submissions that are not graded yet are left out",
+		"pause":  "Pause a run: gradings under way are finished, no others are started",
 		"resume": "Resume a paused run",
 	} {
 		c.AddCommand(o.runAct("run", act, short))
@@ -142,7 +142,7 @@ func (o *options) runAct(parent, act, short string) *cobra.Command {
 
 func regradeCommand(o *options) *cobra.Command {
 	c := &cobra.Command{
-		Use: "regrade COURSE/ASSIGNMENT", Short: "Show what the assignment as it is now would change, before it counts", Args: exactly("COURSE/ASSIGNMENT"),
+		Use: "regrade COURSE/ASSIGNMENT", Short: "Regrade with the current assignment, and show the changes before they count", Args: exactly("COURSE/ASSIGNMENT"),
 		Long: `Grade again by the assignment as it is now, and show for whom something would change and why.
 What cannot change is not run again. Nothing counts before durchgang regrade accept.`,
 		Example: "  durchgang regrade evening-class/tic-tac-toe\n  durchgang regrade accept 8",
@@ -169,8 +169,8 @@ What cannot change is not run again. Nothing counts before durchgang regrade acc
 			})
 		},
 	}
-	c.AddCommand(o.runAct("regrade", "accept", "Let the results of a regrade count"), &cobra.Command{
-		Use: "discard RUN", Short: "Throw a regrade away", Args: exactly("the number of a RUN"), Example: "  durchgang regrade discard 8",
+	c.AddCommand(o.runAct("regrade", "accept", "Accept the results of a regrade"), &cobra.Command{
+		Use: "discard RUN", Short: "Discard a regrade", Args: exactly("the number of a RUN"), Example: "  durchgang regrade discard 8",
 		RunE: func(c *cobra.Command, args []string) error {
 			id, err := recordNumber(args[0], "a run; durchgang run list lists them")
 			if err != nil {
@@ -208,7 +208,7 @@ func printComparison(w io.Writer, c record.RunComparison) {
 func compareCommand(o *options) *cobra.Command {
 	c := &cobra.Command{
 		Use:     "compare",
-		Short:   "Two runs, or two results, side by side",
+		Short:   "Compare two runs, or two results",
 		Example: "  durchgang compare runs 3 5\n  durchgang compare results 17 31",
 	}
 	two := func(what string, answer func(c *cobra.Command, a, b int64) error) *cobra.Command {
@@ -279,7 +279,7 @@ func byHandCommand(o *options) *cobra.Command {
 	var run int64
 	var take bool
 	c := &cobra.Command{
-		Use: "by-hand COURSE/ASSIGNMENT STUDENT [POINTS]", Short: "Give a student points by hand, with a reason that the student reads",
+		Use: "by-hand COURSE/ASSIGNMENT STUDENT [POINTS]", Short: "Override a student's points, with a reason that the student sees",
 		Long:    "Give a student points by hand, for a criterion or in all. They stay when the assignment is graded\nagain, until they are taken away with --take.",
 		Example: "  durchgang by-hand evening-class/tic-tac-toe ada-brandt 2 --criterion taken --reason 'It is refused, in Polish.'\n  durchgang by-hand evening-class/tic-tac-toe ada-brandt --criterion taken --take",
 		Args:    cobra.RangeArgs(2, 3),
@@ -314,7 +314,7 @@ func byHandCommand(o *options) *cobra.Command {
 func publishCommand(o *options) *cobra.Command {
 	var run int64
 	c := &cobra.Command{
-		Use: "publish COURSE/ASSIGNMENT", Short: "Hand back: let students see their results", Args: exactly("COURSE/ASSIGNMENT"),
+		Use: "publish COURSE/ASSIGNMENT", Short: "Publish the results of a run to students", Args: exactly("COURSE/ASSIGNMENT"),
 		Long:    "Hand back: let students see their own results of a run. Look first at what they will read, with\ndurchgang report. After a regrade was accepted, publish again.",
 		Example: "  durchgang publish evening-class/tic-tac-toe",
 		RunE: func(c *cobra.Command, args []string) error {
@@ -332,7 +332,7 @@ func publishCommand(o *options) *cobra.Command {
 
 func withdrawCommand(o *options) *cobra.Command {
 	return &cobra.Command{
-		Use: "withdraw COURSE/ASSIGNMENT", Short: "Take back what was handed back", Args: exactly("COURSE/ASSIGNMENT"), Example: "  durchgang withdraw evening-class/tic-tac-toe",
+		Use: "withdraw COURSE/ASSIGNMENT", Short: "Withdraw published results", Args: exactly("COURSE/ASSIGNMENT"), Example: "  durchgang withdraw evening-class/tic-tac-toe",
 		RunE: func(c *cobra.Command, args []string) error {
 			course, assignment, err := cutName(c, args[0])
 			if err != nil {
@@ -385,7 +385,7 @@ func gradebookCommand(o *options) *cobra.Command {
 	var assignments, columns []string
 	var output string
 	c := &cobra.Command{
-		Use: "gradebook COURSE", Short: "Write the points of a course's students as CSV", Args: exactly("a COURSE"),
+		Use: "gradebook COURSE", Short: "Export the gradebook of a course as CSV", Args: exactly("a COURSE"),
 		Example: "  durchgang gradebook evening-class --columns number,name,points,total --output grades.csv",
 		RunE: func(c *cobra.Command, args []string) error {
 			data, err := o.client().Gradebook(c.Context(), args[0], assignments, columns)

@@ -34,7 +34,7 @@ func pageDraftCommand(o *options) *cobra.Command {
 	var variant, suiteFile, to string
 	c := &cobra.Command{
 		Use:   "draft FOLDER",
-		Short: "Find the map of a page by playing on it",
+		Short: "Draft the map of a page by playing on it",
 		Long: `Find the map of a page by playing on it: look for a board of the right shape, make moves
 whose facts are known, and watch what changes; then the suite is played, and what the page's
 words mean is learned. The map is printed, or written to a file;
@@ -89,7 +89,7 @@ func pageCheckCommand(o *options) *cobra.Command {
 	var page, variant string
 	c := &cobra.Command{
 		Use:     "check MAP",
-		Short:   "Check a page map, and with a page whether it fits",
+		Short:   "Check a page map, and whether it fits a page",
 		Example: "  durchgang page check my-page.yaml --page my-page --game connect-four",
 		Args:    exactly("the MAP to check"),
 		RunE: func(c *cobra.Command, args []string) error {

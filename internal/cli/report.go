@@ -109,7 +109,7 @@ func groupsCommand(o *options) *cobra.Command {
 	var run int64
 	c := &cobra.Command{
 		Use:     "groups COURSE/ASSIGNMENT",
-		Short:   "List the programs that do the same, together",
+		Short:   "Group programs that behave the same",
 		Example: "  durchgang groups evening-class/tic-tac-toe\n  durchgang groups evening-class/tic-tac-toe --json",
 		Args:    exactly("COURSE/ASSIGNMENT"),
 		RunE: func(c *cobra.Command, args []string) error {
@@ -167,7 +167,7 @@ func commentCommand(o *options) *cobra.Command {
 	var group int
 	c := &cobra.Command{
 		Use:   "comment COURSE/ASSIGNMENT [STUDENT] TEXT",
-		Short: "Tell a student, or a whole group, something about the program",
+		Short: "Comment on a program, or on all programs of a group",
 		Long: `Tell a student, or all students of a group, something about the program. It stands
 in their reports. An empty TEXT takes it away.`,
 		Example: "  durchgang comment evening-class/tic-tac-toe greta-holm \"Look at line 40.\"\n  durchgang comment evening-class/tic-tac-toe --group 2 \"We will talk about this on Monday.\"",
@@ -223,7 +223,7 @@ func reportCommand(o *options) *cobra.Command {
 	}
 	c := &cobra.Command{
 		Use:   "report COURSE/ASSIGNMENT [STUDENT]",
-		Short: "Write what a student reads, or the class on one page, or a form for other tools",
+		Short: "Write the report for a student or a class, or an export for other tools",
 		Long: fmt.Sprintf(`Write a report. With a STUDENT it is what that student reads: %s.
 Without one it is the class: %s; csv is a gradebook, svg and png are
 plots. json follows the schema that durchgang report schema prints.`, strings.Join(office.StudentFormats, ", "), strings.Join(office.ClassFormats, ", ")),
@@ -317,10 +317,10 @@ func (o *options) reportAll(c *cobra.Command, name string, run int64, format, fo
 
 func findingCommand(o *options) *cobra.Command {
 	const example = "  durchgang finding replay 7\n  durchgang finding replay 7 --json"
-	c := &cobra.Command{Use: "finding", Short: "Look at a finding again", Example: example}
+	c := &cobra.Command{Use: "finding", Short: "Replay a finding", Example: example}
 	c.AddCommand(&cobra.Command{
 		Use:     "replay NUMBER",
-		Short:   "Run the sequence of a finding again and show both sides",
+		Short:   "Replay a finding, and show what was expected and seen",
 		Example: example,
 		Long: `Run the sequence of a finding again, with the program, suite and phrasebook that were
 graded, and show what the rules say beside what the program does. The numbers of

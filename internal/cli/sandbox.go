@@ -12,9 +12,9 @@ import (
 )
 
 func sandboxCommand(o *options) *cobra.Command {
-	c := &cobra.Command{Use: "sandbox", Short: "The box in which student programs run", Example: "  durchgang sandbox check"}
+	c := &cobra.Command{Use: "sandbox", Short: "The sandbox in which student programs run", Example: "  durchgang sandbox check"}
 	c.AddCommand(&cobra.Command{
-		Use: "check", Short: "Prove each limit of the box on this machine", Args: exactly(),
+		Use: "check", Short: "Test each limit of the sandbox on this machine", Args: exactly(),
 		Long: `Prove each limit of the box on this machine, by programs that try to break it. The
 exit status is 1 when one of them succeeds.`,
 		Example: "  durchgang sandbox check\n  durchgang sandbox check --json",

@@ -160,7 +160,7 @@ type settingRow struct {
 func configCommand(o *options) *cobra.Command {
 	var markdown bool
 	c := &cobra.Command{
-		Use: "config", Short: "The settings of the service: what they are here, and where that is from", Args: exactly(), Example: "  durchgang config\n  durchgang config --config /etc/durchgang.yaml --json",
+		Use: "config", Short: "Show the settings of the service, and where each comes from", Args: exactly(), Example: "  durchgang config\n  durchgang config --config /etc/durchgang.yaml --json",
 		RunE: func(c *cobra.Command, _ []string) error {
 			if markdown {
 				_, err := fmt.Fprint(c.OutOrStdout(), SettingsPage())

@@ -133,7 +133,7 @@ func printScripts(w io.Writer, list []shownScript) {
 func suiteStrengthCommand(o *options) *cobra.Command {
 	return &cobra.Command{
 		Use:   "strength SUITE",
-		Short: "Say which mistakes a suite catches, and which it cannot tell apart",
+		Short: "Show which mistakes a suite catches, and which it cannot tell apart",
 		Long: `Say which mistakes a suite catches, by which scripts, and which two it cannot tell
 apart, with the script that would close each hole. SUITE is a file, or a game for
 which a suite ships.`,

@@ -18,7 +18,7 @@ import (
 
 func workCommand() *cobra.Command {
 	c := &cobra.Command{
-		Use: "work", Short: "Grade for a service that runs elsewhere, from the same database", Args: exactly(),
+		Use: "work", Short: "Run a worker for a service that uses the same database", Args: exactly(),
 		Long:    "Run a worker: it takes submissions to grade from the database that a service uses, and keeps what\ncame of them there. Start as many as there are machines.",
 		Example: "  durchgang work --database postgres://durchgang@db.example/durchgang --workers 8",
 		RunE: func(c *cobra.Command, _ []string) (err error) {

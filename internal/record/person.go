@@ -9,7 +9,7 @@ type Person struct {
 	Name      string    `json:"name" db:"name"`
 	Mail      string    `json:"mail" db:"mail"`
 	Course    string    `json:"course,omitempty" db:"course" description:"The course that the account belongs to, whose teachers may make links for it; empty for an account of the whole service."`
-	Admin    bool      `json:"admin" db:"admin" description:"An administrator: manages people, courses and workers, and reads the whole audit log."`
+	Admin     bool      `json:"admin" db:"admin" description:"An administrator: manages people, courses and workers, and reads the whole audit log."`
 	Chosen    bool      `json:"chosen" db:"chosen" description:"A password was chosen, so that the person can sign in."`
 	Disabled  bool      `json:"disabled" db:"disabled"`
 	CreatedAt time.Time `json:"created_at" db:"created_at"`

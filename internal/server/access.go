@@ -21,7 +21,7 @@ type rule int
 const (
 	anyone    rule = iota
 	person         // somebody who is signed in
-	admin         // an administrator
+	admin          // an administrator
 	student        // a member of the course
 	own            // the student whose record it is, once it is handed back; an assistant
 	assistant      // an assistant or teacher of the course

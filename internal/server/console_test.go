@@ -124,7 +124,7 @@ func TestConsoleFromClassToPartingStep(t *testing.T) {
 	see(t, ctx, "cleo.c:1:25: error")
 	do(t, ctx, "go back and open bo", chromedp.NavigateBack(), chromedp.Click(`//th/a[.="bo"]`))
 	see(t, ctx, "What went wrong")
-	see(t, ctx, "Everything that was seen is explained by overwrites")
+	see(t, ctx, "All observations are explained by overwrites")
 	see(t, ctx, "a1 is accepted")
 	see(t, ctx, "confirmed by running it")
 	do(t, ctx, "open the recorded run", chromedp.Click("summary"), chromedp.Click(`//a[.="a taken cell"]`))
@@ -148,7 +148,7 @@ func TestConsoleShowsFailures(t *testing.T) {
 	see(t, ctx, `result "77": not found`)
 	see(t, ctx, "Try again")
 	do(t, ctx, "open a page that is not there", chromedp.Navigate(s.URL+"/elsewhere/entirely"))
-	see(t, ctx, "There is no such page")
+	see(t, ctx, "Page not found")
 }
 
 // The matrix fills while the run goes on, without a reload.

@@ -37,16 +37,16 @@ type (
 		Days int    `json:"days" description:"How long it is good for, 1 to 366."`
 	}
 	newPerson struct {
-		Login  string `json:"login"`
-		Name   string `json:"name,omitempty"`
-		Mail   string `json:"mail,omitempty"`
+		Login string `json:"login"`
+		Name  string `json:"name,omitempty"`
+		Mail  string `json:"mail,omitempty"`
 		Admin bool   `json:"admin,omitempty"`
 	}
 	changedPerson struct {
 		Login    string `path:"login" json:"-"`
 		Name     string `json:"name"`
 		Mail     string `json:"mail"`
-		Admin   bool   `json:"admin"`
+		Admin    bool   `json:"admin"`
 		Disabled bool   `json:"disabled"`
 	}
 	byLogin struct {

@@ -47,7 +47,7 @@ async function submit() {
           <TextField v-model="login" label="Login" hint="Small letters and digits, as in ida.marling" autocomplete="username" required />
         </template>
         <TextField v-model="password" label="A new password" hint="At least 10 characters" type="password" autocomplete="new-password" required />
-        <BButton type="submit" variant="primary">Choose it and sign in</BButton>
+        <BButton type="submit" variant="primary">Set password and sign in</BButton>
       </form>
     </LoadState>
   </section>

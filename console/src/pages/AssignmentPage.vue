@@ -120,7 +120,7 @@ useFollow(() => run.value, reload)
             <BButton v-if="view.assignment.published_run" size="sm" variant="outline-secondary" :disabled="busy" @click="withdraw">
               Withdraw
             </BButton>
-            <BButton size="sm" variant="outline-secondary" :disabled="busy || underway" @click="start(true)">Grade what is new</BButton>
+            <BButton size="sm" variant="outline-secondary" :disabled="busy || underway" @click="start(true)">Grade new submissions</BButton>
           </template>
           <RouterLink class="btn btn-sm btn-outline-secondary" :to="`${at}/settings`">Settings</RouterLink>
         </div>

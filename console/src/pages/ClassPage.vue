@@ -51,8 +51,8 @@ const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)
           <BarPlot title="Totals" :labels="ends" :values="totals" axis="students" />
           <BarPlot title="Who keeps each criterion" :labels="sum.criteria.map((c) => c.name)" :values="kept" :most="sum.graded" lying axis="students" />
         </div>
-        <h2>Misunderstandings</h2>
-        <div class="panel scroll" tabindex="0" role="region" aria-label="Misunderstandings">
+        <h2>Common mistakes</h2>
+        <div class="panel scroll" tabindex="0" role="region" aria-label="Common mistakes">
           <table class="tally">
             <tbody>
               <tr v-for="m in sum.mistakes" :key="m.name">
@@ -61,7 +61,7 @@ const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)
                 <td>{{ m.students.join(', ') }}</td>
               </tr>
               <tr v-if="sum.unknown.length">
-                <td class="number">{{ sum.unknown.length }}</td><td>Faults that no known mistake explains</td><td>{{ sum.unknown.join(', ') }}</td>
+                <td class="number">{{ sum.unknown.length }}</td><td>Faults without a known mistake</td><td>{{ sum.unknown.join(', ') }}</td>
               </tr>
               <tr v-if="!sum.mistakes.length && !sum.unknown.length"><td>None was found.</td></tr>
             </tbody>

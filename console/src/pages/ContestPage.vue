@@ -74,7 +74,7 @@ const file = (format: string) => `/api/v1/courses/${props.course}/contests/${pro
           <template v-if="view.page.ranking.open">
             Of {{ view.page.ranking.open }} neighbours it is not sure to 95 % who is better.
           </template>
-          <template v-else>Of all neighbours it is sure to 95 % who is better. </template>
+          <template v-else>Every rank is certain to 95 %. </template>
           <template v-if="view.page.ranking.equal">
             {{ view.page.ranking.equal }} of {{ view.page.ranking.games }} games are equal to an earlier one, move by move, and tell
             nothing more.

@@ -57,7 +57,7 @@ function stand(a: Assignment): string {
       <MyList v-if="view.course.role === 'student'" :mine="view.mine" />
       <template v-else>
         <div v-if="!view.roster.length" class="next">
-          <span><strong>First the roster:</strong> who is in this course? What is handed in is matched to it.</span>
+          <span><strong>Roster first:</strong> who is in this course? Submissions are matched to it.</span>
           <RouterLink class="btn btn-sm btn-primary" :to="`/courses/${course}/-/roster`">Import the roster</RouterLink>
         </div>
         <div v-if="!view.assignments.length" class="next">

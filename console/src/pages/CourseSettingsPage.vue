@@ -47,7 +47,7 @@ const save = () => act(async () => {
         <ActState :notice="notice" :failure="failure" />
         <div class="fields">
           <TextField v-model="title" label="Title" required />
-          <TextField v-model="zone" label="Time zone" hint="Of the clock on the course's wall, as in Europe/Berlin" required />
+          <TextField v-model="zone" label="Time zone" hint="Time zone of the course, as in Europe/Berlin" required />
           <TextField v-model="ends" label="Last day" type="date" />
           <TextField v-model="keep" label="Days to keep" type="number" hint="After the last day what students handed in is deleted so many days later; empty to keep it" />
         </div>

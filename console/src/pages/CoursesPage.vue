@@ -41,9 +41,9 @@ const add = () => act(async () => {
   <form v-if="adding" class="panel mb-3" @submit.prevent="add">
     <ActState :notice="notice" :failure="failure" />
     <div class="fields">
-      <TextField v-model="title" label="Title" hint="What people call it" required />
+      <TextField v-model="title" label="Title" hint="Title" required />
       <TextField v-model="name" label="Short name" :placeholder="short(title)" hint="Small letters, digits and hyphens, for addresses and commands" />
-      <TextField v-model="zone" label="Time zone" hint="Of the clock on the course's wall" required />
+      <TextField v-model="zone" label="Time zone" hint="Time zone of the course" required />
     </div>
     <div class="d-flex gap-2">
       <BButton type="submit" variant="primary">Open the course</BButton>
@@ -53,7 +53,7 @@ const add = () => act(async () => {
   <LoadState :loading="loading" :error="error" :ready="!!courses" @retry="reload">
     <p v-if="!courses?.length && !adding" class="panel">
       <template v-if="session.person?.admin">There is no course yet. <strong>New course</strong> opens one, with you as its teacher.</template>
-      <template v-else>You are in no course yet. Your teacher puts you in one.</template>
+      <template v-else>You are not in a course yet. Ask your teacher to add you.</template>
     </p>
     <div v-if="courses?.length" class="shelf">
       <section v-for="c in courses" :key="c.id" class="panel">

@@ -24,7 +24,7 @@ useTitle(() => view.value?.result.student ?? '')
       <section v-for="f in view.files" :key="f.name" class="mb-3">
         <h2>{{ f.name }} <span class="quiet">{{ f.size }} bytes</span></h2>
         <pre v-if="f.text" class="source" tabindex="0">{{ f.text }}</pre>
-        <p v-else class="quiet">This is no text.</p>
+        <p v-else class="quiet">This is not a text file.</p>
       </section>
     </template>
   </LoadState>

@@ -72,7 +72,7 @@ const decide = (decisions: Record<string, string>) => (last.value === 'git' ? gi
       <h2 class="mt-0">From a git repository</h2>
       <TextField v-model="url" label="Address" placeholder="https://git.school.example/evening.git" required />
       <div class="fields">
-        <TextField v-model="revision" label="Revision" hint="Branch, tag or commit; empty for what it stands at" />
+        <TextField v-model="revision" label="Revision" hint="Branch, tag or commit; empty for the default branch" />
         <TextField v-model="folder" label="Folder" hint="Empty for all of it" />
       </div>
       <BButton type="submit" variant="outline-secondary">Fetch</BButton>

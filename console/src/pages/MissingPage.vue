@@ -5,6 +5,6 @@ useTitle(() => 'Not found')
 </script>
 
 <template>
-  <h1>There is no such page</h1>
+  <h1>Page not found</h1>
   <p><RouterLink to="/">To the courses</RouterLink></p>
 </template>

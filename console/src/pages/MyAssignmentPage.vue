@@ -111,7 +111,7 @@ const kit = computed(() => `/api/v1/courses/${props.course}/assignments/${props.
       </div>
       <section v-if="mine.trial" class="panel mt-3">
         <h2 class="mt-0">Your last try</h2>
-        <p v-if="!over(mine.trial.state)" role="status">It is being played …</p>
+        <p v-if="!over(mine.trial.state)" role="status">Running …</p>
         <template v-else>
           <p>In the public games it earned {{ mine.trial.points }} of {{ mine.trial.of }}. Other games are played when it is graded.</p>
           <iframe class="report-frame" :src="`/api/v1/results/${mine.trial.id}/report`" title="Report of the try"></iframe>

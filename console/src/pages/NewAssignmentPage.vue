@@ -128,7 +128,7 @@ const importAssignment = () =>
           <GameFields v-model:game="game" v-model:title="title" v-model:name="name" :games="view.games" :guide="guide" :short="short" />
         </section>
         <section class="panel">
-          <h2 class="mt-0">2. How programs are spoken to, and what earns points</h2>
+          <h2 class="mt-0">2. Channel, and what earns points</h2>
           <SelectField v-model="channel" label="Programs are played" :options="channels" />
           <SelectField v-if="guide?.own && !suite" v-model="maker" label="Programs" :options="makers" />
           <p v-if="own && guide?.own !== guide?.variant" class="quiet">
@@ -151,23 +151,23 @@ const importAssignment = () =>
         </section>
         <section class="panel">
           <h2 class="mt-0">3. Try it</h2>
-          <p v-if="own">A solution of your own is graded, if you give one; what must be seen is known only with a program.</p>
+          <p v-if="own">Your own solution is graded, if you add one: what must be seen depends on the program.</p>
           <p v-else>
-            It is played with a program that keeps every rule, with every known mistake, and with a solution of your own if you give one.
+            The suite is run on a correct program, on every known mistake, and on your own solution if you add one.
           </p>
           <div class="fields"><FileField v-model="program" label="Your solution" hint="A source file or an archive; it is not kept" /></div>
           <BButton variant="outline-secondary" :disabled="trying" @click="startDryRun">{{ trying ? 'Trying …' : 'Try it' }}</BButton>
           <DryRunPanel v-if="dryRun" class="mt-3" :dry-run="dryRun" />
         </section>
         <section class="panel">
-          <h2 class="mt-0">4. When, and how often</h2>
+          <h2 class="mt-0">4. Dates and limits</h2>
           <TermsFields v-model="terms" :zone="view.course.zone" />
         </section>
         <ActState :notice="notice" :failure="failure" />
-        <div><BButton type="submit" variant="primary">Make the assignment</BButton></div>
+        <div><BButton type="submit" variant="primary">Create assignment</BButton></div>
       </form>
       <details class="panel mt-3">
-        <summary>Or take one from an archive that was exported</summary>
+        <summary>Or import an exported archive</summary>
         <form class="mt-2" @submit.prevent="importAssignment">
           <FileField v-model="archive" label="Archive" accept=".zip" />
           <BButton type="submit" variant="outline-secondary" :disabled="!archive">Take it</BButton>

@@ -114,15 +114,15 @@ const make = () =>
           <GameFields v-model:game="game" v-model:title="title" v-model:name="name" :games="view.games" :guide="guide" :short="short" />
         </section>
         <section class="panel">
-          <h2 class="mt-0">2. Who meets whom, and how often</h2>
-          <p v-if="alone">It is played alone: everyone plays the same deals, and what they bring is compared.</p>
+          <h2 class="mt-0">2. Format and rounds</h2>
+          <p v-if="alone">A game for one: everyone plays the same deals, and the results are compared.</p>
           <div class="fields">
             <SelectField v-if="!alone" v-model="format" label="Format" :options="formatOptions" />
             <TextField
               v-if="!alone && ['all', 'swiss', 'ladder'].includes(format)"
               v-model="rounds"
               type="number"
-              :label="format === 'all' ? 'Each meets each, times' : 'Rounds'"
+              :label="format === 'all' ? 'Rounds (each pair meets)' : 'Rounds'"
               placeholder="usual"
             />
             <TextField
@@ -177,7 +177,7 @@ const make = () =>
           </details>
         </section>
         <ActState :notice="notice" :failure="failure" />
-        <div><BButton type="submit" variant="primary">Make the contest</BButton></div>
+        <div><BButton type="submit" variant="primary">Create contest</BButton></div>
       </form>
     </template>
   </LoadState>

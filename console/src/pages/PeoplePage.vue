@@ -63,15 +63,15 @@ const drop = (m: Participant) => act(async () => {
               <tr v-for="m in staff" :key="m.login">
                 <th scope="row">{{ m.name }} <span class="quiet">{{ m.login }}<template v-if="!m.chosen">, has not signed in</template></span></th>
                 <td>{{ m.role }}</td>
-                <td><BButton size="sm" variant="link" :aria-label="`Take out: ${m.name}`" @click="drop(m)">Take out</BButton></td>
+                <td><BButton size="sm" variant="link" :aria-label="`Remove: ${m.name}`" @click="drop(m)">Take out</BButton></td>
               </tr>
             </tbody>
           </table>
-          <p class="quiet mb-0 mt-2">Students come by the roster.</p>
+          <p class="quiet mb-0 mt-2">Students are added by the roster.</p>
         </section>
         <form class="panel" @submit.prevent="add">
           <h2 class="mt-0">Add somebody</h2>
-          <TextField v-model="login" label="Login" hint="Of an account; where there is none it is made" required />
+          <TextField v-model="login" label="Login" hint="Login of the account; a new account is created for an unknown login" required />
           <TextField v-model="name" label="Name" />
           <SelectField
             v-model="role" label="Role" hint="Assistants collect, grade, look and answer; teachers also set assignments, give points by hand and hand back."

@@ -67,7 +67,7 @@ useFollow(() => after.value, reload)
           <BButton variant="outline-danger" @click="discard">Discard</BButton>
         </span>
       </div>
-      <p v-if="over(compared.after.state) && !compared.changed.length" class="panel">Nothing is different for anybody.</p>
+      <p v-if="over(compared.after.state) && !compared.changed.length" class="panel">No differences.</p>
       <div
         v-if="over(compared.after.state) && compared.changed.length"
         class="panel scroll"

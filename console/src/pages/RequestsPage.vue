@@ -30,7 +30,7 @@ const answer = (r: LookRequest) => act(async () => {
   <h1 class="mb-3">Regrade requests</h1>
   <ActState :notice="notice" :failure="failure" />
   <LoadState :loading="loading" :error="error" :ready="!!requests" @retry="reload">
-    <p v-if="!requests?.length" class="panel">Nobody has asked.</p>
+    <p v-if="!requests?.length" class="panel">No requests.</p>
     <section v-for="r in requests" :key="r.id" class="panel mb-3" :aria-label="`Request of ${r.student}`">
       <h2 class="mt-0"><RouterLink :to="`/results/${r.result}`">{{ r.student }}</RouterLink> <span class="quiet">{{ new Date(r.asked_at).toLocaleString() }}</span></h2>
       <p class="text-break">{{ r.question }}</p>

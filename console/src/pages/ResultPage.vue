@@ -105,15 +105,15 @@ const tell = () =>
         <details v-if="result.learned" class="panel mt-3">
           <summary>The wording of this program was learned by playing</summary>
           <pre class="screen mt-2">{{ result.learned }}</pre>
-          <RouterLink class="btn btn-sm btn-outline-secondary" :to="wording">Look at how it is read</RouterLink>
+          <RouterLink class="btn btn-sm btn-outline-secondary" :to="wording">See how it is read</RouterLink>
         </details>
         <h2>What went wrong</h2>
-        <p v-if="!result.causes.length && !faults.length">Nothing: every rule that the program shows, it keeps.</p>
+        <p v-if="!result.causes.length && !faults.length">Nothing: the program keeps every rule that it shows.</p>
         <p v-else-if="diagnosis?.omits">
-          Nothing that was seen is against the rules, but not all is shown. Either the wording is not understood, or this is missing:
+          Nothing breaks the rules, but not everything is shown. Either the wording is not understood, or this is missing:
         </p>
         <p v-else-if="diagnosis?.whole">
-          Everything that was seen is explained by <strong>{{ diagnosis.mistakes.join(' and ') }}</strong><span
+          All observations are explained by <strong>{{ diagnosis.mistakes.join(' and ') }}</strong><span
             v-if="others.length"
             class="quiet"
           >; as well, though less likely, by {{ others.map((o) => o.mistakes.join(' and ')).join('; ') }}</span>.
@@ -150,7 +150,7 @@ const tell = () =>
             v-model="comment"
             rows="2"
             aria-labelledby="comment"
-            placeholder="What you tell the student; it stands first in the report."
+            placeholder="Your comment; it comes first in the report."
           />
           <div class="d-flex gap-2 align-items-center">
             <BButton size="sm" variant="primary" :disabled="comment === result.comment" @click="tell">Save</BButton>

@@ -70,7 +70,7 @@ const drop = (p: Pupil) => act(async () => {
 })
 
 const forget = (p: Pupil) => act(async () => {
-  if (!window.confirm(`Delete all that is kept of ${p.full_name}: submissions, results, comments and the account? There is no way back.`)) return ''
+  if (!window.confirm(`Delete all data of ${p.full_name}: submissions, results, comments and the account? There is no way back.`)) return ''
   const gone = await ask(api.DELETE('/courses/{course}/students/{student}', { params: { path: { ...at.value, student: p.name } } }))
   await reload()
   return `${p.full_name} is forgotten, with ${gone.submissions} submissions.`
@@ -90,14 +90,14 @@ const forget = (p: Pupil) => act(async () => {
             <FileField v-model="file" label="File" accept=".csv,.txt,.tsv,.zip" hint="CSV in any order of columns and any encoding, or an archive of OneRoster 1.2 CSV. The first row names the columns: number, mail, name or given and family name." />
             <TextField v-if="several || group" v-model="group" label="Class" hint="The archive has several: title or code of the one that is meant" />
           </div>
-          <BButton type="submit" variant="primary" :disabled="!file">Look what it would change</BButton>
+          <BButton type="submit" variant="primary" :disabled="!file">Preview the changes</BButton>
         </form>
         <RosterChanges v-if="changes" :changes="changes" @keep="keep" />
       </section>
       <section class="panel">
         <div class="row-between mb-2">
           <h2 class="m-0">{{ view.roster.length }} students</h2>
-          <BButton v-if="teaches && view.roster.some((p) => !p.chosen)" size="sm" variant="outline-secondary" @click="invite('')">Links for all without a password</BButton>
+          <BButton v-if="teaches && view.roster.some((p) => !p.chosen)" size="sm" variant="outline-secondary" @click="invite('')">Links for everyone without a password</BButton>
         </div>
         <RosterTable :roster="view.roster" :teaches="teaches" @invite="(p) => invite(p.name)" @drop="drop" @forget="forget" />
       </section>

@@ -32,7 +32,7 @@ const about = (r: Run) => (r.published ? 'handed back' : r.accepted ? '' : 'a re
     <p v-if="!runs?.length" class="panel">Nothing has been graded yet.</p>
     <section v-else class="panel">
       <p>
-        Choose two to see for whom something is different.
+        Choose two to compare them.
         <RouterLink v-if="pair.length === 2" class="btn btn-sm btn-primary ms-2" :to="`/runs/${pair[0]}/compare/${pair[1]}`">Compare {{ pair[0] }} and {{ pair[1] }}</RouterLink>
       </p>
       <div class="scroll" tabindex="0" role="region" aria-label="Runs">

@@ -101,7 +101,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
             </div>
           </section>
           <details v-if="step.outline.length" class="panel">
-            <summary>What is told of the page to those who cannot see it</summary>
+            <summary>What screen readers are told</summary>
             <ul class="mb-0 mt-2">
               <li v-for="(line, i) in step.outline" :key="i">{{ line }}</li>
             </ul>

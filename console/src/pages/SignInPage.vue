@@ -37,10 +37,10 @@ async function submit() {
   <section class="panel narrow">
     <h1 class="mb-3">Sign in</h1>
     <p v-if="session.session?.first">
-      Nobody has an account yet. The service has printed a link with which the first teacher chooses a password.
+      There are no accounts yet. The service has printed an invitation link for the first teacher.
     </p>
     <p v-if="insecure" class="bad">
-      This page is not reached by https, so that your session will not be kept. Ask an administrator for an https address.
+      This page is not served over https, so you cannot stay signed in. Ask an administrator for an https address.
     </p>
     <ActState :notice="notice" :failure="failure" />
     <form @submit.prevent="submit">
@@ -48,6 +48,6 @@ async function submit() {
       <TextField v-model="password" label="Password" type="password" autocomplete="current-password" required />
       <BButton type="submit" variant="primary">Sign in</BButton>
     </form>
-    <p class="quiet mt-3 mb-0">A new account, or a password that is forgotten: ask your teacher for a link.</p>
+    <p class="quiet mt-3 mb-0">No account, or password forgotten? Ask your teacher for a link.</p>
   </section>
 </template>

@@ -113,11 +113,11 @@ const changed = computed(() => view.value !== undefined && draft.value !== view.
     <template v-if="view">
       <h1>Wording</h1>
       <p class="quiet">
-        What a program printed, and how it is read. Select words that are not understood, or not rightly, and say what they mean.
+        What a program printed, and how it is read. Select words that are not understood, or misread, and say what they mean.
       </p>
       <BAlert v-if="failure" variant="danger" :model-value="true">{{ failure }}</BAlert>
       <BAlert v-if="notice" variant="success" :model-value="true">
-        {{ notice }} <BButton size="sm" variant="success" class="ms-2" @click="grade">Grade again what it changes</BButton>
+        {{ notice }} <BButton size="sm" variant="success" class="ms-2" @click="grade">Regrade what changes</BButton>
       </BAlert>
       <div class="workbench">
         <section class="panel" aria-label="Transcript">

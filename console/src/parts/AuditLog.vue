@@ -38,7 +38,7 @@ async function more() {
 
 <template>
   <LoadState :loading="loading" :error="error" :ready="!!acts" @retry="reload">
-    <p v-if="!acts?.length" class="quiet">Nothing has been done yet.</p>
+    <p v-if="!acts?.length" class="quiet">The log is empty.</p>
     <div v-else class="scroll" tabindex="0" role="region" aria-label="Audit log">
       <table class="comparisons">
         <thead>

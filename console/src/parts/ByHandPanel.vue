@@ -37,12 +37,12 @@ const take = (h: ByHand) => act(async () => {
     <ActState :notice="notice" :failure="failure" />
     <p v-for="h in result.by_hand" :key="h.criterion">
       <strong>{{ h.points }}</strong> for {{ named(h) }}, by {{ h.login }}: {{ h.reason }}
-      <BButton size="sm" variant="link" :aria-label="`Take away what was given for ${named(h)}`" @click="take(h)">Take away</BButton>
+      <BButton size="sm" variant="link" :aria-label="`Remove the override of ${named(h)}`" @click="take(h)">Take away</BButton>
     </p>
     <form @submit.prevent="give">
       <div class="fields">
         <SelectField v-model="criterion" label="For" :options="options" />
-        <TextField v-model="points" label="Points" hint="In the place of those that were reckoned" required />
+        <TextField v-model="points" label="Points" hint="Replaces the computed points" required />
         <TextField v-model="reason" label="Reason" hint="The student reads it" required />
       </div>
       <BButton type="submit" size="sm" variant="outline-secondary">Give by hand</BButton>

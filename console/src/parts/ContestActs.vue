@@ -47,11 +47,11 @@ const drop = () =>
 
 <template>
   <div v-if="c.state === 'open'" class="next">
-    <span v-if="c.entrants.length < least"><strong>First the players:</strong> strategies of students, and house players beside them.</span>
+    <span v-if="c.entrants.length < least"><strong>Players first:</strong> strategies of students, and house players beside them.</span>
     <span v-else>
-      <strong>{{ c.entrants.length }} players have entered.</strong> Once the contest has begun, players and terms stay as they are.
+      <strong>{{ c.entrants.length }} players have entered.</strong> Once the contest has started, players and terms are fixed.
     </span>
-    <BButton size="sm" variant="primary" :disabled="c.entrants.length < least" @click="start">Begin the contest</BButton>
+    <BButton size="sm" variant="primary" :disabled="c.entrants.length < least" @click="start">Start the contest</BButton>
   </div>
   <div v-else-if="c.state === 'running' || c.state === 'paused'" class="next">
     <span role="status"><strong>{{ c.state === 'paused' ? 'The contest is paused.' : 'It is being played.' }}</strong> {{ c.done }} of
@@ -59,7 +59,7 @@ const drop = () =>
     <span class="d-flex gap-2">
       <BButton v-if="c.state === 'running'" size="sm" variant="outline-secondary" @click="hold('pause')">Pause</BButton>
       <BButton v-else size="sm" variant="primary" @click="hold('resume')">Go on</BButton>
-      <BButton size="sm" variant="outline-danger" @click="hold('cancel')">End it as it is</BButton>
+      <BButton size="sm" variant="outline-danger" @click="hold('cancel')">End the contest now</BButton>
     </span>
   </div>
   <div v-else-if="c.state === 'over' && page.ranking.open > 0" class="next">
@@ -80,7 +80,7 @@ const drop = () =>
   <ActState :notice="notice" :failure="failure" />
   <details v-if="c.state !== 'running'" class="mt-3">
     <summary class="quiet">Delete this contest</summary>
-    <label class="d-block my-2"><input v-model="sureToDrop" type="checkbox"> with all its games; there is no way back</label>
+    <label class="d-block my-2"><input v-model="sureToDrop" type="checkbox"> with all its games, permanently</label>
     <BButton size="sm" variant="outline-danger" :disabled="!sureToDrop" @click="drop">Delete</BButton>
   </details>
 </template>

@@ -32,7 +32,7 @@ const lost = computed(() => props.dryRun.program?.criteria.filter((c) => c.point
         <ul v-if="lost.length">
           <li v-for="c in lost" :key="c.name">{{ c.title }}: {{ c.points }} of {{ c.of }}; {{ c.reason }}</li>
         </ul>
-        <p v-if="lost.length" class="quiet">If the program is right, its words are not understood: the phrasebook says what they mean.</p>
+        <p v-if="lost.length" class="quiet">If the program is right, its wording is not understood: add it to the phrasebook.</p>
       </template>
     </template>
     <details v-if="dryRun.mistakes.length">

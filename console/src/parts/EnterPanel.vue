@@ -79,7 +79,7 @@ const drop = (number: number) =>
 <template>
   <section class="panel">
     <h2 class="mt-0">Players</h2>
-    <p v-if="!contest.entrants.length" class="quiet">Nobody has entered yet.</p>
+    <p v-if="!contest.entrants.length" class="quiet">No entries yet.</p>
     <div v-else class="scroll mb-3" tabindex="0" role="region" aria-label="Players">
       <table class="comparisons">
         <thead>

@@ -40,7 +40,7 @@ watch(
       </template>
     </p>
     <div class="d-flex gap-2 align-items-start">
-      <BFormTextarea v-model="comment" rows="1" :aria-label="`Comment for group ${group.number}`" placeholder="What you tell all of them" />
+      <BFormTextarea v-model="comment" rows="1" :aria-label="`Comment for group ${group.number}`" placeholder="Comment for all of them" />
       <BButton size="sm" variant="primary" class="text-nowrap" :disabled="comment === group.comment" @click="$emit('tell', comment)">
         Tell all
       </BButton>

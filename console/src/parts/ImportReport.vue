@@ -20,13 +20,13 @@ const decide = () => emit('decide', Object.fromEntries(
 </script>
 
 <template>
-  <section class="panel mb-3" role="status" aria-label="What became of it">
+  <section class="panel mb-3" role="status" aria-label="Result">
     <p><strong>{{ report.added.length }} handed in</strong>, {{ report.unchanged.length }} unchanged.</p>
     <ul v-if="report.problems.length">
       <li v-for="p in report.problems" :key="p.entry" class="bad text-break"><strong>{{ p.entry }}</strong>: {{ p.reason }}</li>
     </ul>
     <form v-if="report.unmatched.length" @submit.prevent="decide">
-      <h2>Whose are these?</h2>
+      <h2>Unmatched submissions</h2>
       <table class="comparisons mb-2">
         <thead><tr><th scope="col">entry</th><th scope="col">student</th></tr></thead>
         <tbody>
@@ -34,7 +34,7 @@ const decide = () => emit('decide', Object.fromEntries(
             <th scope="row" class="text-break">{{ e.entry }}</th>
             <td>
               <select v-model="choice[e.entry]" class="form-select form-select-sm" :aria-label="`Student of ${e.entry}`">
-                <option :value="nobody">nobody's: leave it out</option>
+                <option :value="nobody">leave out</option>
                 <option v-for="s in students.filter((x) => x.value)" :key="s.value" :value="s.value">{{ s.text }}</option>
               </select>
             </td>

@@ -32,7 +32,7 @@ const send = () => act(async () => {
     </div>
     <ActState :notice="notice" :failure="failure" />
     <form v-if="!waits" class="d-grid gap-2 mt-2" @submit.prevent="send">
-      <textarea v-model="question" class="form-control" rows="2" aria-label="What should be looked at again?" placeholder="What should be looked at again, and why?"></textarea>
+      <textarea v-model="question" class="form-control" rows="2" aria-label="What should be regraded?" placeholder="What should be regraded, and why?"></textarea>
       <div><BButton type="submit" size="sm" variant="outline-secondary" :disabled="!question.trim()">Request a regrade</BButton></div>
     </form>
   </section>

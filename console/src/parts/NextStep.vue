@@ -14,11 +14,11 @@ defineEmits<{ grade: []; regrade: []; publish: [] }>()
     <RouterLink class="btn btn-sm btn-primary" :to="`${at}/requests`">Answer</RouterLink>
   </div>
   <div v-if="assignment.proposal && run" class="next">
-    <span><strong>A regrade waits:</strong> look what it would change, before it counts.</span>
-    <RouterLink class="btn btn-sm btn-primary" :to="`/runs/${run.id}/compare/${assignment.proposal}`">Look at the regrade</RouterLink>
+    <span><strong>A regrade waits:</strong> preview the changes before they count.</span>
+    <RouterLink class="btn btn-sm btn-primary" :to="`/runs/${run.id}/compare/${assignment.proposal}`">Review the regrade</RouterLink>
   </div>
   <div v-else-if="!assignment.submissions" class="next">
-    <span><strong>Nobody has handed in yet.</strong> Hand in a class, or wait for the students.</span>
+    <span><strong>No submissions yet.</strong> Hand in a class, or wait for the students.</span>
     <RouterLink class="btn btn-sm btn-primary" :to="`${at}/import`">Hand in a class</RouterLink>
   </div>
   <div v-else-if="!run" class="next">
@@ -26,11 +26,11 @@ defineEmits<{ grade: []; regrade: []; publish: [] }>()
     <BButton variant="primary" size="sm" @click="$emit('grade')">Grade all</BButton>
   </div>
   <div v-else-if="run.state === 'done' && run.revision < assignment.revision && teaches" class="next">
-    <span><strong>The assignment has changed since.</strong> See what that would change, before it counts.</span>
+    <span><strong>The assignment has changed since.</strong> Preview the changes before they count.</span>
     <BButton variant="primary" size="sm" @click="$emit('regrade')">Grade by the new revision</BButton>
   </div>
   <div v-else-if="run.state === 'done' && assignment.published_run !== run.id && teaches" class="next">
-    <span><strong>{{ assignment.published_run ? 'Students still see an older run.' : 'Students see nothing yet.' }}</strong> Look what they will read, then hand it back.</span>
+    <span><strong>{{ assignment.published_run ? 'Students still see an older run.' : 'Students see nothing yet.' }}</strong> Check what students will read, then publish.</span>
     <BButton variant="primary" size="sm" @click="$emit('publish')">Hand back</BButton>
   </div>
 </template>

@@ -87,7 +87,7 @@ const arrow = (by: Order) => (order.value === by ? '▾' : '')
           </template>
         </tr>
         <tr v-if="!rows.length">
-          <td :colspan="matrix.criteria.length + 4" class="quiet">No student fits this choice.</td>
+          <td :colspan="matrix.criteria.length + 4" class="quiet">No student matches this filter.</td>
         </tr>
       </tbody>
     </table>

@@ -17,7 +17,7 @@ const shown = computed(() => {
 
 <template>
   <p v-if="!roster.length" class="quiet mb-0">
-    Nobody is on the roster yet. Without one, what is handed in is kept by the name it stands under.
+    The roster is empty. Without one, submissions are kept by the name they were handed in under.
   </p>
   <template v-else>
     <label class="d-flex gap-2 align-items-center mb-2"><span class="quiet">Find</span><input v-model="find" class="form-control form-control-sm find-input" type="search"></label>
@@ -46,12 +46,12 @@ const shown = computed(() => {
               <BButton v-if="!p.chosen" size="sm" variant="link" :aria-label="`Link for ${p.full_name}`" @click="$emit('invite', p)">
                 Link
               </BButton>
-              <BButton size="sm" variant="link" :aria-label="`Take off: ${p.full_name}`" @click="$emit('drop', p)">Take off</BButton>
+              <BButton size="sm" variant="link" :aria-label="`Remove: ${p.full_name}`" @click="$emit('drop', p)">Take off</BButton>
               <BButton
                 size="sm"
                 variant="link"
                 class="bad"
-                :aria-label="`Delete all that is kept of ${p.full_name}`"
+                :aria-label="`Delete all data of ${p.full_name}`"
                 @click="$emit('forget', p)"
               >
                 Delete

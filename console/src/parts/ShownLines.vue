@@ -15,6 +15,6 @@ function wrong(line: string): boolean {
         {{ line }}<span v-if="wrong(line)" class="visually-hidden">, differs</span>
       </li>
     </ul>
-    <p v-else class="board-empty quiet m-0">The program showed nothing of it at this step.</p>
+    <p v-else class="board-empty quiet m-0">The program showed nothing at this step.</p>
   </figure>
 </template>

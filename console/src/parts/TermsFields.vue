@@ -18,7 +18,7 @@ const terms = defineModel<TermsForm>({ required: true })
 
 <template>
   <div class="fields">
-    <TextField v-model="terms.opens_at" label="Opens" type="datetime-local" :hint="`On the clock of ${zone}; empty for at once`" />
+    <TextField v-model="terms.opens_at" label="Opens" type="datetime-local" :hint="`${zone} time; empty for now`" />
     <TextField v-model="terms.due_at" label="Due" type="datetime-local" hint="Late submissions lose points as set in the suite" />
     <TextField v-model="terms.closes_at" label="Closes" type="datetime-local" hint="Nothing is handed in after it" />
     <TextField v-model="terms.attempts" label="Attempts" type="number" hint="How often a student may hand in; 0 for any number" />
