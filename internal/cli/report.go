@@ -13,8 +13,8 @@ import (
 	"github.com/spf13/cobra"
 
 	"durchgang/core/judge"
-	"durchgang/internal/office"
 	"durchgang/internal/record"
+	"durchgang/internal/report"
 	"durchgang/internal/server"
 )
 
@@ -226,7 +226,7 @@ func reportCommand(o *options) *cobra.Command {
 		Short: "Write the report for a student or a class, or an export for other tools",
 		Long: fmt.Sprintf(`Write a report. With a STUDENT it is what that student reads: %s.
 Without one it is the class: %s; csv is a gradebook, svg and png are
-plots. json follows the schema that durchgang report schema prints.`, strings.Join(office.StudentFormats, ", "), strings.Join(office.ClassFormats, ", ")),
+plots. json follows the schema that durchgang report schema prints.`, strings.Join(report.Names(report.OfStudent), ", "), strings.Join(report.Names(report.OfClass), ", ")),
 		Example: `  durchgang report evening-class/tic-tac-toe hugo-tandy --format md
   durchgang report evening-class/tic-tac-toe hugo-tandy --output hugo.html
   durchgang report evening-class/tic-tac-toe --format csv --output grades.csv
@@ -281,9 +281,6 @@ plots. json follows the schema that durchgang report schema prints.`, strings.Jo
 	return c
 }
 
-// endings are the file names' ends of the formats that have another name.
-var endings = map[string]string{"junit": "xml"}
-
 // reportAll writes a file for each student who is graded.
 func (o *options) reportAll(c *cobra.Command, name string, run int64, format, folder string) error {
 	m, err := o.matrix(c, name, run)
@@ -294,8 +291,8 @@ func (o *options) reportAll(c *cobra.Command, name string, run int64, format, fo
 		return fmt.Errorf("make the folder for the reports: %w", err)
 	}
 	ending := format
-	if other, is := endings[format]; is {
-		ending = other
+	if known, is := report.FormatOf(format); is {
+		ending = known.Ending
 	}
 	n := 0
 	for _, row := range m.Rows {

@@ -233,12 +233,6 @@ func (o *Office) MatchBouts(ctx context.Context, course, name string, match int6
 	return o.store.Bouts(ctx, c.ID, contest.Nobody, match)
 }
 
-// ExportFormats are those of a contest, and GameFormats those of one game.
-var (
-	ExportFormats = []string{"json", "csv", "svg", "png"}
-	GameFormats   = []string{"json", "sgf"}
-)
-
 // exported is a contest with all its games.
 type exported struct {
 	record.ContestPage
@@ -254,8 +248,8 @@ type exportedGame struct {
 // ExportContest writes a contest: json with every game, csv the standings, svg and png the
 // standings as a drawing.
 func (o *Office) ExportContest(ctx context.Context, course, name, format string) ([]byte, error) {
-	if !slices.Contains(ExportFormats, format) {
-		return nil, unknownFormat(format, ExportFormats)
+	if err := checkFormat(format, report.OfContest); err != nil {
+		return nil, err
 	}
 	page, err := o.ContestPage(ctx, course, name)
 	if err != nil {
@@ -282,8 +276,8 @@ func (o *Office) ExportContest(ctx context.Context, course, name, format string)
 
 // ExportGame writes one game.
 func (o *Office) ExportGame(ctx context.Context, course, name string, bout int64, format string) ([]byte, error) {
-	if !slices.Contains(GameFormats, format) {
-		return nil, unknownFormat(format, GameFormats)
+	if err := checkFormat(format, report.OfGame); err != nil {
+		return nil, err
 	}
 	r, err := o.Replayed(ctx, course, name, bout)
 	if err != nil {

@@ -12,20 +12,19 @@ import (
 	"durchgang/internal/report"
 )
 
-// The formats of reports.
-var (
-	StudentFormats = []string{"html", "md", "json", "junit", "tap"}
-	ClassFormats   = []string{"html", "csv", "json", "junit", "tap", "svg", "png"}
-)
-
-func unknownFormat(format string, known []string) error {
-	return &record.InputError{Field: "format", Err: fmt.Errorf("%q is none; there are %s", format, strings.Join(known, ", "))}
+// checkFormat refuses a format that is not one of a kind of reports.
+func checkFormat(format string, kind report.Kind) error {
+	names := report.Names(kind)
+	if slices.Contains(names, format) {
+		return nil
+	}
+	return &record.InputError{Field: "format", Err: fmt.Errorf("there is no format %q; there are %s", format, strings.Join(names, ", "))}
 }
 
 // StudentReport writes the report of one result.
 func (o *Office) StudentReport(ctx context.Context, id int64, format string) ([]byte, error) {
-	if !slices.Contains(StudentFormats, format) {
-		return nil, unknownFormat(format, StudentFormats)
+	if err := checkFormat(format, report.OfStudent); err != nil {
+		return nil, err
 	}
 	r, err := o.Result(ctx, id)
 	if err != nil {
@@ -82,8 +81,8 @@ func writeJSON(b *bytes.Buffer, answer any) error {
 
 // ClassReport writes the report of a run.
 func (o *Office) ClassReport(ctx context.Context, run int64, format string) ([]byte, error) {
-	if !slices.Contains(ClassFormats, format) {
-		return nil, unknownFormat(format, ClassFormats)
+	if err := checkFormat(format, report.OfClass); err != nil {
+		return nil, err
 	}
 	var b bytes.Buffer
 	switch format {

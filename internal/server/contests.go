@@ -262,10 +262,10 @@ func file(c fiber.Ctx, data []byte, err error, format, name string) error {
 	if err != nil {
 		return err
 	}
-	c.Set("Content-Type", media[format])
+	c.Set("Content-Type", mediaOf(format))
 	if format != "svg" && format != "png" {
 		c.Attachment(name + "." + format)
-		c.Set("Content-Type", media[format])
+		c.Set("Content-Type", mediaOf(format))
 	}
 	c.Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'self'")
 	return c.Status(http.StatusOK).Send(data)

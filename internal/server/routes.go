@@ -15,6 +15,7 @@ import (
 	"durchgang/core/play"
 	"durchgang/internal/office"
 	"durchgang/internal/record"
+	"durchgang/internal/report"
 )
 
 const prefix = "/api/v1"
@@ -81,7 +82,7 @@ type (
 	}
 	ofFormat struct {
 		ID     int64  `path:"id" json:"-"`
-		Format string `query:"format" json:"-" description:"For a student html, md, json, junit or tap; for a class html, csv, json, junit, tap, svg or png. Without it html."`
+		Format string `query:"format" json:"-" description:"The name of one of the formats that GET /report-formats lists. Without it html."`
 	}
 )
 
@@ -95,6 +96,7 @@ func routes() []route {
 	const inA = "/courses/{course}/assignments/{assignment}"
 	return append([]route{
 		{"GET", "/health", anyone, "health", "Check that the service and its database answer", nil, health{}, ok, "", (*Server).health},
+		{"GET", "/report-formats", anyone, "listReportFormats", "The formats of reports", nil, []report.Format{}, ok, "", (*Server).reportFormats},
 		{"GET", "/channels", anyone, "listChannels", "The ways to drive programs", nil, []channelAnswer{}, ok, "", (*Server).channels},
 		{"GET", "/games", anyone, "listGames", "The games that Durchgang knows", nil, []gameAnswer{}, ok, "", (*Server).games},
 		{"GET", "/games/{variant}", anyone, "getGame", "The guide to a variant: rules, parameters, criteria, mistakes", inGame{}, guide.Guide{}, ok, "", (*Server).guide},
@@ -327,11 +329,13 @@ func (s *Server) commentResult(c fiber.Ctx) error {
 	return reply(c, http.StatusOK, r, err)
 }
 
-// media are the types of the formats of reports.
-var media = map[string]string{
-	"html": "text/html; charset=utf-8", "md": "text/markdown; charset=utf-8", "json": "application/json", "csv": "text/csv; charset=utf-8",
-	"junit": "application/xml", "tap": "text/plain; charset=utf-8", "svg": "image/svg+xml", "png": "image/png", "sgf": "application/x-go-sgf; charset=utf-8",
+// mediaOf is the media type of a report in a format.
+func mediaOf(format string) string {
+	f, _ := report.FormatOf(format)
+	return f.Media
 }
+
+func (s *Server) reportFormats(c fiber.Ctx) error { return c.JSON(report.Formats) }
 
 func (s *Server) reportClass(c fiber.Ctx) error { return s.report(c, s.office.ClassReport) }
 
@@ -348,7 +352,7 @@ func (s *Server) report(c fiber.Ctx, write func(context.Context, int64, string) 
 	if err != nil {
 		return err
 	}
-	c.Set("Content-Type", media[format])
+	c.Set("Content-Type", mediaOf(format))
 	c.Set("Content-Security-Policy", "default-src 'none'; style-src 'unsafe-inline'; img-src data:; frame-ancestors 'self'")
 	return c.Status(http.StatusOK).Send(data)
 }

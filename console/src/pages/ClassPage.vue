@@ -5,6 +5,7 @@ import { api, ask } from '../api/client'
 import BarPlot from '../parts/BarPlot.vue'
 import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import LoadState from '../parts/LoadState.vue'
+import ReportLinks from '../parts/ReportLinks.vue'
 import StateMark from '../parts/StateMark.vue'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
@@ -24,7 +25,6 @@ const totals = computed(() => {
   return counts
 })
 const kept = computed(() => (sum.value?.criteria ?? []).map((c) => c.states?.['agrees'] ?? 0))
-const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)'], ['png', 'Plot (PNG)'], ['json', 'JSON'], ['junit', 'JUnit XML'], ['tap', 'TAP']] as const
 </script>
 
 <template>
@@ -84,7 +84,7 @@ const forms = [['html', 'Page'], ['csv', 'Gradebook (CSV)'], ['svg', 'Plot (SVG)
           <p class="mt-2">{{ sum.quiet.join('; ') }}</p>
         </details>
         <p class="d-flex flex-wrap gap-2 mt-3">
-          <a v-for="[form, name] in forms" :key="form" class="tag" :href="`/api/v1/runs/${sum.run.id}/report?format=${form}`" :download="form === 'html' ? undefined : `class.${form === 'junit' ? 'xml' : form}`">{{ name }}</a>
+          <ReportLinks of="class" :at="`/api/v1/runs/${sum.run.id}/report`" name="class" />
         </p>
       </template>
     </template>

@@ -1,7 +1,10 @@
 <script setup lang="ts">
+import { computed } from 'vue'
+
 import { api, ask } from '../api/client'
 import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import LoadState from '../parts/LoadState.vue'
+import ReportLinks from '../parts/ReportLinks.vue'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -12,8 +15,7 @@ const { data: result, error, loading, reload } = useLoad(() => props.id, () =>
   ask(api.GET('/results/{id}', { params: { path: { id: Number(props.id) } } })))
 useTitle(() => `Report of ${result.value?.student ?? ''}`)
 
-const forms = [['html', 'HTML'], ['md', 'Markdown'], ['json', 'JSON'], ['junit', 'JUnit XML'], ['tap', 'TAP']] as const
-const address = (form: string) => `/api/v1/results/${props.id}/report?format=${form}`
+const at = computed(() => `/api/v1/results/${props.id}/report`)
 </script>
 
 <template>
@@ -25,10 +27,10 @@ const address = (form: string) => `/api/v1/results/${props.id}/report?format=${f
       <div class="row-between mb-2">
         <h1>What {{ result.student }} reads</h1>
         <div class="d-flex gap-2">
-          <a v-for="[form, name] in forms" :key="form" class="tag" :href="address(form)" :download="`${result.student}.${form === 'junit' ? 'xml' : form}`">{{ name }}</a>
+          <ReportLinks of="student" :at="at" :name="result.student" />
         </div>
       </div>
-      <iframe class="report-frame" :src="address('html')" sandbox="allow-same-origin" :title="`The report of ${result.student}`"></iframe>
+      <iframe class="report-frame" :src="`${at}?format=html`" sandbox="allow-same-origin" :title="`The report of ${result.student}`"></iframe>
     </template>
   </LoadState>
 </template>
