@@ -83,7 +83,30 @@ const nothing = `[^\x00-\x{10ffff}]`
 func AtSea(known mistake.Known, plays []Play) Wording {
 	l := newLearner(plays, [3][]string{})
 	l.blind, l.solo = true, known.Reference.Solo()
+	l.nameless(known.Reference)
 	return l.explain(known, l.shots)
+}
+
+// nameless writes slotWord for the names of ships, so that a phrase for one is a phrase for all.
+func (l *learner) nameless(rules game.Rules) {
+	fleet, is := rules.(interface{ ShipNames() []string })
+	if !is {
+		return
+	}
+	var names []string
+	for _, name := range fleet.ShipNames() {
+		names = append(names, regexp.QuoteMeta(name))
+	}
+	ship := regexp.MustCompile(`(?i)\b(?:` + strings.Join(names, "|") + `)\b`)
+	for i, screens := range l.screens {
+		l.screens[i] = slices.Clone(screens)
+		for k, screen := range screens {
+			l.screens[i][k] = slices.Clone(screen)
+			for n, line := range screen {
+				l.screens[i][k][n] = ship.ReplaceAllString(line, slotWord)
+			}
+		}
+	}
 }
 
 // ShotsTold finds words that tell what becomes of shots as the rules have it, whatever they are.

@@ -56,6 +56,9 @@ func (b *battleshipList) shots() {
 	}
 	aims("base", shifts(true)...)
 	aims("transposed", swapped())
+	if !b.r.Solo() {
+		b.turns()
+	}
 	b.add("repeat-hit-counts", "A shot at a cell that is hit already counts as one more hit.",
 		"Your program counts a hit twice.", func(r *battleship.Rules) battleship.Steps { return repeatCounts{r} })
 	b.add(
@@ -71,6 +74,15 @@ func (b *battleshipList) shots() {
 		b.add("repeat-free", "A shot at the same cell again is refused, and the turn stays.",
 			"Your program gives a shot back that should be lost.", func(r *battleship.Rules) battleship.Steps { return repeatFree{r} })
 	}
+}
+
+// turns are mistakes in who shoots next.
+func (b *battleshipList) turns() {
+	b.add("hit-keeps-turn", "Who hits a ship shoots again.", "Your program lets a player go on after a hit.",
+		func(r *battleship.Rules) battleship.Steps { return hitKeepsTurn{r} })
+	b.add("refused-passes-turn", "After a refused shot the other player is to shoot.",
+		"After a shot that is not allowed, your program lets the other player shoot.",
+		func(r *battleship.Rules) battleship.Steps { return refusedShotPasses{r} })
 }
 
 // sinking are mistakes in which ship is told to be sunk, and when.

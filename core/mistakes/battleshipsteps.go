@@ -78,6 +78,18 @@ func (m repeatRewrites) Mark(o *battleship.Ocean, c game.Cell) int {
 	return m.Rules.Mark(o, c)
 }
 
+type hitKeepsTurn struct{ *battleship.Rules }
+
+func (m hitKeepsTurn) Uses(hit int) bool { return hit == 0 && m.Rules.Uses(hit) }
+
+type refusedShotPasses struct{ *battleship.Rules }
+
+func (m refusedShotPasses) Refused(p *battleship.Position) {
+	if !p.Result().Over() {
+		p.Mover = p.Mover.Opponent()
+	}
+}
+
 type repeatCostsTurn struct{ *battleship.Rules }
 
 func (m repeatCostsTurn) Refuse(o *battleship.Ocean, c game.Cell) game.Refusal {

@@ -298,6 +298,9 @@ func (d *drafter) dealt(found *fitting, text bookText, few []suite.Script) error
 	return nil
 }
 
+// turnMistakes are those in who shoots next.
+var turnMistakes = []string{"hit-keeps-turn", "refused-passes-turn"}
+
 // fitsSetup is how well what is seen fits the set-ups of scripts, and whether it does in all: words of their
 // lengths, cards that lie on the screen, shots of which some words tell what becomes of them.
 func (d *drafter) fitsSetup(t trial) (n int, whole bool) {
@@ -314,5 +317,12 @@ func (d *drafter) fitsSetup(t trial) (n int, whole bool) {
 		return 0, false
 	}
 	w := draft.ShotsTold(d.suite.Rules, t.plays)
-	return w.Explained*1000 + w.Ends + 1, w.Explained == len(t.plays) // at least it goes on
+	for _, name := range turnMistakes { // which hide nothing of where shots fall
+		if m, known := d.known().Find(name); known && w.Explained < len(t.plays) {
+			if other := draft.ShotsTold(m.Rules, t.plays); other.Explained > w.Explained {
+				w = other
+			}
+		}
+	}
+	return w.Explained*1000 + w.Ends + 1, w.Explained == len(t.plays) && w.Phrases["shots.hit"] != nil // at least it goes on
 }

@@ -67,6 +67,10 @@ type Steps interface {
 	Winner(shooter game.Player) game.Player
 	// Late reports whether the turns are used up.
 	Late(p *Position) bool
+	// Uses reports whether a shot that hit a ship, or 0, is one of the shots of a turn.
+	Uses(hit int) bool
+	// Refused is what becomes of a position with a refused shot.
+	Refused(p *Position)
 }
 
 // With returns the same rules with other steps, each change upon those before it; see
@@ -230,6 +234,9 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 	}
 	if refusal != game.Accepted {
 		facts = append(facts, game.Fact{Kind: game.FactRefused, Reason: refusal})
+		if m.Verb != Place && !r.placing(p) {
+			r.steps.Refused(p)
+		}
 	}
 	if p.result.Over() {
 		return facts
@@ -274,85 +281,10 @@ func (r *Rules) shoot(p *Position, named game.Cell, facts []game.Fact) ([]game.F
 		p.result = game.Result{Outcome: game.Won, Winner: r.steps.Winner(p.Mover)}
 		return append(facts, game.Fact{Kind: game.FactWon, Player: p.result.Winner}), game.Accepted
 	}
+	if !r.steps.Uses(ship) {
+		return facts, game.Accepted
+	}
 	return r.pass(p, facts), game.Accepted
-}
-
-// Aim implements Steps.
-func (r *Rules) Aim(c game.Cell) game.Cell {
-	if r.under != nil {
-		return r.under.Aim(c)
-	}
-	return c
-}
-
-// Refuse implements Steps.
-func (r *Rules) Refuse(o *Ocean, c game.Cell) game.Refusal {
-	if r.under != nil {
-		return r.under.Refuse(o, c)
-	}
-	switch {
-	case !r.Holds(c):
-		return game.OutOfRange
-	case o.Shot[r.Index(c)] && r.repeat == "refused":
-		return Repeated
-	}
-	return game.Accepted
-}
-
-// Mark implements Steps: a cell that is hit again counts once.
-func (r *Rules) Mark(o *Ocean, c game.Cell) int {
-	if r.under != nil {
-		return r.under.Mark(o, c)
-	}
-	i := r.Index(c)
-	if o.Ships[i] != 0 && !o.Shot[i] {
-		o.Hits++
-	}
-	o.Shot[i] = true
-	return int(o.Ships[i])
-}
-
-// Sinks implements Steps: the ship that was hit, when none of its cells is left.
-func (r *Rules) Sinks(o *Ocean, hit int) int {
-	if r.under != nil {
-		return r.under.Sinks(o, hit)
-	}
-	if hit == 0 || o.Afloat(hit) {
-		return 0
-	}
-	return hit
-}
-
-// Name implements Steps.
-func (r *Rules) Name(ship int) string {
-	if r.under != nil {
-		return r.under.Name(ship)
-	}
-	return r.fleet[ship-1].Name
-}
-
-// Beaten implements Steps.
-func (r *Rules) Beaten(o *Ocean) bool {
-	if r.under != nil {
-		return r.under.Beaten(o)
-	}
-	return o.Hits >= r.Cells()
-}
-
-// Winner implements Steps.
-func (r *Rules) Winner(shooter game.Player) game.Player {
-	if r.under != nil {
-		return r.under.Winner(shooter)
-	}
-	return shooter
-}
-
-// Late implements Steps.
-func (r *Rules) Late(p *Position) bool {
-	if r.under != nil {
-		return r.under.Late(p)
-	}
-	return r.turns > 0 && p.Taken >= r.turns*r.Sides()
 }
 
 // Sides is how many players shoot.

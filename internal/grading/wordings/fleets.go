@@ -92,7 +92,7 @@ var seas = [...]seaWords{
 
 var seaFaults = []Fault{
 	{"a repeated shot counts", []string{"repeat-"}, []string{"repeated", "kept"}, map[string]string{"repeated": "if (false) {"}},
-	{"the turn stays after a hit", nil, []string{"turns", "shots"}, map[string]string{"pass": "if (!hit) p = 1 - p;"}},
+	{"the turn stays after a hit", []string{"hit-keeps-turn"}, []string{"turns", "shots"}, map[string]string{"pass": "if (!hit) p = 1 - p;"}},
 	{"the last ship is not looked at", []string{"ends-early-ships"}, []string{"win"}, map[string]string{"over": "left.slice(0, 4).every(n => n === 0)"}},
 	{"a ship sinks one hit early", []string{"sunk-early"}, []string{"sunk"}, map[string]string{"sinks": "--left[s] === 1"}},
 	{"the loser is named", []string{"wrong-winner"}, []string{"win"}, map[string]string{"winner": "who[1 - p]"}},
