@@ -81,7 +81,7 @@ func (d *drafter) accepted(text bookText, usual trial, one []suite.Script) (aims
 	}
 	slices.SortStableFunc(list, func(a, b accepting) int { return b.n - a.n })
 	for _, a := range list {
-		if len(aims) < mostAims && (aims == nil || a.n*4 >= list[0].n*3 && a.n > 0) {
+		if len(aims) < mostAims && (aims == nil || a.n*2 >= list[0].n && a.n > 0) {
 			aims = append(aims, a.aiming)
 		}
 	}
