@@ -65,7 +65,7 @@ const revoke = (t: Token) => token.act(async () => {
       <LoadState :loading="loading" :error="error" :ready="!!tokens" @retry="reload">
         <p v-if="!tokens?.length" class="quiet">None. <code>durchgang sign-in {{ session.person?.login }}</code> makes one as well.</p>
         <table v-else class="comparisons mb-3">
-          <thead><tr><th scope="col">name</th><th scope="col">good until</th><th scope="col">last used</th><th scope="col">do</th></tr></thead>
+          <thead><tr><th scope="col">name</th><th scope="col">good until</th><th scope="col">last used</th><th scope="col">actions</th></tr></thead>
           <tbody>
             <tr v-for="t in tokens" :key="t.id">
               <th scope="row">{{ t.name }}</th>

@@ -58,7 +58,7 @@ const change = (p: Person, to: Partial<Person>) => act(async () => {
         <InvitationList :invitations="invitations" />
         <div class="scroll" tabindex="0" role="region" aria-label="People">
           <table class="comparisons">
-            <thead><tr><th scope="col">name</th><th scope="col">login</th><th scope="col">is</th><th scope="col">do</th></tr></thead>
+            <thead><tr><th scope="col">name</th><th scope="col">login</th><th scope="col">status</th><th scope="col">actions</th></tr></thead>
             <tbody>
               <tr v-for="p in view.people" :key="p.id">
                 <th scope="row">{{ p.name }}</th><td>{{ p.login }}</td>

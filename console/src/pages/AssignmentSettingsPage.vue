@@ -123,7 +123,7 @@ const address = computed(() => `/api/v1/courses/${props.course}/assignments/${pr
               <th scope="col">when</th>
               <th scope="col">who</th>
               <th scope="col">what</th>
-              <th scope="col">do</th>
+              <th scope="col">actions</th>
             </tr>
           </thead>
           <tbody>

@@ -72,7 +72,7 @@ const file = (format: string) => `/api/v1/courses/${props.course}/contests/${pro
         <StandingsTable :page="view.page" />
         <p class="quiet mt-2">
           <template v-if="view.page.ranking.open">
-            Of {{ view.page.ranking.open }} neighbours it is not sure to 95 % who is better.
+            {{ view.page.ranking.open }} neighbouring ranks are not certain to 95 %.
           </template>
           <template v-else>Every rank is certain to 95 %. </template>
           <template v-if="view.page.ranking.equal">

@@ -58,7 +58,7 @@ const drop = (m: Participant) => act(async () => {
         <section class="panel">
           <h2 class="mt-0">Teachers and assistants</h2>
           <table class="comparisons">
-            <thead><tr><th scope="col">name</th><th scope="col">role</th><th scope="col">do</th></tr></thead>
+            <thead><tr><th scope="col">name</th><th scope="col">role</th><th scope="col">actions</th></tr></thead>
             <tbody>
               <tr v-for="m in staff" :key="m.login">
                 <th scope="row">{{ m.name }} <span class="quiet">{{ m.login }}<template v-if="!m.chosen">, has not signed in</template></span></th>

@@ -45,7 +45,7 @@ const about = (r: Run) => (r.published ? 'handed back' : r.accepted ? '' : 'a re
               <th scope="col">revision</th>
               <th scope="col">state</th>
               <th scope="col" class="number">graded</th>
-              <th scope="col">is</th>
+              <th scope="col">status</th>
             </tr>
           </thead>
           <tbody>

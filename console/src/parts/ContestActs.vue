@@ -63,7 +63,7 @@ const drop = () =>
     </span>
   </div>
   <div v-else-if="c.state === 'over' && page.ranking.open > 0" class="next">
-    <span><strong>Of {{ page.ranking.open }} neighbours it is not sure who is better.</strong>
+    <span><strong>{{ page.ranking.open }} neighbouring ranks are uncertain.</strong>
       {{
         c.measure
           ? 'Everyone can play more deals.'

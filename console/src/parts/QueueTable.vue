@@ -15,7 +15,7 @@ defineProps<{ workload: Workload }>()
           <tr>
             <th scope="col">worker</th>
             <th scope="col">since</th>
-            <th scope="col" class="number">grades now</th>
+            <th scope="col" class="number">at work</th>
           </tr>
         </thead>
         <tbody>

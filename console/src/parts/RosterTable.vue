@@ -30,7 +30,7 @@ const shown = computed(() => {
             <th scope="col">mail</th>
             <th scope="col">account</th>
             <th scope="col" class="number">handed in</th>
-            <th v-if="teaches" scope="col">do</th>
+            <th v-if="teaches" scope="col">actions</th>
           </tr>
         </thead>
         <tbody>
