@@ -363,7 +363,7 @@ func (o *Office) Members(ctx context.Context, course string) ([]record.Participa
 	return o.store.Members(ctx, c.ID)
 }
 
-// AddMember makes somebody a teacher or assistant of a course, with a new account of the office
+// AddMember makes somebody a teacher or assistant of a course, with a new account of the whole service
 // where there is none of that login. There is a link only for who administers the account,
 // and where no password was chosen.
 func (o *Office) AddMember(ctx context.Context, course string, p record.Person, role record.Role) (record.Invitation, error) {
@@ -413,7 +413,7 @@ func (o *Office) personOf(ctx context.Context, p record.Person) (record.Person, 
 
 // invitationFor makes a link for who has no password yet, if the signed-in person administers the account:
 // an administrator all of them, a course's teacher those that belong to the course.
-// A link is as good as the account, and an account of the office may open other courses.
+// A link is as good as the account, and an account of the whole service may open other courses.
 func (o *Office) invitationFor(ctx context.Context, c record.Course, p record.Person) (record.Invitation, error) {
 	if p.Chosen || !By(ctx).Admin && p.Course != c.Name {
 		return record.Invitation{Login: p.Login, Name: p.Name, Chosen: p.Chosen}, nil

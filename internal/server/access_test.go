@@ -47,7 +47,7 @@ func openSchool(t *testing.T) school {
 	s.tokens["student"] = s.Pupil(t, "evening", "stu")
 	s.tokens["classmate"] = s.Pupil(t, "evening", "sib")
 	s.tokens["admin"] = s.Token
-	if err := s.Client.DropMember(ctx, "evening", "ida"); err != nil { // she keeps the office, and teaches no more here
+	if err := s.Client.DropMember(ctx, "evening", "ida"); err != nil { // she is an administrator, and teaches no more here
 		t.Fatal(err)
 	}
 	tia := s.As(s.tokens["teacher"])
@@ -318,7 +318,7 @@ func TestDisabledAndReplaced(t *testing.T) {
 		t.Error("a disabled account signs in")
 	}
 	if _, err := s.Client.SetPerson(ctx, record.Person{Login: "ida", Admin: false}); err == nil {
-		t.Error("the last admin gave the office away")
+		t.Error("the last administrator revoked their own rights")
 	}
 }
 
@@ -372,7 +372,7 @@ func TestNobodyTakesAnAccountOver(t *testing.T) {
 		t.Errorf("the course's account in another course: %v", err)
 	}
 	if _, err := s.Client.SetPerson(ctx, record.Person{Login: "ada.evening", Admin: true}); err == nil {
-		t.Error("the course's account keeps the office")
+		t.Error("the account of a course became an administrator")
 	}
 	if i := invite(mo, "morning", record.Pupil{Name: "ada", FullName: "Ada", Mail: "ada@school.example"}); i.Login != "ada.morning" {
 		t.Errorf("the same student in another course: %+v", i)
@@ -399,12 +399,12 @@ func TestNobodyTakesAnAccountOver(t *testing.T) {
 	if made != 2 {
 		t.Errorf("%d of Ada's 2 links are in the audit log: %+v", made, auditLog)
 	}
-	// A teacher deletes what a course keeps, and no account of the office.
+	// A teacher deletes what a course keeps, and no account of the whole service.
 	if _, err := ben.Forget(ctx, "evening", "uma"); err != nil {
 		t.Fatal(err)
 	}
 	if _, err := s.Client.InvitePerson(ctx, "uma@school.example"); err != nil {
-		t.Errorf("the account of the office is gone: %v", err)
+		t.Errorf("the account of the whole service is gone: %v", err)
 	}
 }
 

@@ -112,7 +112,7 @@ func contestRoutes() []route {
 	}
 }
 
-// ofContest answers with what an act of the office makes of a contest.
+// ofContest answers with a contest after a use case changed it.
 func ofContest[T any](act func(*office.Office, context.Context, string, string) (T, error)) func(*Server, fiber.Ctx) error {
 	return func(s *Server, c fiber.Ctx) error {
 		found, err := act(s.office, c.Context(), param(c, "course"), param(c, "contest"))

@@ -222,7 +222,7 @@ func (s *Server) runs(c fiber.Ctx) error {
 	return reply(c, http.StatusOK, runs, err)
 }
 
-// byNumber answers with what an act of the office finds for a number.
+// byNumber answers with what a use case finds for a number.
 func byNumber[T any](act func(*office.Office, context.Context, int64) (T, error)) func(*Server, fiber.Ctx) error {
 	return func(s *Server, c fiber.Ctx) error {
 		id, err := number(c, "id")

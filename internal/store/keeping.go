@@ -12,7 +12,7 @@ import (
 
 // Forget deletes all that is kept of a student of a course: submissions with what came of
 // them, points by hand, comments, requests, the place on the roster and the account where it
-// belongs to the course; one of the office only with accounts, and unless it is in another
+// belongs to the course; one of the whole service only with accounts, and unless it is in another
 // course too. In the audit log the name of a deleted account is replaced. It returns how many
 // submissions there were, and is ErrNotFound when nothing is known of the student.
 func (s *Store) Forget(ctx context.Context, course record.Course, student string, accounts bool) (submissions int64, err error) {
