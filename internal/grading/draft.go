@@ -83,7 +83,7 @@ type drafter struct {
 	text    bookText
 	learned []draft.Learned
 
-	page     *playing // of which the words are learned; nil for a program on a terminal
+	page     *playing        // of which the words are learned; nil for a program on a terminal
 	way      way             // in which it is driven
 	tape     *channel.Tape   // of what was played; nil where the program always runs
 	parallel int             // scripts that are played at the same time

@@ -24,7 +24,9 @@ func fill(label, text string) chromedp.Action[chromedp.Void] {
 	return chromedp.SendKeys(field(label), text)
 }
 
-func field(label string) string { return fmt.Sprintf(`//label[normalize-space(.)=%q]/following-sibling::*[1]`, label) }
+func field(label string) string {
+	return fmt.Sprintf(`//label[normalize-space(.)=%q]/following-sibling::*[1]`, label)
+}
 
 func click(button string) chromedp.Action[chromedp.Void] {
 	return chromedp.Click(fmt.Sprintf(`//button[normalize-space(.)=%q]`, button))
