@@ -191,7 +191,7 @@ func TestClassOnTheCommandLine(t *testing.T) {
 	if page, err := os.ReadFile(filepath.Join(folder, "bo-lindqvist.html")); err != nil || !strings.Contains(string(page), "Well done.") {
 		t.Errorf("%v:\n%s", err, page)
 	}
-	for status, args := range map[string][]string{"not the ID of a finding": {"finding", "replay", "none"}, `finding "99999"`: {"finding", "replay", "99999"}, "is none; there are": {"report", "evening/ttt", "--format", "pdf"}} {
+	for status, args := range map[string][]string{"not the ID of a finding": {"finding", "replay", "none"}, `finding "99999"`: {"finding", "replay", "99999"}, "there is no format": {"report", "evening/ttt", "--format", "pdf"}} {
 		if _, stderr, code := durchgang(t, append(args, "--server", s.URL)...); code != 2 || !strings.Contains(stderr, status) {
 			t.Errorf("%v: status %d: %s", args, code, stderr)
 		}

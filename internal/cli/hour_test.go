@@ -97,7 +97,7 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 	ida.run("Ada Brandt,1,2.5,3", "", "gradebook", "evening", "--columns", "name,number,total")
 	ida.run("revision", "", "assignment", "revisions", "evening/ttt")
 	ida.run("at work", "", "workload")
-	ida.run("Import students from a file into the roster", "", "audit", "evening")
+	ida.run("Import students into the roster", "", "audit", "evening")
 	ida.run("signed out", "", "sign-out")
 	if _, stderr, status := durchgang(t, "course", "list", "--server", s.URL); status != 2 || !strings.Contains(stderr, "sign in first") {
 		t.Errorf("after signing out: status %d: %s", status, stderr)
