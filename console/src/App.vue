@@ -24,7 +24,7 @@ async function signOut() {
         <RouterLink class="brand" to="/"><img src="/icon.svg" alt=""> Durchgang</RouterLink>
         <RouterLink to="/">Courses</RouterLink>
         <RouterLink to="/games">Games</RouterLink>
-        <RouterLink v-if="session.person?.admin" to="/admin">Administration</RouterLink>
+        <RouterLink v-if="session.person?.admin" to="/admin">Admin</RouterLink>
       </nav>
       <div class="d-flex flex-wrap gap-2 align-items-center">
         <BButton size="sm" variant="outline-secondary" @click="look.toggle">

@@ -67,7 +67,7 @@ func TestConsoleFromContestToBlunder(t *testing.T) {
 	do(t, ctx, "make a contest", chromedp.Click(`//a[normalize-space(.)="New contest"]`), chromedp.WaitVisible(`//button[normalize-space(.)="Create contest"]`))
 	see(t, ctx, "Moves at random first")
 	do(t, ctx, "fill in the form", chromedp.SendKeys(`//label[normalize-space(.)="Title"]/following-sibling::input`, "Noughts"), chromedp.Click(`//button[normalize-space(.)="Create contest"]`))
-	see(t, ctx, "Nobody has entered yet")
+	see(t, ctx, "No entries yet")
 	do(t, ctx, "enter a strategy", chromedp.SetUploadFiles(`input[type="file"]`, []string{file}), chromedp.SendKeys(`//label[normalize-space(.)="Player"]/following-sibling::input`, "bo"+kb.Enter))
 	see(t, ctx, "bo has entered")
 	for _, h := range []string{"perfect", "random"} {

@@ -58,7 +58,7 @@ func TestFirstHourInTheBrowser(t *testing.T) {
 		t.Fatal(err)
 	}
 	do(t, ctx, "open the console", chromedp.Navigate(s.URL))
-	see(t, ctx, "Nobody has an account yet")
+	see(t, ctx, "There are no accounts yet")
 	do(t, ctx, "open the first link", chromedp.Navigate(s.URL+link))
 	see(t, ctx, "You are the first teacher here")
 	do(t, ctx, "choose a password", fill("Your name", "Ida Marling"), fill("Login", "ida"), fill("A new password", servertest.Password), click("Set password and sign in"))

@@ -132,7 +132,7 @@ const address = computed(() => `/api/v1/courses/${props.course}/assignments/${pr
               <td>{{ new Date(r.at).toLocaleString() }}</td>
               <td>{{ r.login }}</td>
               <td>{{ r.note }}</td>
-              <td><BButton size="sm" variant="link" :aria-label="`Show revision ${r.number}`" @click="look(r)">Look</BButton></td>
+              <td><BButton size="sm" variant="link" :aria-label="`Show revision ${r.number}`" @click="look(r)">Show</BButton></td>
             </tr>
           </tbody>
         </table>

@@ -63,7 +63,7 @@ const drop = (m: Participant) => act(async () => {
               <tr v-for="m in staff" :key="m.login">
                 <th scope="row">{{ m.name }} <span class="quiet">{{ m.login }}<template v-if="!m.chosen">, has not signed in</template></span></th>
                 <td>{{ m.role }}</td>
-                <td><BButton size="sm" variant="link" :aria-label="`Remove: ${m.name}`" @click="drop(m)">Take out</BButton></td>
+                <td><BButton size="sm" variant="link" :aria-label="`Remove: ${m.name}`" @click="drop(m)">Remove</BButton></td>
               </tr>
             </tbody>
           </table>

@@ -37,7 +37,7 @@ const take = (h: ByHand) => act(async () => {
     <ActState :notice="notice" :failure="failure" />
     <p v-for="h in result.by_hand" :key="h.criterion">
       <strong>{{ h.points }}</strong> for {{ named(h) }}, by {{ h.login }}: {{ h.reason }}
-      <BButton size="sm" variant="link" :aria-label="`Remove the override of ${named(h)}`" @click="take(h)">Take away</BButton>
+      <BButton size="sm" variant="link" :aria-label="`Remove the override of ${named(h)}`" @click="take(h)">Remove</BButton>
     </p>
     <form @submit.prevent="give">
       <div class="fields">

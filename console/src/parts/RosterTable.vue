@@ -46,12 +46,12 @@ const shown = computed(() => {
               <BButton v-if="!p.chosen" size="sm" variant="link" :aria-label="`Link for ${p.full_name}`" @click="$emit('invite', p)">
                 Link
               </BButton>
-              <BButton size="sm" variant="link" :aria-label="`Remove: ${p.full_name}`" @click="$emit('drop', p)">Take off</BButton>
+              <BButton size="sm" variant="link" :aria-label="`Remove: ${p.full_name}`" @click="$emit('drop', p)">Remove</BButton>
               <BButton
                 size="sm"
                 variant="link"
                 class="bad"
-                :aria-label="`Delete all data of ${p.full_name}`"
+                :aria-label="`Delete all of ${p.full_name}`"
                 @click="$emit('forget', p)"
               >
                 Delete
