@@ -64,7 +64,7 @@ func itemsOf(line string, names [3][]string) []item {
 	for i := 0; i < len(tokens); {
 		p, n := nameAt(tokens[i:], names)
 		words := tokens[i : i+max(n, 1)]
-		if inLetters && n == 1 && number.MatchString(words[0]) {
+		if inLetters && number.MatchString(words[0]) && !slices.ContainsFunc(words, lettered) {
 			p = game.Nobody
 		}
 		text := strings.ToLower(words[0])

@@ -73,6 +73,7 @@ func TestWordsAndMistakeAreFoundTogether(t *testing.T) {
 	known := mistakes.For(rules)
 	odd := speaks{"[WHO] quo vadis? ", "Lauream WHO habeat.", "Pax.", "Locus plenus est."}
 	article := speaks{"WHO >> ", "A line for WHO.", "A field is left to nobody.", "That is a no."}
+	score := speaks{"WHO >> ", "WHO 1 : 0", "A draw.", "No."}
 	quiet := speaks{"? ", "Then WHO did it.", "Peace!", "No."}
 	tests := []struct {
 		mistake string
@@ -85,6 +86,8 @@ func TestWordsAndMistakeAreFoundTogether(t *testing.T) {
 		{"", article, [3]string{"", "A", "B"}, "line", [3]string{"", "A", "B"}},
 		{"", quiet, [3]string{"", "Red", "Blue"}, "{player}", [3]string{"", "Red", "Blue"}},
 		{"", odd, [3]string{"", "player 1 (X)", "player 2 (O)"}, "{player}", [3]string{"", "1 X", "2 O"}},
+		{"", score, [3]string{"", "P1", "P2"}, "{player}", [3]string{"", "P1", "P2"}},
+		{"wrong-winner", score, [3]string{"", "P1", "P2"}, "{player}", [3]string{"", "P1", "P2"}},
 		{"wrong-winner", odd, [3]string{"", "Gaius", "Titus"}, "{player}", [3]string{"", "Gaius", "Titus"}},
 		{"draw-before-win", odd, [3]string{"", "Gaius", "Titus"}, "{player}", [3]string{"", "Gaius", "Titus"}},
 		{"late-check", odd, [3]string{"", "Gaius", "Titus"}, "{player}", [3]string{"", "Gaius", "Titus"}},
