@@ -43,9 +43,7 @@ func Standings(t Terms, players int, played []Match) []Standing {
 		}
 		slices.SortStableFunc(standings, func(a, b Standing) int {
 			return cmp.Or(
-				cmp.Compare(b.Points, a.Points),
-				cmp.Compare(b.Opposed, a.Opposed),
-				cmp.Compare(b.Beaten, a.Beaten),
+				cmp.Compare(b.Points, a.Points), cmp.Compare(b.Opposed, a.Opposed), cmp.Compare(b.Beaten, a.Beaten),
 				a.Player-b.Player,
 			)
 		})
@@ -148,10 +146,7 @@ func standingsOf(players []int, played []Match) []Standing {
 	}
 	slices.SortStableFunc(list, func(a, b Standing) int {
 		return cmp.Or(
-			cmp.Compare(b.Points, a.Points),
-			cmp.Compare(b.Direct, a.Direct),
-			cmp.Compare(b.Beaten, a.Beaten),
-			b.Wins-a.Wins,
+			cmp.Compare(b.Points, a.Points), cmp.Compare(b.Direct, a.Direct), cmp.Compare(b.Beaten, a.Beaten), b.Wins-a.Wins,
 			a.Player-b.Player,
 		)
 	})

@@ -92,9 +92,7 @@ func numberIn(lines []numbered, name func(way int) string, least int) (patterns 
 		}
 		best := slices.MinFunc(list, func(a, b context) int {
 			return cmp.Or(
-				counts[b]-3*all[b].wrong-counts[a]+3*all[a].wrong,
-				all[b].weight-all[a].weight,
-				cmp.Compare(a.way, b.way),
+				counts[b]-3*all[b].wrong-counts[a]+3*all[a].wrong, all[b].weight-all[a].weight, cmp.Compare(a.way, b.way),
 				strings.Compare(a.pattern, b.pattern),
 			)
 		})

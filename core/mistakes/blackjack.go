@@ -146,24 +146,18 @@ func (b *blackjackList) payments() {
 		}
 	}
 	b.add(
-		"stake-lost-on-push",
-		"The bet does not come back on a push.",
-		"Your program keeps a bet that is not lost.",
+		"stake-lost-on-push", "The bet does not come back on a push.", "Your program keeps a bet that is not lost.",
 		ending(blackjack.Pushes, 0),
 	)
 	if !b.r.DoubleNaturals() {
 		b.add(
-			"natural-pays-double",
-			"A natural is paid two to one.",
-			"Your program pays a special hand too much.",
+			"natural-pays-double", "A natural is paid two to one.", "Your program pays a special hand too much.",
 			ending(blackjack.Natural, 3),
 		)
 	}
 	if !b.r.EvenNaturals() {
 		b.add(
-			"natural-pays-even",
-			"A natural is paid like any other win.",
-			"Your program pays a special hand too little.",
+			"natural-pays-even", "A natural is paid like any other win.", "Your program pays a special hand too little.",
 			ending(blackjack.Natural, 2),
 		)
 	}

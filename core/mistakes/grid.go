@@ -76,9 +76,7 @@ func (g *gridList) turns() {
 	g.add("no-alternation", "The same player moves again and again.",
 		"In your program the same player is to move after every move.", func(r *grid.Rules) grid.Steps { return noAlternation{r} })
 	g.add(
-		"wrong-starter",
-		"The second player begins.",
-		"In your program the wrong player begins.",
+		"wrong-starter", "The second player begins.", "In your program the wrong player begins.",
 		func(r *grid.Rules) grid.Steps { return wrongStarter{r} },
 	)
 	g.family("wrong-starter", "unannounced-starter", "The first player is announced, and the first mark is the second player's.",
@@ -194,9 +192,7 @@ func (g *gridList) endings() {
 	r := g.r
 	rows, cols := r.Shape()
 	g.add(
-		"late-check",
-		"A line is seen one move late.",
-		"Your program sees a win too late.",
+		"late-check", "A line is seen one move late.", "Your program sees a win too late.",
 		func(r *grid.Rules) grid.Steps { return lateCheck{wrongWinner{r}} },
 	)
 	g.add("win-never", "No line is ever seen: the game goes on until the board is full.",
@@ -204,9 +200,7 @@ func (g *gridList) endings() {
 	g.add("draw-before-win", "A line on the last free cell is called a draw.",
 		"Your program overlooks something when the board is full.", func(r *grid.Rules) grid.Steps { return drawFirst{r} })
 	g.add(
-		"draw-early",
-		"The game is drawn with one cell free.",
-		"Your program calls a draw too early.",
+		"draw-early", "The game is drawn with one cell free.", "Your program calls a draw too early.",
 		func(r *grid.Rules) grid.Steps { return drawAt{r, rows*cols - 1} },
 	)
 	last := game.Cell{Row: int16(rows - 1), Col: int16(cols - 1)}
@@ -251,10 +245,7 @@ func (g *gridList) restarts() {
 		{"result", "The result survives into the next game, which ends with its first move."},
 	} {
 		g.family(
-			"stale-restart",
-			"stale-"+s.what,
-			s.teacher,
-			"In your program something of one game is left in the next.",
+			"stale-restart", "stale-"+s.what, s.teacher, "In your program something of one game is left in the next.",
 			func(r *grid.Rules) grid.Steps { return stale{r, s.what} },
 		)
 	}
@@ -265,16 +256,12 @@ func (g *gridList) gravity() {
 	r := g.r
 	rows, cols := r.Shape()
 	g.add(
-		"floats",
-		"Marks do not fall: they stay in the first row.",
-		"In your program marks do not fall.",
+		"floats", "Marks do not fall: they stay in the first row.", "In your program marks do not fall.",
 		func(r *grid.Rules) grid.Steps { return floats{r} },
 	)
 	if rows > 1 {
 		g.add(
-			"upside-down",
-			"Marks fall upwards.",
-			"In your program marks fall the wrong way.",
+			"upside-down", "Marks fall upwards.", "In your program marks fall the wrong way.",
 			func(r *grid.Rules) grid.Steps { return rises{r} },
 		)
 		g.add("top-row-unusable", "The top row is never used: a column is full one mark early.",

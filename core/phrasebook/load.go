@@ -86,17 +86,7 @@ type cardsDocument struct {
 // lists are what can be said, in one order.
 func (d *cardsDocument) lists() []*[]string {
 	return []*[]string{
-		&d.Dealer,
-		&d.Player,
-		&d.Drawn,
-		&d.Total,
-		&d.Bank,
-		&d.Bust,
-		&d.Natural,
-		&d.Win,
-		&d.Lose,
-		&d.Push,
-		&d.Surrender,
+		&d.Dealer, &d.Player, &d.Drawn, &d.Total, &d.Bank, &d.Bust, &d.Natural, &d.Win, &d.Lose, &d.Push, &d.Surrender,
 		&d.Broke,
 	}
 }

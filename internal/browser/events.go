@@ -108,9 +108,7 @@ func (p *Page) serve(e fetch.EventRequestPaused) {
 	case r.refused:
 		p.note(Note{Kind: NoteRefused, Text: e.Request.URL})
 		post(
-			p.wire,
-			p.session,
-			fetch.FailRequest,
+			p.wire, p.session, fetch.FailRequest,
 			fetch.FailRequestParams{RequestID: e.RequestID, ErrorReason: network.ErrorReasonBlockedByClient},
 		)
 		return

@@ -141,10 +141,7 @@ func (b *Browser) Open(ctx context.Context, site Site, seed uint32, answer func(
 func (p *Page) prepare(ctx context.Context) error {
 	yes := true
 	made, err := call(
-		ctx,
-		p.wire,
-		"",
-		target.CreateTarget,
+		ctx, p.wire, "", target.CreateTarget,
 		target.CreateTargetParams{URL: "about:blank", BrowserContextID: p.context, Width: windowWidth, Height: windowHeight},
 	)
 	if err != nil {
@@ -159,15 +156,11 @@ func (p *Page) prepare(ctx context.Context) error {
 	p.clock = "durchgang" + string(p.target)
 	p.wire.handle(p.session, p.handle)
 	post(
-		p.wire,
-		"",
-		cdpbrowser.SetDownloadBehavior,
+		p.wire, "", cdpbrowser.SetDownloadBehavior,
 		cdpbrowser.SetDownloadBehaviorParams{Behavior: cdpbrowser.SetDownloadBehaviorBehaviorDeny, BrowserContextID: p.context},
 	)
 	post(
-		p.wire,
-		p.session,
-		emulation.SetDeviceMetricsOverride,
+		p.wire, p.session, emulation.SetDeviceMetricsOverride,
 		emulation.SetDeviceMetricsOverrideParams{Width: windowWidth, Height: windowHeight, DeviceScaleFactor: 1},
 	)
 	post(p.wire, p.session, inspector.Enable, cdp.Empty{})
@@ -177,10 +170,7 @@ func (p *Page) prepare(ctx context.Context) error {
 	post(p.wire, p.session, emulation.SetFocusEmulationEnabled, emulation.SetFocusEmulationEnabledParams{Enabled: true})
 	post(p.wire, p.session, page.SetInterceptFileChooserDialog, page.SetInterceptFileChooserDialogParams{Enabled: true})
 	_, err = call(
-		ctx,
-		p.wire,
-		p.session,
-		page.AddScriptToEvaluateOnNewDocument,
+		ctx, p.wire, p.session, page.AddScriptToEvaluateOnNewDocument,
 		page.AddScriptToEvaluateOnNewDocumentParams{Source: lookScript, WorldName: "durchgang"},
 	)
 	return err
@@ -261,10 +251,7 @@ func (p *Page) evaluate(ctx context.Context, world func() string, expression str
 			return err
 		}
 		r, err := call(
-			ctx,
-			p.wire,
-			p.session,
-			runtime.Evaluate,
+			ctx, p.wire, p.session, runtime.Evaluate,
 			runtime.EvaluateParams{Expression: expression, UniqueContextID: id, ReturnByValue: &yes, AwaitPromise: &yes},
 		)
 		switch {
@@ -368,16 +355,11 @@ func (p *Page) bring(ctx context.Context, places ...*Place) error {
 // Tap touches a place of the window with a finger.
 func (p *Page) Tap(ctx context.Context, x, y float64) error {
 	post(
-		p.wire,
-		p.session,
-		input.DispatchTouchEvent,
+		p.wire, p.session, input.DispatchTouchEvent,
 		input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchStart, TouchPoints: []*input.TouchPoint{{X: x, Y: y}}},
 	)
 	_, err := call(
-		ctx,
-		p.wire,
-		p.session,
-		input.DispatchTouchEvent,
+		ctx, p.wire, p.session, input.DispatchTouchEvent,
 		input.DispatchTouchEventParams{Type: input.DispatchTouchEventTypeTouchEnd, TouchPoints: []*input.TouchPoint{}},
 	)
 	return p.cause(err)

@@ -328,11 +328,7 @@ func (o *options) printInvitation(c *cobra.Command, i record.Invitation, err err
 			return
 		}
 		fmt.Fprintf(
-			w,
-			"%s chooses a password here, until %s:\n  %s%s\n",
-			i.Login,
-			local(i.ExpiresAt),
-			strings.TrimRight(o.server, "/"),
+			w, "%s chooses a password here, until %s:\n  %s%s\n", i.Login, local(i.ExpiresAt), strings.TrimRight(o.server, "/"),
 			i.Link,
 		)
 	})

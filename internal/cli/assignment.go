@@ -63,15 +63,11 @@ func (f *assignmentFlags) add(c *cobra.Command) {
 	c.Flags().StringVar(&f.book, "phrasebook", "", "YAML file that says how the programs talk, or how their functions are called")
 	c.Flags().StringVar(&f.scripts, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
 	c.Flags().BoolVar(
-		&f.own,
-		"own",
-		false,
+		&f.own, "own", false,
 		"take the suite for programs that choose the word, hide the fleet or shuffle the cards by themselves",
 	)
 	c.Flags().StringVar(
-		&f.Opens,
-		"opens",
-		"",
+		&f.Opens, "opens", "",
 		"before it students cannot hand in: 2026-11-30T18:00 on the course's clock, or with an offset",
 	)
 	c.Flags().StringVar(&f.Due, "due", "", "after it a program is late")
@@ -291,14 +287,8 @@ func assignmentShowCommand(o *options) *cobra.Command {
 			}
 			return o.answer(c, a, err, func(w io.Writer) {
 				fmt.Fprintf(
-					w,
-					"%s/%s, revision %d: %s\n%s, through the channel %s\n",
-					a.Course,
-					a.Name,
-					a.Revision,
-					printable(a.Title),
-					a.Game,
-					a.Channel,
+					w, "%s/%s, revision %d: %s\n%s, through the channel %s\n", a.Course, a.Name, a.Revision, printable(a.Title),
+					a.Game, a.Channel,
 				)
 				for _, t := range []struct {
 					says string
@@ -346,9 +336,7 @@ func assignmentRevisionsCommand(o *options) *cobra.Command {
 
 // fetchCommand fetches an archive of an assignment and writes it to a file.
 func fetchCommand(
-	o *options,
-	use, short string,
-	fetch func(*client.Client, *cobra.Command, string, string) ([]byte, error),
+	o *options, use, short string, fetch func(*client.Client, *cobra.Command, string, string) ([]byte, error),
 	ending string,
 ) *cobra.Command {
 	var output string
@@ -369,9 +357,7 @@ func fetchCommand(
 			}
 			err = os.WriteFile(file, data, 0o644)
 			return o.answer(
-				c,
-				map[string]any{"file": file, "bytes": len(data)},
-				err,
+				c, map[string]any{"file": file, "bytes": len(data)}, err,
 				func(w io.Writer) { fmt.Fprintf(w, "%s, %d bytes\n", file, len(data)) },
 			)
 		},

@@ -232,12 +232,8 @@ func (o *options) show(c *cobra.Command, id int64) error {
 		evidence[s.Title], evidence[fmt.Sprint(s.Number)] = e, e
 	}
 	return printVerdict(
-		w,
-		r.Student+", "+r.Language,
-		verdictOf(r),
-		r.Examination,
-		func(script string) record.Evidence { return evidence[script] },
-		numbers(r),
+		w, r.Student+", "+r.Language, verdictOf(r), r.Examination,
+		func(script string) record.Evidence { return evidence[script] }, numbers(r),
 	)
 }
 

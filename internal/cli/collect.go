@@ -143,12 +143,7 @@ hand in for a student with --student.`,
 			}
 			return o.answer(c, sub, err, func(w io.Writer) {
 				fmt.Fprintf(
-					w,
-					"handed in for %s: %s, %d bytes, %s\n",
-					sub.Student,
-					plural(sub.Files, "file"),
-					sub.Size,
-					local(sub.CreatedAt),
+					w, "handed in for %s: %s, %d bytes, %s\n", sub.Student, plural(sub.Files, "file"), sub.Size, local(sub.CreatedAt),
 				)
 			})
 		},
@@ -252,12 +247,7 @@ func printMine(w io.Writer, list []record.Mine) {
 		}
 		t.AppendRow(
 			table.Row{
-				m.Course + "/" + m.Assignment,
-				printable(m.Title),
-				onClock(m.DueAt, m.Zone),
-				len(m.HandedIn),
-				m.TriesLeft,
-				points,
+				m.Course + "/" + m.Assignment, printable(m.Title), onClock(m.DueAt, m.Zone), len(m.HandedIn), m.TriesLeft, points,
 				m.Shut,
 			},
 		)
@@ -267,11 +257,7 @@ func printMine(w io.Writer, list []record.Mine) {
 
 func printRequest(w io.Writer, r record.Request) {
 	fmt.Fprintf(
-		w,
-		"\nrequest %d of %s, %s:\n  %s\n",
-		r.ID,
-		r.Student,
-		local(r.AskedAt),
+		w, "\nrequest %d of %s, %s:\n  %s\n", r.ID, r.Student, local(r.AskedAt),
 		printable(strings.ReplaceAll(r.Question, "\n", "\n  ")),
 	)
 	if r.AnsweredAt != nil {

@@ -25,11 +25,7 @@ func contestCommand(o *options) *cobra.Command {
 		Example: "  durchgang contest create evening-class/noughts --game tic-tac-toe\n  durchgang contest enter evening-class/noughts demo/contest/tic-tac-toe\n  durchgang contest start evening-class/noughts --wait\n  durchgang contest show evening-class/noughts",
 	}
 	c.AddCommand(
-		contestCreateCommand(o),
-		contestListCommand(o),
-		contestEnterCommand(o),
-		contestDropCommand(o),
-		contestSeedCommand(o),
+		contestCreateCommand(o), contestListCommand(o), contestEnterCommand(o), contestDropCommand(o), contestSeedCommand(o),
 		contestStartCommand(o),
 	)
 	for act, short := range map[string]string{"pause": "Pause a contest: matches in progress are finished", "resume": "Resume a paused contest", "cancel": "End a contest as it is"} {
@@ -42,13 +38,8 @@ func contestCommand(o *options) *cobra.Command {
 		})
 	}
 	c.AddCommand(
-		contestMoreCommand(o),
-		contestShowCommand(o),
-		contestMatchesCommand(o),
-		contestPlayerCommand(o),
-		contestReplayCommand(o),
-		contestExportCommand(o),
-		contestPointsCommand(o),
+		contestMoreCommand(o), contestShowCommand(o), contestMatchesCommand(o), contestPlayerCommand(o),
+		contestReplayCommand(o), contestExportCommand(o), contestPointsCommand(o),
 	)
 	return c
 }
@@ -75,17 +66,13 @@ type termsFlags struct {
 func (f *termsFlags) add(c *cobra.Command) {
 	c.Flags().StringVar(&f.game, "game", "", gameFlag)
 	c.Flags().StringVar(
-		&f.format,
-		"format",
-		"",
+		&f.format, "format", "",
 		"all (all against all), swiss, knockout, double-knockout, groups or ladder; games for one are deals",
 	)
 	c.Flags().IntVar(&f.terms.Rounds, "rounds", 0, "all: how often each meets each, 1 or 2; swiss, ladder: how many rounds")
 	c.Flags().IntVar(&f.terms.Groups, "groups", 0, "how many groups")
 	c.Flags().IntVar(
-		&f.terms.Deals,
-		"deals",
-		0,
+		&f.terms.Deals, "deals", 0,
 		"deals of a match, each played from both sides; of a game for one, how many everyone plays",
 	)
 	c.Flags().IntVar(&f.terms.Opening, "opening", 0, "moves at random before the players are asked, the same for everyone")
@@ -95,10 +82,7 @@ func (f *termsFlags) add(c *cobra.Command) {
 	c.Flags().Uint64Var(&f.terms.Seed, "seed", 1, "settles chance: the same seed gives the same deals")
 	c.Flags().StringVar(&f.words, "words", "", "file with a secret word in each line, for hangman")
 	c.Flags().StringVar(
-		&f.functions,
-		"functions",
-		"",
-		"YAML file that says how strategies that are functions are called (docs/contests.md)",
+		&f.functions, "functions", "", "YAML file that says how strategies that are functions are called (docs/contests.md)",
 	)
 }
 
@@ -164,11 +148,7 @@ func contestListCommand(o *options) *cobra.Command {
 				for _, c := range list {
 					t.AppendRow(
 						table.Row{
-							c.Name,
-							printable(c.Title),
-							c.Terms.Variant,
-							c.Terms.Format,
-							c.State,
+							c.Name, printable(c.Title), c.Terms.Variant, c.Terms.Format, c.State,
 							fmt.Sprintf("%d of %d", c.Done, c.Matches),
 						},
 					)

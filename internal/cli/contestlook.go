@@ -82,10 +82,7 @@ func contestReplayCommand(o *options) *cobra.Command {
 			r, err := o.client().ReplayGame(c.Context(), course, name, id)
 			return o.answer(c, r, err, func(w io.Writer) {
 				fmt.Fprintf(
-					w,
-					"%s against %s: %s\n",
-					called(r.Contest, r.Bout.First),
-					called(r.Contest, r.Bout.Second),
+					w, "%s against %s: %s\n", called(r.Contest, r.Bout.First), called(r.Contest, r.Bout.Second),
 					resultOf(r.Contest, r.Bout),
 				)
 				printSteps(w, r.Steps, move, r.Bout.Foul)

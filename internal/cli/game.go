@@ -142,12 +142,8 @@ func printPlies(w io.Writer, rules game.Rules, list []game.Ply) {
 	t := newTable(w)
 	t.AppendHeader(
 		table.Row{
-			"ply",
-			"sequences",
-			"positions",
-			"won by " + rules.PlayerName(game.First),
-			"won by " + rules.PlayerName(game.Second),
-			"drawn",
+			"ply", "sequences", "positions", "won by " + rules.PlayerName(game.First),
+			"won by " + rules.PlayerName(game.Second), "drawn",
 		},
 	)
 	columns := make([]table.ColumnConfig, 6)

@@ -42,11 +42,7 @@ func runCommand(o *options) *cobra.Command {
 			return o.answer(c, run, err, func(w io.Writer) {
 				if len(open) > 0 {
 					fmt.Fprintf(
-						w,
-						"not graded yet: %s\ndurchgang show %s %s says why.\n",
-						printable(list(open, 8)),
-						args[0],
-						printable(open[0]),
+						w, "not graded yet: %s\ndurchgang show %s %s says why.\n", printable(list(open, 8)), args[0], printable(open[0]),
 					)
 				}
 				printRun(w, run)
@@ -76,13 +72,7 @@ func runCommand(o *options) *cobra.Command {
 				for _, r := range runs {
 					t.AppendRow(
 						table.Row{
-							r.ID,
-							local(r.CreatedAt),
-							r.Login,
-							r.Revision,
-							r.State,
-							fmt.Sprintf("%d / %d", r.Done, r.Total),
-							r.Kept,
+							r.ID, local(r.CreatedAt), r.Login, r.Revision, r.State, fmt.Sprintf("%d / %d", r.Done, r.Total), r.Kept,
 							about(r),
 						},
 					)
@@ -247,9 +237,7 @@ func printPair(w io.Writer, p record.Pair) {
 	for _, c := range p.Criteria {
 		t.AppendRow(
 			table.Row{
-				c.Name,
-				paint(w, c.Left, string(c.Left)),
-				paint(w, c.Right, string(c.Right)),
+				c.Name, paint(w, c.Left, string(c.Left)), paint(w, c.Right, string(c.Right)),
 				fmt.Sprintf("%s → %s of %s", c.Had, c.Has, c.Of),
 			},
 		)

@@ -369,10 +369,7 @@ func printReplay(w io.Writer, r record.Replay) {
 		return
 	}
 	fmt.Fprintf(
-		w,
-		"\nThe program did something else this time. When it was graded, at step %d: expected %s; seen: %s\n",
-		r.Finding.Step,
-		r.Finding.Expected,
-		printable(orNothing(r.Finding.Seen)),
+		w, "\nThe program did something else this time. When it was graded, at step %d: expected %s; seen: %s\n",
+		r.Finding.Step, r.Finding.Expected, printable(orNothing(r.Finding.Seen)),
 	)
 }

@@ -35,9 +35,7 @@ func settings() []setting {
 	return []setting{
 		{"listen", defaultListen, "address to answer on", "serve"},
 		{
-			"database",
-			"",
-			"address of a PostgreSQL database; empty for one that the service starts on loopback",
+			"database", "", "address of a PostgreSQL database; empty for one that the service starts on loopback",
 			"serve work backup restore",
 		},
 		{"data", defaultData(), "folder for the database that is started without --database", "serve backup restore"},

@@ -91,10 +91,7 @@ func printSparring(w io.Writer, s tournament.Sparring, step int) {
 		return
 	}
 	fmt.Fprintf(
-		w,
-		"%s, a strategy in %s, asked through %s\n",
-		s.Variant,
-		s.Language,
+		w, "%s, a strategy in %s, asked through %s\n", s.Variant, s.Language,
 		map[string]string{record.Wire: "the protocol", record.Function: "its function", record.Terminal: "the terminal"}[s.Channel],
 	)
 	t := newTable(w)
@@ -129,12 +126,7 @@ func printSparring(w io.Writer, s tournament.Sparring, step int) {
 		}
 		t.AppendRow(
 			table.Row{
-				i + 1,
-				map[bool]string{true: "first", false: "second"}[g.First == 0],
-				resultOf(c, g.Bout),
-				g.Plies,
-				best,
-				blunder,
+				i + 1, map[bool]string{true: "first", false: "second"}[g.First == 0], resultOf(c, g.Bout), g.Plies, best, blunder,
 				printable(g.Foul),
 			},
 		)

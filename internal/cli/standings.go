@@ -14,13 +14,7 @@ import (
 
 func printContest(w io.Writer, c record.Contest) {
 	fmt.Fprintf(
-		w,
-		"%s: %s, %s, %s; %d of %d matches played\n",
-		printable(c.Title),
-		c.Terms.Variant,
-		c.Terms.Format,
-		c.State,
-		c.Done,
+		w, "%s: %s, %s, %s; %d of %d matches played\n", printable(c.Title), c.Terms.Variant, c.Terms.Format, c.State, c.Done,
 		c.Matches,
 	)
 	t := newTable(w)
@@ -38,15 +32,8 @@ func printContest(w io.Writer, c record.Contest) {
 func printStandings(w io.Writer, p record.ContestPage) {
 	c := p.Contest
 	fmt.Fprintf(
-		w,
-		"%s: %s, %s, %s; %d of %d matches, %s\n",
-		printable(c.Title),
-		c.Terms.Variant,
-		c.Terms.Format,
-		c.State,
-		c.Done,
-		c.Matches,
-		plural(p.Ranking.Games, "game"),
+		w, "%s: %s, %s, %s; %d of %d matches, %s\n", printable(c.Title), c.Terms.Variant, c.Terms.Format, c.State, c.Done,
+		c.Matches, plural(p.Ranking.Games, "game"),
 	)
 	t := newTable(w)
 	if c.Measure != "" {
@@ -192,12 +179,8 @@ func printPlayer(w io.Writer, p record.PlayerPage, number int) {
 	fmt.Fprintf(w, "%s: place %d of %d\n", called(p.Contest, number), p.Rank.Place, len(p.Contest.Entrants))
 	if p.Contest.Measure != "" {
 		fmt.Fprintf(
-			w,
-			"%s on average %s ± %s; the house's best %s on the same deals\n",
-			p.Contest.Measure,
-			mean(p.Contest, p.Rank.Mean.Mean),
-			mean(p.Contest, p.Rank.Error),
-			mean(p.Contest, p.Rank.House),
+			w, "%s on average %s ± %s; the house's best %s on the same deals\n", p.Contest.Measure,
+			mean(p.Contest, p.Rank.Mean.Mean), mean(p.Contest, p.Rank.Error), mean(p.Contest, p.Rank.House),
 		)
 	} else {
 		for i, side := range p.Sides {
@@ -206,11 +189,8 @@ func printPlayer(w io.Writer, p record.PlayerPage, number int) {
 	}
 	if q := p.Rank.Quality; q.Moves > 0 {
 		fmt.Fprintf(
-			w,
-			"%s of %s were best; they cost %.3f each; %s thrown away that were won\n",
-			percent(float64(q.Best)/float64(q.Moves)),
-			plural(q.Moves, "move"),
-			q.Cost/float64(q.Moves),
+			w, "%s of %s were best; they cost %.3f each; %s thrown away that were won\n",
+			percent(float64(q.Best)/float64(q.Moves)), plural(q.Moves, "move"), q.Cost/float64(q.Moves),
 			plural(q.Thrown, "game"),
 		)
 	}

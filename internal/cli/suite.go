@@ -218,9 +218,7 @@ func searching(w io.Writer) func(done, all int) {
 	return func(done, all int) {
 		if bar == nil && done < all {
 			bar = progressbar.NewOptions(
-				all,
-				progressbar.OptionSetWriter(w),
-				progressbar.OptionSetDescription("looking for sequences"),
+				all, progressbar.OptionSetWriter(w), progressbar.OptionSetDescription("looking for sequences"),
 				progressbar.OptionClearOnFinish(),
 			)
 		}

@@ -47,16 +47,12 @@ unless the phrasebook settles it (docs/phrasebook.md).`,
 	c.Flags().StringVar(&f.game, "game", "", gameFlag)
 	c.Flags().StringVar(&f.channel, "channel", record.Terminal, "how the program is driven: "+grading.ChannelHelp())
 	c.Flags().StringVar(
-		&f.phrasebook,
-		"phrasebook",
-		"",
+		&f.phrasebook, "phrasebook", "",
 		"YAML file that says how the program talks, how its functions are called, or where on the page the game is",
 	)
 	c.Flags().StringVar(&f.suite, "suite", "", "file with scripts and criteria; without it the one that ships for the game")
 	c.Flags().BoolVar(
-		&f.own,
-		"own",
-		false,
+		&f.own, "own", false,
 		"the program chooses the word, hides the fleet or shuffles the cards by itself; without it this is found out where no --suite is given",
 	)
 	c.Flags().BoolVar(&f.strict, "strict", false, "exit with status 3 unless the program has every point")
@@ -95,10 +91,7 @@ func try(c *cobra.Command, o *options, f tryFlags, path string) error {
 	if f.suite == "" && err == nil && own && !done.whole() {
 		if variant := f.plays(c.Context(), g.Suite.Rules, folder); variant != "" {
 			fmt.Fprintf(
-				c.ErrOrStderr(),
-				"%s plays %s, by which it has all points; it is graded by %s\n",
-				filepath.Base(path),
-				variant,
+				c.ErrOrStderr(), "%s plays %s, by which it has all points; it is graded by %s\n", filepath.Base(path), variant,
 				g.Suite.Rules.Variant(),
 			)
 		}

@@ -58,11 +58,7 @@ func paint(w io.Writer, s judge.State, format string) string {
 // printVerdict prints points, criteria, causes and findings. evidence finds a recorded
 // run by its title.
 func printVerdict(
-	w io.Writer,
-	name string,
-	v judge.Verdict,
-	x record.Examination,
-	evidence func(title string) record.Evidence,
+	w io.Writer, name string, v judge.Verdict, x record.Examination, evidence func(title string) record.Evidence,
 	notes ...string,
 ) error {
 	fmt.Fprintf(w, "%s: %s of %s points\n\n", printable(name), v.Points, v.Of)
@@ -109,11 +105,8 @@ func printDiagnosis(w io.Writer, found []diagnosis.Diagnosis) {
 		fmt.Fprintf(w, "\nWhat explains everything that was seen: %s\n", strings.Join(d.Mistakes, " and "))
 	default:
 		fmt.Fprintf(
-			w,
-			"\nNo known mistake explains everything. Closest is %s, which explains %d scripts and leaves %d.\n",
-			strings.Join(d.Mistakes, " and "),
-			len(d.For),
-			len(d.Against),
+			w, "\nNo known mistake explains everything. Closest is %s, which explains %d scripts and leaves %d.\n",
+			strings.Join(d.Mistakes, " and "), len(d.For), len(d.Against),
 		)
 	}
 	if n := len(found); n > 1 && d.Whole {

@@ -14,10 +14,7 @@ import (
 // Import hands in a class's zip or tar.gz archive. Decisions say by entry whose it is; they
 // may be nil.
 func (c *Client) Import(
-	ctx context.Context,
-	course, assignment string,
-	archive []byte,
-	decisions map[string]string,
+	ctx context.Context, course, assignment string, archive []byte, decisions map[string]string,
 ) (report record.Import, err error) {
 	path := at(course, assignment) + "/submissions"
 	if len(decisions) > 0 {
@@ -40,10 +37,7 @@ func (r Repository) in() object {
 
 // ImportGit hands in a class from a repository.
 func (c *Client) ImportGit(
-	ctx context.Context,
-	course, assignment string,
-	r Repository,
-	decisions map[string]string,
+	ctx context.Context, course, assignment string, r Repository, decisions map[string]string,
 ) (record.Import, error) {
 	in := r.in()
 	in["decisions"] = decisions
@@ -140,10 +134,7 @@ func (c *Client) Pair(ctx context.Context, left, right int64) (record.Pair, erro
 // GiveByHand gives points by hand, or takes them away.
 func (c *Client) GiveByHand(ctx context.Context, result int64, h judge.ByHand, take bool) (record.Result, error) {
 	return answer[record.Result](
-		ctx,
-		c,
-		"PUT",
-		fmt.Sprintf("/results/%d/by-hand", result),
+		ctx, c, "PUT", fmt.Sprintf("/results/%d/by-hand", result),
 		object{"criterion": h.Criterion, "points": h.Points, "reason": h.Reason, "take": take},
 	)
 }
@@ -168,9 +159,7 @@ func (c *Client) Gradebook(ctx context.Context, course string, assignments, colu
 	return c.fetch(
 		ctx,
 		fmt.Sprintf(
-			"%s/gradebook?assignments=%s&columns=%s",
-			inCourse(course),
-			url.QueryEscape(strings.Join(assignments, ",")),
+			"%s/gradebook?assignments=%s&columns=%s", inCourse(course), url.QueryEscape(strings.Join(assignments, ",")),
 			url.QueryEscape(strings.Join(columns, ",")),
 		),
 	)

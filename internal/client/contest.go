@@ -57,11 +57,7 @@ func (c *Client) Enter(ctx context.Context, course, name, player string, data []
 // EnterMine puts one's own strategy into a contest.
 func (c *Client) EnterMine(ctx context.Context, course, name string, data []byte, file string) (found record.Contest, err error) {
 	err = c.send(
-		ctx,
-		"POST",
-		ofContest(course, name)+"/mine?"+url.Values{"name": {file}}.Encode(),
-		"application/octet-stream",
-		data,
+		ctx, "POST", ofContest(course, name)+"/mine?"+url.Values{"name": {file}}.Encode(), "application/octet-stream", data,
 		&found,
 	)
 	return found, err
@@ -110,10 +106,7 @@ func (c *Client) MoreGames(ctx context.Context, course, name string, deals int) 
 // GiveContestPoints gives the points of a criterion by how well strategies played.
 func (c *Client) GiveContestPoints(ctx context.Context, course, name, assignment, criterion, by string) ([]record.ByHand, error) {
 	return answer[[]record.ByHand](
-		ctx,
-		c,
-		"POST",
-		ofContest(course, name)+"/points",
+		ctx, c, "POST", ofContest(course, name)+"/points",
 		object{"assignment": assignment, "criterion": criterion, "by": by},
 	)
 }

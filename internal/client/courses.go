@@ -38,11 +38,7 @@ func (c *Client) Roster(ctx context.Context, course string) ([]record.Pupil, err
 // ImportRoster takes the students of a file onto the roster or, as a preview, tells what that
 // would change.
 func (c *Client) ImportRoster(
-	ctx context.Context,
-	course string,
-	data []byte,
-	class string,
-	preview bool,
+	ctx context.Context, course string, data []byte, class string, preview bool,
 ) (r record.RosterImport, err error) {
 	path := fmt.Sprintf("%s/roster?class=%s&preview=%t", inCourse(course), url.QueryEscape(class), preview)
 	err = c.send(ctx, "POST", path, "application/octet-stream", data, &r)
@@ -52,10 +48,7 @@ func (c *Client) ImportRoster(
 // SetPupil changes a student on the roster, or adds one.
 func (c *Client) SetPupil(ctx context.Context, course string, p record.Pupil) (record.Pupil, error) {
 	return answer[record.Pupil](
-		ctx,
-		c,
-		"PUT",
-		inCourse(course)+"/roster/"+url.PathEscape(p.Name),
+		ctx, c, "PUT", inCourse(course)+"/roster/"+url.PathEscape(p.Name),
 		object{"full_name": p.FullName, "number": p.Number, "mail": p.Mail},
 	)
 }

@@ -120,10 +120,7 @@ func (c *Client) Members(ctx context.Context, course string) ([]record.Participa
 // AddMember makes somebody a teacher or assistant of a course.
 func (c *Client) AddMember(ctx context.Context, course string, p record.Participant) (record.Invitation, error) {
 	return answer[record.Invitation](
-		ctx,
-		c,
-		"POST",
-		inCourse(course)+"/members",
+		ctx, c, "POST", inCourse(course)+"/members",
 		object{"login": p.Login, "name": p.Name, "mail": p.Mail, "role": p.Role},
 	)
 }

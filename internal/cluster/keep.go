@@ -68,10 +68,7 @@ func (c *Cluster) full() error {
 	if free := int64(st.Bavail) * st.Bsize; free < leastFree {
 		return fmt.Errorf(
 			"%w: %d MB are left on the disk with %s, and PostgreSQL needs %d MB; make room there, and it goes on by itself",
-			ErrFull,
-			free>>20,
-			c.dir,
-			leastFree>>20,
+			ErrFull, free>>20, c.dir, leastFree>>20,
 		)
 	}
 	return nil

@@ -128,15 +128,7 @@ func (m maker) call(c calls.Function, d declaration) (string, error) {
 				before,
 				fmt.Sprintf(
 					"static %s %s[DG_MOST]; size_t n%d = strlen(%s); for (size_t j = 0; j < n%d && j < DG_MOST - 1; j++) %s[j] = dg_cell[%s[j] - '0']; %s[n%d] = 0;",
-					p.element,
-					v,
-					i,
-					w,
-					i,
-					v,
-					w,
-					v,
-					i,
+					p.element, v, i, w, i, v, w, v, i,
 				),
 			)
 			values = append(values, v)
@@ -150,10 +142,7 @@ func (m maker) call(c calls.Function, d declaration) (string, error) {
 				before,
 				fmt.Sprintf(
 					"static char %s[DG_MOST]; { int k = 0; for (char *t = strtok(%s + 1, \",\"); t && k < DG_MOST - 1; t = strtok(NULL, \",\")) { dg_decode(t); %s[k++] = *t; } %s[k] = 0; }",
-					v,
-					w,
-					v,
-					v,
+					v, w, v, v,
 				),
 			)
 			values = append(values, v)
@@ -166,14 +155,7 @@ func (m maker) call(c calls.Function, d declaration) (string, error) {
 				before,
 				fmt.Sprintf(
 					"static %s%s[64]; int n%d = 0; for (char *t = strtok(%s + 1, \",\"); t && n%d < 63; t = strtok(NULL, \",\")) { dg_decode(t); %s[n%d++] = %s; }",
-					element,
-					v,
-					i,
-					w,
-					i,
-					v,
-					i,
-					item,
+					element, v, i, w, i, v, i, item,
 				),
 			)
 			values = append(values, v)

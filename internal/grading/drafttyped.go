@@ -19,11 +19,7 @@ type shipWay struct {
 // ship writes the way for a phrasebook; between stands between cell and direction.
 func (w shipWay) ship(between string) string {
 	return fmt.Sprintf(
-		"{type: \"%s%s{way}\", base: %d, across: %s, down: %s, between: \"\\n\"}",
-		w.cell,
-		between,
-		w.base,
-		w.sides[0],
+		"{type: \"%s%s{way}\", base: %d, across: %s, down: %s, between: \"\\n\"}", w.cell, between, w.base, w.sides[0],
 		w.sides[1],
 	)
 }

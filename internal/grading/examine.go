@@ -248,9 +248,7 @@ func (e *examination) detour() error {
 			if f := e.cases.Would(e.found[0], p.witness); f != nil {
 				p.evidence.Note = fmt.Sprintf(
 					"another fault came before; by the diagnosis (%s) the rule is broken here too: expected %s, and %s",
-					e.found[0].Name(),
-					f.Expected,
-					f.Seen,
+					e.found[0].Name(), f.Expected, f.Seen,
 				)
 				p.verdict.State, p.evidence.State = judge.Differs, judge.Differs
 				continue

@@ -40,11 +40,7 @@ func (o *Office) Import(ctx context.Context, course, assignment string, archive 
 }
 
 func (o *Office) importClass(
-	ctx context.Context,
-	a record.Assignment,
-	class []*handIn,
-	decisions Decisions,
-	origin string,
+	ctx context.Context, a record.Assignment, class []*handIn, decisions Decisions, origin string,
 ) (record.Import, error) {
 	report := record.Import{Added: []string{}, Unchanged: []string{}, Problems: []record.Skipped{}, Unmatched: []record.UnmatchedEntry{}}
 	pupils, err := o.store.Roster(ctx, a.CourseID)
@@ -85,11 +81,7 @@ func (o *Office) importClass(
 
 // keep keeps a hand-in as a student's submission, if it may be kept; may is nil where it may.
 func (o *Office) keep(
-	ctx context.Context,
-	a record.Assignment,
-	h *handIn,
-	about record.Submission,
-	may func(store.Turn) error,
+	ctx context.Context, a record.Assignment, h *handIn, about record.Submission, may func(store.Turn) error,
 ) (record.Submission, bool, error) {
 	packed, sub, err := h.pack()
 	if err != nil {
@@ -243,10 +235,7 @@ func (o *Office) Submit(ctx context.Context, course, assignment, student string,
 }
 
 func (o *Office) submit(
-	ctx context.Context,
-	course, assignment, student string,
-	files map[string][]byte,
-	about record.Submission,
+	ctx context.Context, course, assignment, student string, files map[string][]byte, about record.Submission,
 ) (record.Submission, error) {
 	a, err := o.Assignment(ctx, course, assignment)
 	if err != nil {

@@ -94,9 +94,7 @@ func brief(a record.Assignment, whole *suite.Suite) (string, error) {
 		fmt.Fprintf(
 			&b,
 			"Durchgang plays them for you %d times a day, after you have handed in: `durchgang submit --try %s/%s FOLDER`.\n",
-			a.Tries,
-			a.Course,
-			a.Name,
+			a.Tries, a.Course, a.Name,
 		)
 	}
 	return b.String(), nil

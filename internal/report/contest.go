@@ -71,26 +71,8 @@ func StandingsCSV(w io.Writer, p record.ContestPage) error {
 	number := func(f float64) string { return strconv.FormatFloat(f, 'f', -1, 64) }
 	rows := [][]string{
 		{
-			"place",
-			"player",
-			"points",
-			"games",
-			"wins",
-			"draws",
-			"losses",
-			"fouls",
-			"direct",
-			"sonneborn_berger",
-			"buchholz",
-			"strength",
-			"strength_error",
-			"mean",
-			"mean_error",
-			"house",
-			"moves",
-			"best_moves",
-			"cost",
-			"thrown",
+			"place", "player", "points", "games", "wins", "draws", "losses", "fouls", "direct", "sonneborn_berger", "buchholz",
+			"strength", "strength_error", "mean", "mean_error", "house", "moves", "best_moves", "cost", "thrown",
 		},
 	}
 	for _, r := range p.Ranking.Rows {

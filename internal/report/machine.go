@@ -25,13 +25,8 @@ func CSV(w io.Writer, m record.Matrix, results []record.Result) error {
 	}
 	for i, r := range m.Rows {
 		row := []string{
-			r.Student,
-			r.Points.String(),
-			r.Of.String(),
-			fmt.Sprint(results[i].DaysLate),
-			string(r.State),
-			strings.Join(r.Mistakes, " "),
-			results[i].Comment,
+			r.Student, r.Points.String(), r.Of.String(), fmt.Sprint(results[i].DaysLate), string(r.State),
+			strings.Join(r.Mistakes, " "), results[i].Comment,
 		}
 		if r.State != record.Done {
 			row[1] = ""

@@ -178,10 +178,7 @@ func (s *Server) dryRun(c fiber.Ctx) error {
 			},
 		)
 		return s.office.DryRun(
-			c.Context(),
-			param(c, "course"),
-			form,
-			office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName},
+			c.Context(), param(c, "course"), form, office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName},
 		)
 	})
 }

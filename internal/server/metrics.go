@@ -29,9 +29,7 @@ func newMeters(o *office.Office) meters {
 		Buckets: []float64{.001, .005, .01, .05, .1, .5, 1, 5, 30},
 	}, []string{"method", "route", "status"})}
 	m.registry.MustRegister(
-		m.requests,
-		&queueMeter{o},
-		collectors.NewGoCollector(),
+		m.requests, &queueMeter{o}, collectors.NewGoCollector(),
 		collectors.NewProcessCollector(collectors.ProcessCollectorOpts{}),
 	)
 	return m

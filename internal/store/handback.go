@@ -42,10 +42,8 @@ func (s *Store) SetByHand(ctx context.Context, assignment int64, h record.ByHand
 	}
 	if take {
 		return exec(
-			ctx,
-			s.db,
-			`delete from by_hand where assignment_id = :assignment and student = :student and criterion = :criterion`,
-			params,
+			ctx, s.db,
+			`delete from by_hand where assignment_id = :assignment and student = :student and criterion = :criterion`, params,
 		)
 	}
 	return exec(ctx, s.db, `

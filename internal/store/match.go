@@ -17,10 +17,7 @@ import (
 // the matches of the next round; with none the contest is over. Nothing happens while matches
 // are to be played. With start it begins, or goes on after it was over.
 func (s *Store) Advance(
-	ctx context.Context,
-	id int64,
-	start bool,
-	next func(record.Contest, []contest.Match) []contest.Pairing,
+	ctx context.Context, id int64, start bool, next func(record.Contest, []contest.Match) []contest.Pairing,
 	enqueue func(*sql.Tx, int) error,
 ) error {
 	return s.in(ctx, func(tx *sqlx.Tx) error {

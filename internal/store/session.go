@@ -39,12 +39,7 @@ func (s *Store) EndSession(ctx context.Context, digest []byte) error {
 // AddToken keeps a token of a person, who has at most so many that have not expired; it is
 // ErrTooMany when there is no room.
 func (s *Store) AddToken(
-	ctx context.Context,
-	person int64,
-	name string,
-	digest []byte,
-	until time.Time,
-	most int,
+	ctx context.Context, person int64, name string, digest []byte, until time.Time, most int,
 ) (t record.Token, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{"person": person, "name": name, "digest": digest, "until": until}
@@ -79,10 +74,7 @@ func (s *Store) Tokens(ctx context.Context, person int64) ([]record.Token, error
 func (s *Store) DropToken(ctx context.Context, person, id int64) error {
 	var gone int64
 	return get(
-		ctx,
-		s.db,
-		&gone,
-		`delete from token where id = :id and person_id = :person returning id`,
+		ctx, s.db, &gone, `delete from token where id = :id and person_id = :person returning id`,
 		map[string]any{"id": id, "person": person},
 	)
 }

@@ -30,12 +30,7 @@ type Turn struct {
 // there is a turn left, and what it fails with is returned; nobody else adds one meanwhile. The
 // day begins in the time zone.
 func (s *Store) AddSubmission(
-	ctx context.Context,
-	assignment int64,
-	sub *record.Submission,
-	archive []byte,
-	zone string,
-	may func(Turn) error,
+	ctx context.Context, assignment int64, sub *record.Submission, archive []byte, zone string, may func(Turn) error,
 ) (added bool, err error) {
 	err = s.in(ctx, func(tx *sqlx.Tx) error {
 		params := map[string]any{
@@ -112,10 +107,7 @@ func (s *Store) Archive(ctx context.Context, submission int64) (archive []byte, 
 // ArchiveOf returns the files of a result's submission as they were handed in.
 func (s *Store) ArchiveOf(ctx context.Context, result int64) (archive []byte, err error) {
 	err = get(
-		ctx,
-		s.db,
-		&archive,
-		`select s.archive from submission s join result x on x.submission_id = s.id where x.id = :id`,
+		ctx, s.db, &archive, `select s.archive from submission s join result x on x.submission_id = s.id where x.id = :id`,
 		map[string]any{"id": result},
 	)
 	return archive, err

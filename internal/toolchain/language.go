@@ -131,12 +131,7 @@ func Languages() []Language {
 			Tool: goRoot() + "/bin/go", Package: "golang-go", Version: []string{goRoot() + "/bin/go", "version"},
 			Build: compiled([]string{goRoot() + "/bin/go", "build", "-o", "program"}), Run: itself,
 			Env: []string{
-				"GOCACHE=" + boxCache,
-				"CGO_ENABLED=0",
-				"GOTOOLCHAIN=local",
-				"GOFLAGS=-mod=mod",
-				"GOPROXY=off",
-				"GOTELEMETRY=off",
+				"GOCACHE=" + boxCache, "CGO_ENABLED=0", "GOTOOLCHAIN=local", "GOFLAGS=-mod=mod", "GOPROXY=off", "GOTELEMETRY=off",
 			},
 			Shown: []string{goRoot()}, Warm: warmGo,
 		},
@@ -146,13 +141,7 @@ func Languages() []Language {
 			Build: compiled([]string{"/usr/bin/javac", "-J-Xmx256m", "-encoding", "UTF-8", "-d", "."}),
 			Run: func(main Source) []string {
 				return []string{
-					"/usr/bin/java",
-					"-Xmx128m",
-					"-XX:+UseSerialGC",
-					"-XX:TieredStopAtLevel=1",
-					"-Xshare:auto",
-					"-cp",
-					".",
+					"/usr/bin/java", "-Xmx128m", "-XX:+UseSerialGC", "-XX:TieredStopAtLevel=1", "-Xshare:auto", "-cp", ".",
 					class(main),
 				}
 			},
@@ -278,10 +267,7 @@ func detect(files []string) (Language, error) {
 		return Language{}, fmt.Errorf("%w: no file ends in %s", ErrNoProgram, strings.Join(extensions(), ", "))
 	case len(languages) > 1:
 		return Language{}, fmt.Errorf(
-			"%w: %s and %s files lie together; hand in one program",
-			ErrAmbiguous,
-			languages[0].Name,
-			languages[1].Name,
+			"%w: %s and %s files lie together; hand in one program", ErrAmbiguous, languages[0].Name, languages[1].Name,
 		)
 	}
 	return languages[0], nil
@@ -349,10 +335,7 @@ func (l Language) main(folder fs.FS, files []string) (main Source, note string, 
 		names[i] = s.Path
 	}
 	return Source{}, "", fmt.Errorf(
-		"%w: which of %s starts the game? call it main%s",
-		ErrAmbiguous,
-		strings.Join(names, ", "),
-		l.Extensions[0],
+		"%w: which of %s starts the game? call it main%s", ErrAmbiguous, strings.Join(names, ", "), l.Extensions[0],
 	)
 }
 

@@ -453,16 +453,8 @@ func (r *Rules) ParseMove(text string) (game.Move, error) {
 	n, err := strconv.ParseInt(text, 10, 32)
 	if err != nil {
 		return game.Move{}, fmt.Errorf(
-			"%q: a move is a bet in units, or %s, %s, %s, %s, %s, %s, %s or %s",
-			text,
-			Deal,
-			Hit,
-			Stand,
-			Double,
-			Split,
-			Surrender,
-			Insure,
-			Decline,
+			"%q: a move is a bet in units, or %s, %s, %s, %s, %s, %s, %s or %s", text, Deal, Hit, Stand, Double, Split,
+			Surrender, Insure, Decline,
 		)
 	}
 	return game.Move{Verb: Bet, Amount: int(n)}, nil

@@ -97,15 +97,7 @@ func (p *Position) AppendKey(key []byte) []byte {
 		}
 	}
 	return append(
-		key,
-		byte(p.Mover),
-		byte(p.Count),
-		byte(p.Count>>8),
-		byte(p.Note),
-		byte(p.Note>>8),
-		byte(p.Score[0]),
-		byte(p.Score[1]),
-		byte(p.result.Outcome),
-		byte(p.result.Winner),
+		key, byte(p.Mover), byte(p.Count), byte(p.Count>>8), byte(p.Note), byte(p.Note>>8), byte(p.Score[0]),
+		byte(p.Score[1]), byte(p.result.Outcome), byte(p.result.Winner),
 	)
 }

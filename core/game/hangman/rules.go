@@ -103,18 +103,13 @@ func Hangman() game.Definition {
 			game.Number("lives", 6, 1, 26, "wrong guesses until the game is lost"),
 			game.Choice("repeat", "what guessing a letter again does", "refused", "free", "costs"),
 			game.Choice(
-				"words",
-				"what guessing a wrong whole word does; refused when only letters are guessed",
-				"refused",
-				"costs",
+				"words", "what guessing a wrong whole word does; refused when only letters are guessed", "refused", "costs",
 				"ends",
 			),
 			game.Choice(
 				"shown",
 				"what is shown from the start: signs that are no letters, nothing, or besides the signs the first and last letter",
-				"signs",
-				"nothing",
-				"ends",
+				"signs", "nothing", "ends",
 			),
 			game.Choice("case", "whether capitals and small letters are the same", "same", "different"),
 		},
@@ -152,17 +147,7 @@ func (r *Rules) Start(s game.Setup) (game.Position, error) { return r.begin(s, n
 // words are what Deal draws from: of different lengths, with equal letters, and none
 // that is shown whole from the start in any variant.
 var words = []string{
-	"anchor",
-	"balloon",
-	"chimney",
-	"dragonfly",
-	"eleven",
-	"feather",
-	"garden",
-	"hammock",
-	"island",
-	"jigsaw",
-	"kettle",
+	"anchor", "balloon", "chimney", "dragonfly", "eleven", "feather", "garden", "hammock", "island", "jigsaw", "kettle",
 	"lantern",
 }
 
