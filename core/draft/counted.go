@@ -7,8 +7,9 @@ import (
 	"durchgang/core/suite"
 )
 
-// Fleet is rules of a game in which ships of these lengths are shot at.
+// Fleet is rules of a game in which ships of these names and lengths are shot at.
 type Fleet interface {
+	ShipNames() []string
 	ShipLengths() []int
 }
 

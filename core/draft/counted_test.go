@@ -13,7 +13,8 @@ import (
 
 type twoShips struct{}
 
-func (twoShips) ShipLengths() []int { return []int{3, 2} }
+func (twoShips) ShipLengths() []int  { return []int{3, 2} }
+func (twoShips) ShipNames() []string { return []string{"tug", "ferry"} }
 
 // What is said as often as a fleet has cells, and ships, tells hits and sunk ships, whatever the words; what
 // is said as often by chance in one game only does not.

@@ -89,7 +89,7 @@ func AtSea(known mistake.Known, plays []Play) Wording {
 
 // nameless writes slotWord for the names of ships, so that a phrase for one is a phrase for all.
 func (l *learner) nameless(rules game.Rules) {
-	fleet, is := rules.(interface{ ShipNames() []string })
+	fleet, is := rules.(Fleet)
 	if !is {
 		return
 	}

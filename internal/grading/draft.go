@@ -109,14 +109,11 @@ func (d *drafter) find() error {
 	if d.learnable() {
 		return d.hear()
 	}
-	if err := d.structure(); err != nil || d.silent {
-		return err
-	}
-	return d.again()
+	return d.structure()
 }
 
-// structure finds how a set-up is given, what is asked first, how a move is typed and what is said, in
-// games in which boards are not compared.
+// structure finds how a set-up is given, what is asked first, how a move is typed, what is said and how another game is
+// begun, in games in which boards are not compared.
 func (d *drafter) structure() error {
 	if d.page != nil {
 		return d.told()
@@ -150,7 +147,10 @@ func (d *drafter) structure() error {
 			return err
 		}
 	}
-	return d.told()
+	if err := d.told(); err != nil {
+		return err
+	}
+	return d.again()
 }
 
 // table is what the game is played on.

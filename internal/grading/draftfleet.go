@@ -131,9 +131,7 @@ func (d *drafter) fleets() []string {
 func (d *drafter) ships() (ways []string, first int) {
 	var named, others [][2]string
 	for _, way := range directions {
-		if strings.Contains(d.source, `"`+way[0]+`"`) || strings.Contains(d.source, `'`+way[0]+`'`) ||
-			strings.Contains(d.source, `"`+way[1]+`"`) ||
-			strings.Contains(d.source, `'`+way[1]+`'`) {
+		if d.quoted(way[0], way[1]) != nil {
 			named = append(named, way)
 		} else {
 			others = append(others, way)
@@ -211,7 +209,7 @@ var signedShip = regexp.MustCompile(
 
 // maps are ways to draw a fleet, and whether the source has a sign for each ship and one for the sea.
 func (d *drafter) maps() (ways []string, hinted bool) {
-	fleet, is := d.suite.Rules.(interface{ ShipNames() []string })
+	fleet, is := d.suite.Rules.(draft.Fleet)
 	seas := d.quoted(".", "~", "-", "_", "0", " ")
 	if !is || len(seas) == 0 {
 		return nil, false

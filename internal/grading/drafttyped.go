@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"durchgang/core/draft"
 	"durchgang/core/suite"
 )
 
@@ -83,7 +84,7 @@ func (p fleetPrompts) asks(prompt string) bool {
 // typed finds how the ships of a fleet are typed one after the other: a way in which the program goes
 // on to another question after the last of them. Shots are tried in the way in which ships' cells are.
 func (d *drafter) typed(best trial, few []suite.Script, parts []string) (trial, error) {
-	fleet, isFleet := d.suite.Rules.(interface{ ShipNames() []string })
+	fleet, isFleet := d.suite.Rules.(draft.Fleet)
 	prompt := startOf(best).Prompt()
 	if !isFleet || prompt == "" || best.silent {
 		return best, nil

@@ -134,9 +134,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	case d.learnable():
 		err = d.read()
 	default:
-		if err = d.structure(); err == nil && !d.silent && d.page == nil {
-			err = d.again()
-		}
+		err = d.structure()
 	}
 	var unusable *phrasebook.Error // what was learned is no phrasebook: it is left out
 	switch {

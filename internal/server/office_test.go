@@ -65,7 +65,7 @@ func TestFirstHourInTheBrowser(t *testing.T) {
 	see(t, ctx, "There is no course yet")
 
 	do(t, ctx, "open a course", click("New course"), fill("Title", "Evening class"), click("Open the course"))
-	see(t, ctx, "First the roster")
+	see(t, ctx, "Roster first")
 	roster := file(t, "roster.csv", []byte("Name;Nummer;E-Mail\nAda Brandt;1;ada@school.example\nBo Lind;2;\nBo Lind;2;\n"))
 	do(t, ctx, "look at the roster", chromedp.Click(`//a[normalize-space(.)="Import the roster"]`), choose("File", roster), click("Preview the changes"))
 	see(t, ctx, "2 new, 0 changed, 0 unchanged")
@@ -84,7 +84,7 @@ func TestFirstHourInTheBrowser(t *testing.T) {
 	do(t, ctx, "try again", click("Try it"))
 	see(t, ctx, "A right program gets 20 of 20.")
 	do(t, ctx, "make it of the short suite", chromedp.SetValue(field("Suite"), servertest.ShortSuite), click("Create assignment"))
-	see(t, ctx, "Nobody has handed in yet")
+	see(t, ctx, "No submissions yet")
 
 	class := file(t, "class.zip", servertest.Archive(t, map[string]string{"Brandt, Ada/game.py": wrongProgram, "2/game.py": servertest.RightProgram, "Bo's friend/game.py": servertest.RightProgram}))
 	do(t, ctx, "hand in a class", chromedp.Click(`//a[normalize-space(.)="Hand in a class"]`), choose("Archive", class), chromedp.Click(`//form[.//h2[normalize-space(.)="A class"]]//button`))

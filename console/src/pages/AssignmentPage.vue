@@ -10,6 +10,7 @@ import NextStep from '../parts/NextStep.vue'
 import ResultMatrix from '../parts/ResultMatrix.vue'
 import RunProgress from '../parts/RunProgress.vue'
 import { useAct } from '../use/act'
+import { listChannels } from '../use/channels'
 import { onClock } from '../use/clock'
 import { useFollow } from '../use/follow'
 import { useLoad } from '../use/load'
@@ -39,7 +40,7 @@ const {
     const course = await ask(api.GET('/courses/{course}', { params: { path: { course: props.course } } }))
     if (course.role === 'student') await router.replace(`${at.value}/mine`)
     const [channels, assignment, requests] = await Promise.all([
-      ask(api.GET('/channels')),
+      listChannels(),
       ask(api.GET('/courses/{course}/assignments/{assignment}', { params: { path: path.value } })),
       ask(api.GET('/courses/{course}/assignments/{assignment}/requests', { params: { path: path.value } })),
     ])

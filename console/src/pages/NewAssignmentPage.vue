@@ -14,6 +14,7 @@ import DryRunPanel from '../parts/DryRunPanel.vue'
 import SelectField from '../parts/SelectField.vue'
 import TermsFields from '../parts/TermsFields.vue'
 import { useAct } from '../use/act'
+import { listChannels } from '../use/channels'
 import { base64 } from '../use/file'
 import { useLoad } from '../use/load'
 import { termsBody, termsForm } from '../use/terms'
@@ -40,7 +41,7 @@ const {
     const [course, games, channels] = await Promise.all([
       ask(api.GET('/courses/{course}', at.value)),
       ask(api.GET('/games')),
-      ask(api.GET('/channels')),
+      listChannels(),
     ])
     return { course, games, channels }
   },
