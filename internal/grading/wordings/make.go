@@ -15,6 +15,9 @@ type Program struct {
 	File   string // as its language has it
 	Source string
 	Fault  string // empty for a right one
+
+	// Move is how a cell is typed, of a game in which one is; row and col are counted from zero.
+	Move func(row, col int) string
 }
 
 // Fault is one that is planted: Python that replaces a part of the rules.
@@ -133,10 +136,20 @@ type Kind struct {
 // Kinds are those of all games.
 var Kinds = []Kind{
 	{"tic-tac-toe", Faults, []Part{Known, Reserve, Sealed}, shape{3, 3, 3, false}.make},
-	{"connect-four", slices.DeleteFunc(slices.Clone(Faults), func(f Fault) bool { return f.parts["free"] != "" }), []Part{Known, Reserve, Sealed}, shape{6, 7, 4, true}.make},
+	{"connect-four", falling(Faults), []Part{Known, Reserve, Sealed}, shape{6, 7, 4, true}.make},
 	{"hangman", guessFaults, []Part{Known, Sealed}, makeGuess},
 	{"battleship", seaFaults, []Part{Known, Sealed}, makeSea},
 	{"blackjack:bets=no", tableFaults, []Part{Known, Sealed}, makeTable},
+	{"tic-tac-toe", braceFaults, []Part{Known, Sealed}, shape{3, 3, 3, false}.makeBraces},
+	{"connect-four", falling(braceFaults), []Part{Known, Sealed}, shape{6, 7, 4, true}.makeBraces},
+}
+
+// falling are the faults that can be planted where marks fall.
+func falling(list []Fault) []Fault {
+	return slices.DeleteFunc(slices.Clone(list), func(f Fault) bool {
+		_, replaced := f.parts["free"]
+		return replaced
+	})
 }
 
 // shape is the board of a game, how long a line is, and whether marks fall.
@@ -248,7 +261,7 @@ func (g shape) make(number uint64, part Part, fault *Fault) Program {
 	} else {
 		line("    break")
 	}
-	p.Source, p.Name = s.String(), strings.Join(m.made, ", ")
+	p.Source, p.Name, p.Move = s.String(), strings.Join(m.made, ", "), f.move
 	return p
 }
 
