@@ -158,3 +158,47 @@ func TestPairsAreDiagnosed(t *testing.T) {
 		})
 	}
 }
+
+// A mistake costs the criterion of the rule that it breaks, and no other one that holds in scripts of its own; none is free.
+func TestMistakeIsChargedOnce(t *testing.T) {
+	for _, c := range []struct {
+		game    game.Variant
+		mistake string
+		costs   []string
+	}{
+		{"tic-tac-toe", "base", []string{"marks"}},
+		{"tic-tac-toe", "unannounced-starter", []string{"turns"}},
+		{"tic-tac-toe", "win-never", []string{"lines", "last-cell"}},
+		{"hangman", "case-guess", []string{"letters"}},
+		{"blackjack:bets=no", "ace-high", []string{"totals"}},
+		{"battleship", "base-row", []string{"shots"}},
+	} {
+		b := newBench(t, c.game)
+		m, ok := b.known.Find(c.mistake)
+		if !ok {
+			t.Fatalf("%s has no mistake %s", c.game, c.mistake)
+		}
+		witnesses := b.witnesses(t, m.Rules)
+		var verdicts []judge.ScriptVerdict
+		for i, w := range witnesses {
+			verdicts = append(verdicts, judge.JudgeScript(b.suite, w.Script, b.moments[i], w.Seen))
+		}
+		found := b.cases.Diagnose(witnesses)
+		charged, err := b.cases.Charge(found[0], verdicts, witnesses)
+		if err != nil {
+			t.Fatal(err)
+		}
+		var costs []string
+		for _, v := range judge.Judge(b.suite, charged, 0).Criteria {
+			if v.State == judge.Differs {
+				costs = append(costs, v.Name)
+			}
+		}
+		if !slices.Equal(costs, c.costs) {
+			t.Errorf("%s of %s costs %v, and not %v", c.mistake, c.game, costs, c.costs)
+		}
+		if again, err := b.cases.Charge(diagnosis.Diagnosis{}, verdicts, witnesses); err != nil || !slices.EqualFunc(again, verdicts, func(a, b judge.ScriptVerdict) bool { return a.Finding == b.Finding }) {
+			t.Errorf("what is not explained is charged otherwise: %v", err)
+		}
+	}
+}

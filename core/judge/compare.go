@@ -112,6 +112,9 @@ func (c *comparer) running() Comparison {
 	}
 	if reason, refused := game.Refused(c.moment.Facts); refused {
 		result.Aspect, result.routine = RefusalAspect(reason), true
+		if c.seen.NoMove {
+			result.Aspect = suite.Text
+		}
 	}
 	if c.moment.Step.Act == suite.Again && c.seen.Untyped {
 		result.State, result.Seen = NotShown, "the program offers no other game"

@@ -189,6 +189,43 @@ func (f Form) Lines(m game.Move, rows, cols int) []string {
 	return lines
 }
 
+// Writes reports whether a move can be typed in the form: what is typed for one off the board may be no move at all, as a
+// sign is where letters are typed, or three digits where there is one for the row and one for the column.
+func (f Form) Writes(m game.Move, rows, cols int) bool {
+	glued := slices.ContainsFunc(f.prompts, func(p part) bool { return twoNumbers.MatchString(p.template) })
+	shape := func(m game.Move) string { return shapeOf(strings.Join(f.Lines(m, rows, cols), "\n"), glued) }
+	if m.Cell.Inside(rows, cols) {
+		return true
+	}
+	want := shape(m)
+	for i := range rows * cols {
+		if shape(game.Move{Verb: m.Verb, Text: m.Text, Cell: game.Cell{Row: int16(i / cols), Col: int16(i % cols)}}) == want {
+			return true
+		}
+	}
+	return false
+}
+
+var (
+	twoNumbers = regexp.MustCompile(`\{(?:row|col)\}\{(?:row|col)\}`)
+	numerals   = regexp.MustCompile(`-?\d+`)
+	anyLetter  = regexp.MustCompile(`\pL`)
+)
+
+// shapeOf is a text with letters and numbers, or digits, made alike.
+func shapeOf(text string, digits bool) string {
+	text = anyLetter.ReplaceAllString(text, "a")
+	if digits {
+		return strings.Map(func(r rune) rune {
+			if r >= '0' && r <= '9' {
+				return '0'
+			}
+			return r
+		}, text)
+	}
+	return numerals.ReplaceAllString(text, "0")
+}
+
 // Prompts is the number of prompts of a move.
 func (f Form) Prompts() int { return len(f.prompts) }
 

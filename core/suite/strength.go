@@ -1,11 +1,14 @@
 package suite
 
 import (
+	"bytes"
 	"cmp"
 	"encoding/binary"
 	"errors"
 	"fmt"
+	"reflect"
 	"slices"
+	"sync"
 
 	"durchgang/core/game"
 	"durchgang/core/mistake"
@@ -43,13 +46,25 @@ type Hole struct {
 func (s *Suite) Measure(known mistake.Known, bounds mistake.Bounds, report func(done, all int)) (Strength, error) {
 	mistakes, scripts := known.Mistakes, s.Fixed()
 	traces := make([][]string, len(mistakes)+1) // by mistake, the reference last, and script
-	for i, rules := range known.Rules() {
-		for _, script := range scripts {
-			trace, err := Trace(rules, script.Setup, script.Steps)
-			if err != nil {
-				return Strength{}, fmt.Errorf("play the script %q: %w", script.Title, err)
+	shown := make([][]string, len(scripts))     // by script and rules
+	all := known.Rules()
+	failed := make([]error, len(scripts))
+	var players sync.WaitGroup
+	for k, script := range scripts {
+		players.Go(func() {
+			var err error
+			if shown[k], err = Traces(all, script.Setup, script.Steps); err != nil {
+				failed[k] = fmt.Errorf("play the script %q: %w", script.Title, err)
 			}
-			traces[i] = append(traces[i], trace)
+		})
+	}
+	players.Wait()
+	if err := errors.Join(failed...); err != nil {
+		return Strength{}, err
+	}
+	for _, texts := range shown {
+		for i, text := range texts {
+			traces[i] = append(traces[i], text)
 		}
 	}
 	st := Strength{Holes: []Hole{}, Pairs: len(mistakes) * (len(mistakes) - 1) / 2}
@@ -128,10 +143,62 @@ func Steps(rules game.Rules, setup game.Setup, sequence []mistake.Step) []Step {
 	return steps
 }
 
-// Trace is everything that rules show of the steps, in one text. Why a move is
-// refused is left out, since few programs say it, and so are lines that are no
-// move, which no rules hear of.
-func Trace(rules game.Rules, setup game.Setup, steps []Step) (string, error) {
+// Traces are everything that each of some rules shows of the steps, in one text each. Why a move is refused is left out, since
+// few programs say it, and so are lines that are no move, which no rules hear of. Rules that do the same as the
+// last ones, which are the reference, have its text without being asked what they show.
+func Traces(all []game.Rules, setup game.Setup, steps []Step) ([]string, error) {
+	reference := all[len(all)-1]
+	right, err := traceOf(reference, setup, steps)
+	if err != nil {
+		return nil, err
+	}
+	doing, follow := doings(reference, setup, steps)
+	traces := make([]string, len(all))
+	for i, rules := range all {
+		if follow && reflect.TypeOf(rules) == reflect.TypeOf(reference) {
+			if same, _ := doings(rules, setup, steps); same.equal(doing) {
+				traces[i] = right
+				continue
+			}
+		}
+		if traces[i], err = traceOf(rules, setup, steps); err != nil {
+			return nil, err
+		}
+	}
+	return traces, nil
+}
+
+// doing is what rules do in a script, one text a step: the facts and the key of the position.
+type doing [][]byte
+
+func (d doing) equal(other doing) bool { return slices.EqualFunc(d, other, bytes.Equal) }
+
+// doings reports false where the steps are not only moves and other games, or rules cannot make them.
+func doings(rules game.Rules, setup game.Setup, steps []Step) (list doing, ok bool) {
+	pos, err := rules.Start(setup)
+	if err != nil {
+		return nil, false
+	}
+	list = append(list, pos.AppendKey(nil))
+	var facts []game.Fact
+	for _, step := range steps {
+		switch step.Act {
+		case MakeMove:
+			facts = rules.Play(pos, step.Move, facts[:0])
+			list = append(list, pos.AppendKey(trace(nil).facts(facts)))
+		case Again:
+			if pos, err = rules.Again(pos, setup); err != nil {
+				return nil, false
+			}
+			list = append(list, pos.AppendKey(nil))
+		case Look:
+			return nil, false
+		}
+	}
+	return list, true
+}
+
+func traceOf(rules game.Rules, setup game.Setup, steps []Step) (string, error) {
 	pos, err := rules.Start(setup)
 	if err != nil {
 		return "", err

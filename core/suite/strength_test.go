@@ -1,10 +1,8 @@
 package suite_test
 
 import (
-	"strings"
 	"testing"
 
-	"durchgang/core/game/gametest"
 	"durchgang/core/games"
 	"durchgang/core/mistake"
 	"durchgang/core/mistakes"
@@ -57,24 +55,4 @@ func TestStrengthOfASmallSuite(t *testing.T) {
 		}
 	}
 	t.Error("the hole of a taken cell is not seen")
-}
-
-// A generated suite is strong, reads back, and needs few scripts.
-func TestGeneratedSuite(t *testing.T) {
-	s, missed, err := suite.Generate(mistakes.For(gametest.Rules(t, games.All(), "tic-tac-toe")), mistake.Usual, quiet)
-	if err != nil || len(missed) > 0 {
-		t.Fatalf("%v, missed %v", err, missed)
-	}
-	again, err := suite.Parse("generated", s.String(), games.All())
-	if err != nil {
-		t.Fatal(err)
-	}
-	st, err := again.Measure(mistakes.For(again.Rules), mistake.Bounds{}, quiet)
-	if err != nil || len(st.Holes) > 0 {
-		t.Errorf("%v, holes %v", err, st.Holes)
-	}
-	if len(s.Scripts) > 30 || !strings.Contains(s.String(), "again") {
-		t.Errorf("%d scripts:\n%s", len(s.Scripts), s)
-	}
-	t.Logf("%d scripts for %d mistakes", len(s.Scripts), len(st.Mistakes))
 }

@@ -222,6 +222,7 @@ func (p *player) moment(m suite.Moment) bool {
 	default:
 		p.observe()
 		p.nextRound(m)
+		p.now.NoMove = p.malformed(m.Step)
 		p.now.Repeats = p.rest == waits && p.Book.Skeleton(p.shown.Prompt()) == p.Book.Skeleton(before)
 	}
 	if p.opening && !p.now.Untyped {

@@ -82,7 +82,7 @@ func (g Grader) examine(ctx context.Context, p *playing, list []played, keep fun
 	if e.cases, err = g.diagnosable(); err != nil {
 		return nil, err
 	}
-	for _, act := range []func() error{e.repeat, e.diagnose, e.detour, e.prove} {
+	for _, act := range []func() error{e.repeat, e.diagnose, e.detour, e.charge, e.prove} {
 		if err := act(); err != nil {
 			return nil, err
 		}
@@ -294,6 +294,26 @@ func (e *examination) avoids(p played) func(suite.Script) bool {
 		n := p.verdict.Finding.Step
 		return n > 0 && n < len(s.Steps) && s.Steps[n-1].Move != p.verdict.Script.Steps[n-1].Move
 	}
+}
+
+// charge charges what is diagnosed to the criterion of its rule.
+func (e *examination) charge() error {
+	if len(e.found) == 0 {
+		return nil
+	}
+	verdicts, err := e.cases.Charge(e.found[0], verdictsOf(e.played), witnessesOf(e.played))
+	if err != nil {
+		return err
+	}
+	for i, v := range verdicts {
+		if p := &e.played[i]; v.Finding != p.verdict.Finding {
+			p.verdict = v
+			p.evidence.State, p.evidence.Note = v.State, fmt.Sprintf(
+				"what differs is due to what is diagnosed (%s) and charged to another criterion, %s", e.found[0].Name(), v.Finding.Criterion,
+			)
+		}
+	}
+	return nil
 }
 
 // settle moves inherited faults to the rule that is at fault, and keeps the evidence whose

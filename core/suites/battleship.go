@@ -1,0 +1,326 @@
+package suites
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"slices"
+
+	"durchgang/core/game"
+	"durchgang/core/game/battleship"
+	"durchgang/core/suite"
+)
+
+// seaWriter writes suites for battleship.
+type seaWriter struct {
+	*writer
+	r          *battleship.Rules
+	rows, cols int
+	setup      game.Setup
+	ships      [2][][]game.Cell // of each owner, in the fleet's order
+	water      [2][]game.Cell
+}
+
+func writeBattleship(w *writer, r *battleship.Rules) {
+	b := &seaWriter{writer: w, r: r}
+	b.rows, b.cols = r.Shape()
+	b.setup = r.Deal(w.random)
+	pos := b.begin().pos
+	for owner := range r.Sides() {
+		at := map[game.Cell]bool{}
+		for _, ship := range r.Lying(pos, b.owner(owner)) {
+			b.ships[owner] = append(b.ships[owner], ship.Cells)
+			for _, c := range ship.Cells {
+				at[c] = true
+			}
+		}
+		for i := range b.rows * b.cols {
+			if c := (game.Cell{Row: int16(i / b.cols), Col: int16(i % b.cols)}); !at[c] {
+				b.water[owner] = append(b.water[owner], c)
+			}
+		}
+	}
+	b.shots()
+	b.sinking()
+	b.refusals()
+	b.after()
+	if r.ByHand() {
+		b.placing()
+	}
+}
+
+// owner is the owner of the n-th fleet that is shot at: of one alone it is the second player's.
+func (b *seaWriter) owner(n int) game.Player {
+	if b.r.Sides() == 1 {
+		return game.Second
+	}
+	return game.Player(n + 1)
+}
+
+// begin begins a script, with the fleets placed where they are placed by hand.
+func (b *seaWriter) begin() *steps {
+	s := b.play(b.setup)
+	if b.r.ByHand() {
+		random := rand.New(rand.NewPCG(21, 22))
+		for range b.r.Sides() {
+			for _, berth := range b.r.Berths(random) {
+				s.move(placed(berth))
+			}
+		}
+	}
+	return s
+}
+
+func placed(berth battleship.Berth) game.Move {
+	return game.Move{Verb: battleship.Place, Cell: berth.Cell, Text: map[bool]string{false: ">", true: "v"}[berth.Down]}
+}
+
+// battle lets each player shoot at cells in turn, as many as a turn has, until one whose turn it is has none left.
+func (b *seaWriter) battle(s *steps, first, second []game.Cell) *steps {
+	left := [2][]game.Cell{first, second}
+	for !s.over() {
+		mine := &left[s.pos.Turn()-1]
+		if len(*mine) == 0 {
+			break
+		}
+		s.move(game.Move{Cell: (*mine)[0]})
+		*mine = (*mine)[1:]
+	}
+	return s
+}
+
+// target are the ships that a player shoots at, and the water around them.
+func (b *seaWriter) target(shooter game.Player) (ships [][]game.Cell, water []game.Cell) {
+	n := 0
+	if b.r.Sides() == 2 {
+		n = int(shooter.Opponent()) - 1
+	}
+	return b.ships[n], b.water[n]
+}
+
+// fires is a script in which a player shoots at cells, and the other one, if there is one, at water; last is whether the other
+// one hits now and then.
+func (b *seaWriter) fires(shooter game.Player, cells []game.Cell) *steps {
+	_, water := b.target(shooter.Opponent())
+	if b.r.Sides() == 1 {
+		return b.battle(b.begin(), cells, nil)
+	}
+	if shooter == game.First {
+		return b.battle(b.begin(), cells, water)
+	}
+	return b.battle(b.begin(), water, cells)
+}
+
+// shooters are who shoots.
+func (b *seaWriter) shooters() []game.Player {
+	if b.r.Sides() == 1 {
+		return []game.Player{game.First}
+	}
+	return []game.Player{game.First, game.Second}
+}
+
+func (b *seaWriter) shots() {
+	b.criterion("shots", "A shot is told as a hit or a miss, where it was aimed at", 4, suite.Shots, suite.Legal, suite.Mark)
+	corners := []game.Cell{
+		{Row: 0, Col: 0}, {Row: 0, Col: int16(b.cols - 1)}, {Row: int16(b.rows - 1), Col: 0}, {Row: int16(b.rows - 1), Col: int16(b.cols - 1)},
+	}
+	slices.SortFunc(corners, compareCells)
+	corners = slices.Compact(corners)
+	first, _ := b.target(game.First)
+	second, water := b.target(game.Second)
+	b.add("hits and misses in each corner", b.battle(b.begin(), append(slices.Clone(corners), first[0][0]), corners))
+	b.add("all cells of a ship and those beside it", b.battle(b.begin(), b.around(first[0]), append(slices.Clone(second[0]), water...)))
+	var some []game.Cell
+	for _, i := range b.random.Perm(b.rows * b.cols)[:min(12, b.rows*b.cols)] {
+		some = append(some, game.Cell{Row: int16(i / b.cols), Col: int16(i % b.cols)})
+	}
+	other := slices.Clone(some)
+	slices.Reverse(other)
+	b.add("cells anywhere", b.battle(b.begin(), some, other))
+	if b.r.Sides() == 2 {
+		title := "The players shoot in turn, player 1 begins"
+		b.criterion("turns", title, 2, suite.Turns)
+		b.add("shots, each by the other player", b.battle(b.begin(), some[:min(4, len(some))], other[:min(4, len(other))]))
+		b.add("hits do not change whose turn it is", b.battle(b.begin(), first[0][:1], append(slices.Clone(second[0][:1]), water[:1]...)))
+	}
+}
+
+func compareCells(x, y game.Cell) int { return int(x.Row-y.Row)*100 + int(x.Col-y.Col) }
+
+// around are the cells of a ship, and those beside it.
+func (b *seaWriter) around(ship []game.Cell) []game.Cell {
+	list := slices.Clone(ship)
+	for _, c := range ship {
+		for _, d := range [][2]int16{{0, 1}, {1, 0}, {0, -1}, {-1, 0}} {
+			if n := (game.Cell{Row: c.Row + d[0], Col: c.Col + d[1]}); n.Inside(b.rows, b.cols) && !slices.Contains(list, n) {
+				list = append(list, n)
+			}
+		}
+	}
+	return list
+}
+
+// flat are the cells of ships, one ship after the other.
+func flat(ships [][]game.Cell) (cells []game.Cell) {
+	for _, ship := range ships {
+		cells = append(cells, ship...)
+	}
+	return cells
+}
+
+func (b *seaWriter) sinking() {
+	b.criterion("sunk", "A ship is told to be sunk by its last hit, with its name", 4, suite.Sunk)
+	for _, p := range b.shooters() {
+		ships, _ := b.target(p)
+		cells := flat(ships)
+		b.add(b.of("each ship", p), b.fires(p, cells[:len(cells)-1]))
+	}
+	first, _ := b.target(game.First)
+	if len(first) > 1 {
+		var mixed []game.Cell
+		for i := range max(len(first[0]), len(first[len(first)-1])) {
+			for _, ship := range [][]game.Cell{first[0], first[len(first)-1]} {
+				if i < len(ship) {
+					mixed = append(mixed, ship[len(ship)-1-i])
+				}
+			}
+		}
+		b.add("two ships at once, from their ends", b.fires(game.First, mixed))
+	}
+	title := "Who sinks the whole fleet wins, and not before"
+	if b.r.Sides() == 1 {
+		title = "The game is won when the whole fleet is sunk, and not before"
+	}
+	b.criterion("win", title, 4, suite.Win)
+	for _, p := range b.shooters() {
+		ships, water := b.target(p)
+		back := slices.Clone(ships)
+		slices.Reverse(back)
+		for _, order := range []struct {
+			title string
+			cells []game.Cell
+		}{
+			{b.of("the whole fleet, ship by ship", p), flat(ships)}, {b.of("the whole fleet, from its last ship", p), flat(back)},
+			{b.of("the whole fleet after misses", p), append(slices.Clone(water[:min(3, len(water))]), flat(ships)...)},
+		} {
+			if s := b.fires(p, order.cells); s.over() && !s.wrong && s.pos.Result().Outcome == game.Won && s.pos.Result().Winner == p {
+				b.add(order.title, s)
+			}
+		}
+	}
+	if _, water := b.target(game.First); len(water) > 0 {
+		n := min(len(water), len(flat(first))+2)
+		b.add("more misses than a fleet has cells", b.fires(game.First, water[:n]))
+	}
+	if b.r.Turns() > 0 {
+		b.criterion("limit", "The game ends with the last turn", 2, suite.Draw, suite.Loss, suite.Win)
+		for _, p := range b.shooters() {
+			_, water := b.target(p)
+			if s := b.fires(p, water); s.over() && !s.wrong {
+				b.add(b.of("misses until the end", p), s)
+			}
+		}
+	}
+}
+
+// of says by whom, where there are two.
+func (b *seaWriter) of(what string, p game.Player) string {
+	if b.r.Sides() == 1 {
+		return what
+	}
+	return fmt.Sprintf("%s, by %s", what, b.rules.PlayerName(p))
+}
+
+func (b *seaWriter) refusals() {
+	ships, water := b.target(game.First)
+	others, otherWater := b.target(game.Second)
+	_ = others
+	hit, miss := game.Move{Cell: ships[0][0]}, game.Move{}
+	if len(water) > 0 {
+		miss.Cell = water[0]
+	}
+	pass := func(s *steps, n int) *steps { // the other player shoots, where there is one
+		for b.r.Sides() == 2 && !s.over() && s.pos.Turn() == game.Second && n < len(otherWater) {
+			s.move(game.Move{Cell: otherWater[n]})
+			n += b.rows * b.cols
+		}
+		return s
+	}
+	if b.r.Repeats() == "refused" {
+		b.criterion("repeated", "A cell that was shot at is refused", 2, suite.TakenCell)
+		b.add("a hit again", pass(b.begin().move(hit), 0).refused(hit).move(miss))
+		b.add("a miss again", pass(b.begin().move(miss), 0).refused(miss).move(hit))
+		cells := flat(ships)
+		s := b.fires(game.First, cells[:len(cells)-1])
+		if !s.over() && s.pos.Turn() == game.First {
+			b.add("a hit again does not count towards the end", s.refused(hit).move(game.Move{Cell: cells[len(cells)-1]}))
+		}
+	} else {
+		b.criterion("repeated", "A shot at the same cell again is lost", 2, suite.Shots, suite.Turns)
+		b.add("a hit again", pass(pass(b.begin().move(hit), 0).move(hit), 1).move(miss))
+		b.add("a miss again", pass(pass(b.begin().move(miss), 0).move(miss), 1).move(hit))
+	}
+	b.criterion("range", "A cell off the board is refused", 1, suite.Range)
+	off := func(rows, cols int) game.Move { return game.Move{Cell: game.Cell{Row: int16(rows), Col: int16(cols)}} }
+	b.add("the row before the first", b.begin().refused(off(-1, 0)).move(hit))
+	b.add("the row after the last", b.begin().refused(off(b.rows, 0)).move(hit))
+	b.add("the column before the first", b.begin().refused(off(0, -1)).move(hit))
+	b.add("the column after the last", b.begin().refused(off(0, b.cols)).move(hit))
+	b.add("off the row of a ship", b.begin().refused(off(int(ships[0][0].Row), b.cols), off(int(ships[0][0].Row), -1)).move(hit))
+	b.add("off the column of a ship", b.begin().refused(off(b.rows, int(ships[0][0].Col)), off(-1, int(ships[0][0].Col))).move(hit))
+	b.criterion("text", "A line that is no cell is refused", 1, suite.Text)
+	for _, line := range [][2]string{{"letters", "abc"}, {"an empty line", ""}, {"a number alone", "7"}} {
+		b.add(line[0], b.begin().text(line[1]).move(hit))
+	}
+	if b.r.Sides() == 2 {
+		b.criterion("kept", "After a refused shot the same player is to shoot", 1, suite.TurnKept)
+		b.add("turn kept after a cell off the board", pass(b.begin().refused(off(b.rows, 0)).move(hit), 0))
+		if b.r.Repeats() == "refused" {
+			b.add("turn kept after a cell that was shot at", pass(b.begin().move(miss), 0).refused(miss).move(hit))
+		}
+	}
+	b.criterion("hidden", "Ships that were not hit stay hidden", 0.5, suite.Hidden)
+	b.add("the boards at the start and after some shots", pass(pass(b.begin().move(hit), 0).move(miss), 1))
+}
+
+func (b *seaWriter) after() {
+	ships, water := b.target(game.First)
+	won := b.fires(game.First, flat(ships))
+	if !won.over() || won.wrong {
+		return
+	}
+	b.criterion("end", "Nothing is shot at after the end", 0.5, suite.AfterEnd)
+	if len(water) > 0 {
+		b.add("shots after the fleet is sunk", won.copy().refused(game.Move{Cell: water[len(water)-1]}, game.Move{Cell: ships[0][0]}))
+	}
+	b.criterion("again", "Another game starts with fleets that are whole", 0.5, suite.NewGame)
+	b.keeps()
+	s := won.copy().again()
+	if b.r.ByHand() {
+		random := rand.New(rand.NewPCG(21, 22))
+		for range b.r.Sides() {
+			for _, berth := range b.r.Berths(random) {
+				s.move(placed(berth))
+			}
+		}
+	}
+	b.add("a second game", s.move(game.Move{Cell: ships[0][0]}))
+}
+
+// placing is the criterion of fleets that are placed by hand.
+func (b *seaWriter) placing() {
+	b.criterion("placing", "A ship is placed where it fits, and refused elsewhere", 2, suite.Range, suite.TakenCell, suite.Legal)
+	berths := b.r.Berths(rand.New(rand.NewPCG(21, 22)))
+	off := battleship.Berth{Cell: game.Cell{Row: int16(b.rows - 1), Col: int16(b.cols - 1)}}
+	if b.r.ShipLengths()[0] > 1 {
+		b.add("over the right edge", b.play(b.setup).refused(placed(off)).move(placed(berths[0])))
+		off.Down = true
+		b.add("over the lower edge", b.play(b.setup).refused(placed(off)).move(placed(berths[0])))
+	}
+	if len(berths) > 1 {
+		b.add("on another ship", b.play(b.setup).move(placed(berths[0])).refused(placed(battleship.Berth{Cell: berths[0].Cell})).move(placed(berths[1])))
+		b.add(
+			"across another ship",
+			b.play(b.setup).move(placed(berths[0])).refused(placed(battleship.Berth{Cell: berths[0].Cell, Down: true})).move(placed(berths[1])),
+		)
+	}
+}

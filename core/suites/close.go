@@ -1,0 +1,159 @@
+package suites
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/judge"
+	"durchgang/core/mistake"
+	"durchgang/core/suite"
+)
+
+// fewHoles is up to how many holes are searched for further.
+const fewHoles = 20
+
+// close adds a script for each hole that a bounded search closes, and returns the others. A hole that is there since
+// two mistakes differ nowhere is none. Where few are left they are searched for further.
+func (w *writer) close(known mistake.Known) ([]suite.Hole, error) {
+	near := bounds(w.rules)
+	open, err := w.closeWithin(known, near)
+	if err != nil || len(open) == 0 || len(open) > fewHoles {
+		return open, err
+	}
+	return w.closeWithin(known, mistake.Bounds{Moves: 4 * near.Moves, Games: 4 * near.Games})
+}
+
+func (w *writer) closeWithin(known mistake.Known, within mistake.Bounds) ([]suite.Hole, error) {
+	st, err := w.suite.Measure(known, within, func(int, int) {})
+	if err != nil {
+		return nil, err
+	}
+	index := map[string]int{}
+	for i, m := range known.Mistakes {
+		index[m.Name] = i
+	}
+	all := known.Rules()
+	var open []suite.Hole
+	var added [][]string // traces of the scripts that were added, by script and rules
+	for _, h := range st.Holes {
+		if h.Script == "" {
+			if h.Note != mistake.ErrSame.Error() {
+				open = append(open, h)
+			}
+			continue
+		}
+		a, b := index[h.Mistakes[0]], len(all)-1
+		if len(h.Mistakes) > 1 {
+			b = index[h.Mistakes[1]]
+		}
+		if slices.ContainsFunc(added, func(traces []string) bool { return traces[a] != traces[b] }) {
+			continue
+		}
+		s := w.play(game.Setup(h.Setup)).parse(strings.Fields(h.Script)...)
+		if s.wrong {
+			return nil, fmt.Errorf("the script %q that closes a hole does not fit the rules", h.Script)
+		}
+		traces, err := suite.Traces(all, s.setup, s.list)
+		if err != nil {
+			return nil, err
+		}
+		added = append(added, traces)
+		if err := w.place(s, all[a], all[b]); err != nil {
+			return nil, err
+		}
+	}
+	return open, nil
+}
+
+// place adds a script to the criterion of the rule that one of two mistakes breaks in it.
+func (w *writer) place(s *steps, rules ...game.Rules) error {
+	script := suite.Script{Setup: s.setup, Steps: s.list}
+	moments, err := script.Moments(w.rules)
+	if err != nil {
+		return err
+	}
+	script.Criterion = w.suite.Criteria[0].Name
+	for _, r := range rules {
+		seen, err := judge.Model(r, script, moments)
+		if err != nil {
+			return err
+		}
+		if f := judge.JudgeScript(w.suite, suite.Script{Steps: s.list, Setup: s.setup}, moments, seen).Finding; f != nil && f.Criterion != "" {
+			script.Criterion = f.Criterion
+			break
+		}
+	}
+	script.Title = w.unused(w.about(moments))
+	at := slices.IndexFunc(w.suite.Criteria, func(c suite.Criterion) bool { return c.Name == script.Criterion })
+	if at < 0 {
+		return fmt.Errorf("there is no criterion %q for the script %q", script.Criterion, script.Title)
+	}
+	w.suite.Scripts = append(w.suite.Scripts, script)
+	return nil
+}
+
+// about is a title that says what happens at the end of a script.
+func (w *writer) about(moments []suite.Moment) string {
+	last := moments[len(moments)-1]
+	var said []string
+	for _, f := range last.Facts {
+		if f.Kind != game.FactTurn && f.Kind != game.FactCell {
+			said = append(said, game.Say(w.rules, f))
+		}
+	}
+	title := fmt.Sprintf("%s as step %d", w.suite.Word(last.Step), len(moments)-1)
+	if len(said) > 0 {
+		title += ": " + strings.Join(said, ", ")
+	}
+	return strings.ReplaceAll(title, `"`, "'")
+}
+
+// shorten keeps the scripts that are needed to catch what the suite catches and to tell apart what it tells apart: again
+// and again the one that does most of what is left, the shorter of two.
+func (w *writer) shorten(known mistake.Known) error {
+	all := known.Rules()
+	traces := make([][]string, len(w.suite.Scripts)) // by script and rules
+	for k, script := range w.suite.Scripts {
+		var err error
+		if traces[k], err = suite.Traces(all, script.Setup, script.Steps); err != nil {
+			return err
+		}
+	}
+	open := map[mistake.Pair]bool{}
+	for _, p := range known.Pairs() {
+		if slices.ContainsFunc(traces, func(t []string) bool { return t[p.A] != t[p.B] }) {
+			open[p] = true
+		}
+	}
+	var kept []suite.Script
+	for len(open) > 0 {
+		best, most := -1, 0
+		for k := range traces {
+			gain := 0
+			for p := range open {
+				if traces[k][p.A] != traces[k][p.B] {
+					gain++
+				}
+			}
+			if gain > most || gain > 0 && gain == most && len(w.suite.Scripts[k].Steps) < len(w.suite.Scripts[best].Steps) {
+				best, most = k, gain
+			}
+		}
+		for p := range open {
+			if traces[best][p.A] != traces[best][p.B] {
+				delete(open, p)
+			}
+		}
+		kept = append(kept, w.suite.Scripts[best])
+	}
+	for _, c := range w.suite.Criteria { // each keeps one
+		own := func(s suite.Script) bool { return s.Criterion == c.Name }
+		if !slices.ContainsFunc(kept, own) {
+			kept = append(kept, w.suite.Scripts[slices.IndexFunc(w.suite.Scripts, own)])
+		}
+	}
+	w.suite.Scripts = kept
+	return nil
+}

@@ -1,0 +1,513 @@
+package suites
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/game/grid"
+	"durchgang/core/mistake"
+	"durchgang/core/suite"
+)
+
+// gridWriter writes suites for games on a board with lines.
+type gridWriter struct {
+	*writer
+	r               *grid.Rules
+	rows, cols      int
+	drawn           *steps // a game without a line, where one was found
+	line, completes string // how a line is called, and what completing it does
+}
+
+// line is one line of cells on a board.
+type gridLine struct {
+	from  game.Cell
+	d     [2]int // down and right
+	cells []game.Cell
+}
+
+// The directions of lines, with how they are called.
+var directions = []struct {
+	d    [2]int
+	name string
+}{
+	{[2]int{0, 1}, "row"}, {[2]int{1, 0}, "column"}, {[2]int{1, 1}, "diagonal down"}, {[2]int{-1, 1}, "diagonal up"},
+}
+
+func writeGrid(w *writer, r *grid.Rules, leads []mistake.Lead) {
+	rows, cols := r.Shape()
+	g := &gridWriter{writer: w, r: r, rows: rows, cols: cols, line: fmt.Sprintf("%s in a line", words(r.Run())), completes: "wins"}
+	if r.Misere() {
+		g.completes = "loses"
+	}
+	g.marks()
+	g.lines()
+	g.ends(leads)
+	g.refusals()
+	g.after()
+}
+
+// words is a small number in words.
+func words(n int) string {
+	list := []string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"}
+	if n < len(list) {
+		return list[n]
+	}
+	return fmt.Sprint(n)
+}
+
+// marks are the criteria of where marks go and whose they are.
+func (g *gridWriter) marks() {
+	place, name := "A mark goes where it was put", "a mark in every row and column"
+	if g.r.Gravity() {
+		place, name = "A mark falls to the lowest free cell of its column", "a mark in every column"
+	}
+	g.criterion("marks", place, 2, suite.Mark, suite.Legal)
+	cells := g.cells()
+	g.add(name+", from the top left", g.quiet(cells))
+	slices.Reverse(cells)
+	g.add(name+", from the bottom right", g.quiet(cells))
+	if g.r.Gravity() {
+		for _, col := range []int{0, g.cols - 1} {
+			s := g.play("")
+			for range g.rows {
+				s.move(g.at(0, col))
+			}
+			g.add(fmt.Sprintf("column %s to its top", letter(col)), s)
+		}
+	}
+	g.criterion("turns", fmt.Sprintf("The players take turns, %s begins", g.rules.PlayerName(game.First)), 1, suite.Turns)
+	slices.SortStableFunc(cells, func(a, b game.Cell) int { return int(a.Row+2*a.Col)%3 - int(b.Row+2*b.Col)%3 })
+	s := g.quiet(cells)
+	if n := min(len(s.list), 6); n > 0 {
+		g.add("moves of both players in turn", g.play("").move(moves(s.list[:n])...))
+	}
+}
+
+func moves(list []suite.Step) (moves []game.Move) {
+	for _, s := range list {
+		moves = append(moves, s.Move)
+	}
+	return moves
+}
+
+// cells are all of the board, so that every row and column comes early.
+func (g *gridWriter) cells() []game.Cell {
+	var cells []game.Cell
+	n := max(g.rows, g.cols)
+	for shift := range n {
+		for i := range n {
+			row, col := i, (i+shift)%n
+			if row < g.rows && col < g.cols {
+				cells = append(cells, game.Cell{Row: int16(row), Col: int16(col)})
+			}
+		}
+	}
+	return cells
+}
+
+// at is the move that puts a mark at a cell, or lets it fall in its column.
+func (g *gridWriter) at(row, col int) game.Move {
+	if g.r.Gravity() {
+		row = 0
+	}
+	return game.Move{Cell: game.Cell{Row: int16(row), Col: int16(col)}}
+}
+
+func (g *gridWriter) to(c game.Cell) game.Move { return g.at(int(c.Row), int(c.Col)) }
+
+// mostQuiet bounds a script that only puts marks.
+const mostQuiet = 30
+
+// quiet puts marks at cells in their order, as long as they end nothing; those that would are left out.
+func (g *gridWriter) quiet(cells []game.Cell) *steps {
+	s := g.play("")
+	for _, c := range cells {
+		if len(s.list) == mostQuiet {
+			break
+		}
+		if m := g.to(c); g.goesOn(s, m) {
+			s.move(m)
+		}
+	}
+	return s
+}
+
+// goesOn reports whether a move is legal and ends nothing.
+func (g *gridWriter) goesOn(s *steps, m game.Move) bool {
+	if s.over() {
+		return false
+	}
+	pos := s.pos.Clone()
+	return !refuses(g.rules, pos, m) && !pos.Result().Over()
+}
+
+// allLines are the lines of a direction that fit the board.
+func (g *gridWriter) allLines(d [2]int) []gridLine {
+	var list []gridLine
+	for row := range g.rows {
+		for col := range g.cols {
+			l := gridLine{from: game.Cell{Row: int16(row), Col: int16(col)}, d: d}
+			for k := range g.r.Run() {
+				c := game.Cell{Row: int16(row + k*d[0]), Col: int16(col + k*d[1])}
+				if !c.Inside(g.rows, g.cols) {
+					break
+				}
+				l.cells = append(l.cells, c)
+			}
+			if len(l.cells) == g.r.Run() {
+				list = append(list, l)
+			}
+		}
+	}
+	return list
+}
+
+// Bounds of what is tried of lines: all where the board has few, else so many of each direction.
+const (
+	fewLines     = 10
+	perDirection = 5
+)
+
+// mostRows is up to how many rows or columns each gets a line of its own.
+const mostRows = 26
+
+// chosen are the lines of a direction that scripts complete: one in each row or column, else the first, the last and some between.
+func (g *gridWriter) chosen(d [2]int, all int) (chosen []gridLine) {
+	list := g.allLines(d)
+	if all <= fewLines || len(list) <= perDirection {
+		return list
+	}
+	along := map[[2]int]func(l gridLine) (int, int){
+		{0, 1}: func(l gridLine) (int, int) { return int(l.from.Row), int(l.from.Col) },
+		{1, 0}: func(l gridLine) (int, int) { return int(l.from.Col), int(l.from.Row) },
+	}[d]
+	if along != nil && max(g.rows, g.cols) <= mostRows {
+		for _, l := range list {
+			if which, from := along(l); from == which%(g.shift(d)) {
+				chosen = append(chosen, l)
+			}
+		}
+		return chosen
+	}
+	at := []int{0, len(list) - 1, len(list) / 2, len(list) / 4, 3 * len(list) / 4}
+	slices.Sort(at)
+	for _, i := range slices.Compact(at) {
+		chosen = append(chosen, list[i])
+	}
+	return chosen
+}
+
+// shift is in how many places a line can begin in its row or column.
+func (g *gridWriter) shift(d [2]int) int {
+	if d[0] == 0 {
+		return g.cols - g.r.Run() + 1
+	}
+	return g.rows - g.r.Run() + 1
+}
+
+// lines is the criterion of lines: of each direction, of both players, at the ends and in the middle.
+func (g *gridWriter) lines() {
+	all := 0
+	for _, dir := range directions {
+		all += len(g.allLines(dir.d))
+	}
+	title := strings.ToUpper(g.line[:1]) + g.line[1:] + " " + g.completes + ", whoever owns it"
+	g.criterion("lines", title, 5, suite.Win)
+	turn := 0
+	for _, dir := range directions {
+		for _, l := range g.chosen(dir.d, all) {
+			players := []game.Player{game.First, game.Second}
+			if all > fewLines {
+				players = players[turn%2 : turn%2+1]
+			}
+			for _, p := range players {
+				turn++
+				last := l.cells[len(l.cells)-1]
+				if s := g.complete(l, p, last); s != nil {
+					g.add(fmt.Sprintf("%s from %s, %s", dir.name, g.name(l.from), g.rules.PlayerName(p)), s)
+				}
+			}
+		}
+	}
+	for _, dir := range directions {
+		list := g.allLines(dir.d)
+		if len(list) == 0 || g.r.Run() < 3 {
+			continue
+		}
+		l := list[len(list)/2]
+		for i, where := range []string{"at its beginning", "in its middle"} {
+			if s := g.complete(l, game.First, l.cells[i*g.r.Run()/2]); s != nil {
+				g.add(fmt.Sprintf("%s from %s, completed %s", dir.name, g.name(l.from), where), s)
+			}
+		}
+	}
+}
+
+func letter(col int) string { return string(rune('a' + col)) }
+
+func (g *gridWriter) name(c game.Cell) string { return c.String() }
+
+// tries are how many games are tried for a line.
+const tries = 60
+
+// complete plays a game in which a player completes a line with a cell of it, and with nothing before. It is nil
+// where none was found.
+func (g *gridWriter) complete(l gridLine, p game.Player, last game.Cell) *steps {
+	var best *steps
+	for try := 0; try < tries && (best == nil || try < tries/4); try++ {
+		if s := g.tryLine(l, p, last); s != nil && (best == nil || len(s.list) < len(best.list)) {
+			best = s
+		}
+	}
+	return best
+}
+
+// tryLine plays one such game: the player takes the cells of the line, the other one cells elsewhere, and where marks
+// fall both fill what is below.
+func (g *gridWriter) tryLine(l gridLine, p game.Player, last game.Cell) *steps {
+	s := g.play("")
+	own := 0
+	for !s.over() {
+		pos := s.pos.(*grid.Position)
+		wanted := func(c game.Cell) bool {
+			return pos.Mover == p && slices.Contains(l.cells, c) && (c != last || own == len(l.cells)-1)
+		}
+		free := g.landing(pos)
+		m, found := free.first(g, wanted)
+		if found {
+			own++
+		}
+		if !found {
+			under := func(c game.Cell) bool { return g.below(l, c) && g.goesOn(s, g.to(c)) }
+			m, found = free.first(g, under)
+		}
+		if !found {
+			m, found = free.first(g, func(c game.Cell) bool { return !slices.Contains(l.cells, c) && g.goesOn(s, g.to(c)) })
+		}
+		if !found {
+			return nil
+		}
+		s.move(m)
+	}
+	result := s.pos.Result()
+	if s.wrong || result.Outcome != game.Won || (result.Winner == p) == g.r.Misere() || own != len(l.cells) {
+		return nil
+	}
+	return s
+}
+
+// landings are the cells where a mark can come to lie, in any order.
+type landings []game.Cell
+
+func (g *gridWriter) landing(pos *grid.Position) (list landings) {
+	for _, m := range g.r.Candidates(pos, nil) {
+		if c, refusal := g.r.Land(pos, m.Cell); refusal == game.Accepted {
+			list = append(list, c)
+		}
+	}
+	g.random.Shuffle(len(list), func(i, k int) { list[i], list[k] = list[k], list[i] })
+	return list
+}
+
+// first is the move to the first cell that fits.
+func (l landings) first(g *gridWriter, fits func(game.Cell) bool) (game.Move, bool) {
+	i := slices.IndexFunc(l, fits)
+	if i < 0 {
+		return game.Move{}, false
+	}
+	return g.to(l[i]), true
+}
+
+// below reports whether a cell lies under one of a line, where marks fall.
+func (g *gridWriter) below(l gridLine, c game.Cell) bool {
+	return g.r.Gravity() && slices.ContainsFunc(l.cells, func(target game.Cell) bool { return target.Col == c.Col && target.Row < c.Row })
+}
+
+// ends are the criteria of full boards.
+func (g *gridWriter) ends(leads []mistake.Lead) {
+	known := func(outcome game.Outcome) (list []*steps) {
+		for _, lead := range leads {
+			if s := g.play("").move(lead.Moves...); s.over() && !s.wrong && s.pos.Result().Outcome == outcome {
+				list = append(list, s)
+			}
+		}
+		if len(list) > 0 {
+			return list
+		}
+		for range 3 {
+			if s := g.full(outcome); s != nil {
+				list = append(list, s)
+			}
+		}
+		return list
+	}
+	g.criterion("last-cell", fmt.Sprintf("A line on the last free cell %s", g.completes), 2, suite.Win)
+	for _, s := range known(game.Won) {
+		g.add("a line on the last free cell", s)
+	}
+	g.criterion("draw", "A full board without a line is a draw, and not before", 2, suite.Draw)
+	for _, s := range known(game.Drawn) {
+		if g.drawn == nil {
+			g.drawn = s
+		}
+		g.add("a full board without a line", s)
+	}
+}
+
+// mostFull bounds the boards that are filled, in moves.
+const mostFull = 20_000
+
+// full fills the board and ends with an outcome on its last cell: at random, and by a pattern in which lines are short. It is nil
+// where no such game was found.
+func (g *gridWriter) full(outcome game.Outcome) *steps {
+	for try := 0; try*g.rows*g.cols < mostFull; try++ {
+		s, pattern := g.play(""), g.random.IntN(4)
+		for !s.over() {
+			pos := s.pos.(*grid.Position)
+			free := g.landing(pos)
+			lastOne := len(s.list) == g.rows*g.cols-1
+			goesOn := func(c game.Cell) bool { return lastOne || g.goesOn(s, g.to(c)) }
+			m, found := free.first(g, func(c game.Cell) bool {
+				return (outcome != game.Won || try%2 == 1) && g.pattern(c, pattern) == int(pos.Mover) && goesOn(c)
+			})
+			if !found {
+				m, found = free.first(g, goesOn)
+			}
+			if !found {
+				break
+			}
+			s.move(m)
+		}
+		if s.over() && !s.wrong && s.pos.Result().Outcome == outcome && len(s.list) == g.rows*g.cols {
+			return s
+		}
+	}
+	return nil
+}
+
+// pattern is whose a cell is in a board on which lines are at most two long.
+func (g *gridWriter) pattern(c game.Cell, kind int) int {
+	row, col := int(c.Row), int(c.Col)
+	if kind >= 2 {
+		row, col = col, row
+	}
+	return (col/2+row+kind)%2 + 1
+}
+
+// refusals are the criteria of moves and lines that are not possible.
+func (g *gridWriter) refusals() {
+	mid := func() *steps { return g.play("").move(g.at(g.rows/2, g.cols/2)) }
+	elsewhere := g.at(g.rows-1, (g.cols/2+1)%g.cols)
+	if g.r.Gravity() {
+		g.criterion("full", "A full column is refused", 2, suite.TakenCell)
+		for _, col := range []int{0, g.cols - 1, g.cols / 2} {
+			s := g.play("")
+			for range g.rows {
+				s.move(g.at(0, col))
+			}
+			g.add("column "+letter(col), s.refused(g.at(0, col)).move(g.at(0, (col+1)%g.cols)))
+		}
+	} else {
+		g.criterion("taken", "A taken cell is refused", 2, suite.TakenCell)
+		g.add("the other player's cell", mid().refused(g.at(g.rows/2, g.cols/2)).move(elsewhere))
+		for _, c := range [][2]int{{0, 0}, {g.rows - 1, g.cols - 1}, {0, g.cols - 1}} {
+			s := g.play("").move(g.at(c[0], c[1]), g.at(g.rows/2, (g.cols-1)/2)).refused(g.at(c[0], c[1]))
+			g.add("one's own cell, "+g.name(game.Cell{Row: int16(c[0]), Col: int16(c[1])}), s.move(elsewhere))
+		}
+	}
+	title := "A cell off the board is refused"
+	offs := []struct {
+		title    string
+		row, col int
+	}{{"the column before a", 0, -1}, {"the column after the last", 0, g.cols}}
+	if g.r.Gravity() {
+		title = "A column off the board is refused"
+	} else {
+		offs = append(offs, []struct {
+			title    string
+			row, col int
+		}{
+			{"row 0", -1, g.cols / 2}, {"the row after the last", g.rows, g.cols / 2}, {"off by one on both axes", g.rows, g.cols},
+			{"row 0 at the last column", -1, g.cols - 1}, {"the column before a in the last row", g.rows - 1, -1},
+		}...)
+	}
+	g.criterion("range", title, 2, suite.Range)
+	for _, off := range offs {
+		g.add(off.title, mid().refused(g.at(off.row, off.col)).move(elsewhere))
+		g.add(off.title+", at once", g.play("").refused(g.at(off.row, off.col)).move(elsewhere))
+	}
+	g.criterion("text", "A line that is no move is refused", 1, suite.Text)
+	for _, line := range [][2]string{{"letters", "abc"}, {"an empty line", ""}, {"blanks", "   "}, {"a long line", strings.Repeat("x", 80)}} {
+		g.add(line[0], mid().text(line[1]).move(elsewhere))
+	}
+	g.criterion("kept", "After a refused move the same player is to move", 1, suite.TurnKept)
+	g.add("turn kept after a move off the board", mid().refused(g.at(0, g.cols)).move(elsewhere).move(g.free(mid().move(elsewhere))...))
+	g.add("turn kept after text", mid().text("hello").move(elsewhere).move(g.free(mid().move(elsewhere))...))
+	if g.r.Gravity() {
+		s := g.play("")
+		for range g.rows {
+			s.move(g.at(0, 0))
+		}
+		g.add("turn kept after a full column", s.refused(g.at(0, 0)).move(g.at(0, 1)))
+	} else {
+		taken := mid().refused(g.at(g.rows/2, g.cols/2)).move(elsewhere)
+		g.add("turn kept after a taken cell", taken.move(g.free(mid().move(elsewhere))...))
+	}
+}
+
+// free is a move that goes on, where there is one.
+func (g *gridWriter) free(s *steps) []game.Move {
+	for _, c := range g.cells() {
+		if m := g.to(c); g.goesOn(s, m) {
+			return []game.Move{m}
+		}
+	}
+	return nil
+}
+
+// after are the criteria of the end and of another game.
+func (g *gridWriter) after() {
+	wins := map[game.Player]*steps{}
+	for _, p := range []game.Player{game.First, game.Second} {
+		for _, dir := range directions {
+			if list := g.allLines(dir.d); len(list) > 0 && wins[p] == nil {
+				wins[p] = g.complete(list[0], p, list[0].cells[len(list[0].cells)-1])
+			}
+		}
+	}
+	g.criterion("end", "Nothing is played after the end", 1, suite.AfterEnd)
+	for _, p := range []game.Player{game.First, game.Second} {
+		if won := wins[p]; won != nil {
+			s := won.copy()
+			s.refused(g.left(s, 2)...)
+			g.add(fmt.Sprintf("moves after %s has completed a line", g.rules.PlayerName(p)), s)
+		}
+	}
+	g.criterion("again", "Another game starts with an empty board", 1, suite.NewGame)
+	if g.r.Scored() {
+		g.open.Claims = append(g.open.Claims, suite.Score)
+	}
+	g.keeps()
+	for _, p := range []game.Player{game.First, game.Second} {
+		if won := wins[p]; won != nil {
+			s := won.copy().again()
+			g.add(fmt.Sprintf("the same game twice, ended by %s", g.rules.PlayerName(p)), s.move(moves(won.list)...))
+		}
+	}
+	if g.drawn != nil && wins[game.First] != nil {
+		g.add("a line after a draw", g.drawn.copy().again().move(moves(wins[game.First].list)...))
+	}
+}
+
+// left are moves to cells that are free still.
+func (g *gridWriter) left(s *steps, n int) (list []game.Move) {
+	pos := s.pos.(*grid.Position)
+	for _, m := range g.r.Candidates(pos, nil) {
+		if _, refusal := g.r.Land(pos, m.Cell); refusal == game.Accepted && len(list) < n {
+			list = append(list, m)
+		}
+	}
+	return list
+}

@@ -1,0 +1,173 @@
+package suites
+
+import (
+	"cmp"
+	"errors"
+	"fmt"
+	"slices"
+
+	"durchgang/core/game"
+	"durchgang/core/game/battleship"
+	"durchgang/core/game/blackjack"
+	"durchgang/core/game/grid"
+	"durchgang/core/game/hangman"
+	"durchgang/core/mistake"
+	"durchgang/core/mistakes"
+	"durchgang/core/suite"
+)
+
+// For returns the suite for a variant, and its text: the one that ships with Durchgang, or one that is written for it. Where
+// own is set it is the one for programs that make the hidden set-up themselves, which is for another variant where
+// what they set up cannot be told in this one.
+func For(rules game.Rules, own bool, games game.Registry) (*suite.Suite, string, error) {
+	s, text, err := suite.ShippedFor(rules, own, games)
+	if err == nil || own {
+		return s, text, err
+	}
+	w, err := Write(rules, Options{})
+	if err != nil {
+		return nil, "", err
+	}
+	text = w.Suite.String()
+	s, err = suite.Parse("suite for "+string(rules.Variant()), text, games)
+	return s, text, err
+}
+
+// Options of a suite that is written.
+type Options struct {
+	// Short takes only the scripts that are needed to catch every mistake and tell each two apart, as far as the suite
+	// does; for slow programs and pages.
+	Short bool
+
+	// Without are names of criteria to leave out.
+	Without []string
+
+	// Total is the sum of the points, in whole points; 0 for the usual 20.
+	Total int
+}
+
+// Written is a suite with what is open.
+type Written struct {
+	Suite *suite.Suite
+	Holes []suite.Hole // mistakes that no script shows, or two that none tells apart, with the reason
+}
+
+// usualTotal is the sum of the points of a suite, in points.
+const usualTotal = 20
+
+// ErrNoGame means that no suite can be written for a game.
+var ErrNoGame = errors.New("no suite can be written for this game")
+
+// Write writes a suite for a variant. The error says which option does not fit.
+func Write(rules game.Rules, o Options) (Written, error) {
+	w, known := newWriter(rules), mistakes.For(rules)
+	switch r := rules.(type) {
+	case *grid.Rules:
+		writeGrid(w, r, known.Leads)
+	case *hangman.Rules:
+		writeHangman(w, r)
+	case *battleship.Rules:
+		writeBattleship(w, r)
+	case *blackjack.Rules:
+		writeBlackjack(w, r)
+	default:
+		return Written{}, fmt.Errorf("%s: %w", rules.Variant(), ErrNoGame)
+	}
+	if err := w.leaveOut(o.Without); err != nil {
+		return Written{}, err
+	}
+	holes, err := w.close(known)
+	if err != nil {
+		return Written{}, err
+	}
+	if o.Short {
+		if err := w.shorten(known); err != nil {
+			return Written{}, err
+		}
+	}
+	if err := w.scale(cmp.Or(o.Total, usualTotal)); err != nil {
+		return Written{}, err
+	}
+	w.publish()
+	return Written{w.suite, holes}, nil
+}
+
+// leaveOut takes criteria away, with their scripts.
+func (w *writer) leaveOut(names []string) error {
+	for _, name := range names {
+		if _, there := w.suite.Criterion(name); !there {
+			var known []string
+			for _, c := range w.suite.Criteria {
+				known = append(known, c.Name)
+			}
+			return fmt.Errorf("there is no criterion %q to leave out; there are %v", name, known)
+		}
+	}
+	w.drop(func(c suite.Criterion) bool { return slices.Contains(names, c.Name) })
+	if len(w.suite.Criteria) == 0 {
+		return errors.New("no criterion is left")
+	}
+	return nil
+}
+
+func (w *writer) drop(is func(suite.Criterion) bool) {
+	gone := func(s suite.Script) bool {
+		c, _ := w.suite.Criterion(s.Criterion)
+		return is(c)
+	}
+	w.suite.Scripts = slices.DeleteFunc(w.suite.Scripts, gone)
+	w.suite.Criteria = slices.DeleteFunc(w.suite.Criteria, is)
+}
+
+// scale makes the points a total, in whole points where there are as many as criteria: they stay in proportion, and
+// what is left goes to the criteria with most points.
+func (w *writer) scale(total int) error {
+	if total < 1 || total > 1000 {
+		return fmt.Errorf("the total is from 1 to 1000 points, and not %d", total)
+	}
+	sum := w.suite.Total()
+	unit := suite.Points(100)
+	if total < len(w.suite.Criteria) {
+		unit = 25
+	}
+	if suite.Points(total*100) < unit*suite.Points(len(w.suite.Criteria)) {
+		return fmt.Errorf("%d criteria need a total of at least %d points", len(w.suite.Criteria), (len(w.suite.Criteria)+3)/4)
+	}
+	list := w.suite.Criteria
+	left := suite.Points(total * 100)
+	for i := range list {
+		list[i].Points = max(unit, list[i].Points*suite.Points(total*100)/sum/unit*unit)
+		left -= list[i].Points
+	}
+	order := make([]int, len(list))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(a, b int) int { return int(list[b].Points - list[a].Points) })
+	for n := 0; left != 0; n++ {
+		c := &list[order[n%len(order)]]
+		switch {
+		case left > 0:
+			c.Points, left = c.Points+unit, left-unit
+		case c.Points > unit:
+			c.Points, left = c.Points-unit, left+unit
+		}
+	}
+	return nil
+}
+
+// publish makes the first script of each criterion one that students may see.
+func (w *writer) publish() {
+	met := map[string]bool{}
+	for i := range w.suite.Scripts {
+		s := &w.suite.Scripts[i]
+		s.Public = !met[s.Criterion]
+		met[s.Criterion] = true
+	}
+}
+
+// bounds of the search for what closes holes are small, so that a suite is there within seconds: the larger the board, the fewer games.
+func bounds(rules game.Rules) mistake.Bounds {
+	rows, cols := rules.Shape()
+	return mistake.Bounds{Moves: 120_000, Games: min(120, max(12, 5000/max(1, rows*cols)))}
+}
