@@ -21,7 +21,7 @@ func Shipped(v game.Variant, games game.Registry) (*Suite, string, error) {
 	name := "shipped/" + strings.ReplaceAll(string(v), ":", ",") + ".suite"
 	text, err := shipped.ReadFile(name)
 	if err != nil {
-		return nil, "", fmt.Errorf("no suite comes with Durchgang for %s: write one (docs/scripts.md) and pass it with --suite", v)
+		return nil, "", fmt.Errorf("no suite ships with Durchgang for %s", v)
 	}
 	s, err := Parse(name, string(text), games)
 	return s, string(text), err

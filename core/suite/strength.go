@@ -39,6 +39,9 @@ type Hole struct {
 	Note     string   `json:"note,omitempty"`
 }
 
+// Nowhere is the note of a hole that no script can close.
+const Nowhere = "they differ nowhere"
+
 // Measure plays every script by the reference rules and by each mistake known of the
 // suite's variant, and looks within the bounds for scripts that would close the
 // holes; with none it looks for no scripts. report is called with how many of the
@@ -106,7 +109,7 @@ func closing(known mistake.Known, untold []mistake.Pair, bounds mistake.Bounds, 
 		switch found := table.Between(p.A, p.B); {
 		case !suggest:
 		case errors.Is(found.Err, mistake.ErrSame):
-			holes[i].Note = "they differ nowhere"
+			holes[i].Note = Nowhere
 		case found.Err != nil:
 			holes[i].Note = found.Err.Error()
 		default:

@@ -1,6 +1,7 @@
 package suites
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -39,7 +40,7 @@ func (w *writer) closeWithin(known mistake.Known, within mistake.Bounds) ([]suit
 	var added [][]string // traces of the scripts that were added, by script and rules
 	for _, h := range st.Holes {
 		if h.Script == "" {
-			if h.Note != mistake.ErrSame.Error() {
+			if h.Note != suite.Nowhere {
 				open = append(open, h)
 			}
 			continue
@@ -74,24 +75,49 @@ func (w *writer) place(s *steps, rules ...game.Rules) error {
 	if err != nil {
 		return err
 	}
-	script.Criterion = w.suite.Criteria[0].Name
+	var candidates []string
 	for _, r := range rules {
 		seen, err := judge.Model(r, script, moments)
 		if err != nil {
 			return err
 		}
 		if f := judge.JudgeScript(w.suite, suite.Script{Steps: s.list, Setup: s.setup}, moments, seen).Finding; f != nil && f.Criterion != "" {
-			script.Criterion = f.Criterion
-			break
+			candidates = append(candidates, f.Criterion)
 		}
 	}
-	script.Title = w.unused(w.about(moments))
-	at := slices.IndexFunc(w.suite.Criteria, func(c suite.Criterion) bool { return c.Name == script.Criterion })
-	if at < 0 {
-		return fmt.Errorf("there is no criterion %q for the script %q", script.Criterion, script.Title)
+	for _, c := range w.suite.Criteria {
+		candidates = append(candidates, c.Name)
 	}
+	at := slices.IndexFunc(candidates, func(name string) bool {
+		script.Criterion = name
+		return w.shows(script, moments)
+	})
+	if at < 0 {
+		return nil // no criterion is about what it shows
+	}
+	script.Title = w.unused(w.about(moments))
 	w.suite.Scripts = append(w.suite.Scripts, script)
 	return nil
+}
+
+// shows reports whether a program that keeps the rules shows in a script what its criterion is about.
+func (w *writer) shows(script suite.Script, moments []suite.Moment) bool {
+	seen, err := judge.Model(w.rules, script, moments)
+	return err == nil && judge.JudgeScript(w.suite, script, moments, seen).State == judge.Agrees
+}
+
+// showing leaves out scripts that show nothing of what their criterion is about, and criteria that are left without any.
+func (w *writer) showing() error {
+	var failed error
+	w.suite.Scripts = slices.DeleteFunc(w.suite.Scripts, func(s suite.Script) bool {
+		moments, err := s.Moments(w.rules)
+		failed = cmp.Or(failed, err)
+		return err == nil && !w.shows(s, moments)
+	})
+	w.drop(func(c suite.Criterion) bool {
+		return !slices.ContainsFunc(w.suite.Scripts, func(s suite.Script) bool { return s.Criterion == c.Name })
+	})
+	return failed
 }
 
 // about is a title that says what happens at the end of a script.

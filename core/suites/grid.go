@@ -337,7 +337,7 @@ func (g *gridWriter) ends(leads []mistake.Lead) {
 			return list
 		}
 		for range 3 {
-			if s := g.full(outcome); s != nil {
+			if s := g.full(outcome, nil); s != nil {
 				list = append(list, s)
 			}
 		}
@@ -354,21 +354,48 @@ func (g *gridWriter) ends(leads []mistake.Lead) {
 		}
 		g.add("a full board without a line", s)
 	}
+	for _, corner := range [][2]int{{0, 0}, {g.rows - 1, g.cols - 1}} {
+		c := game.Cell{Row: int16(corner[0]), Col: int16(corner[1])}
+		if g.r.Gravity() {
+			c.Row = 0
+		}
+		if s := g.full(game.Drawn, &c); s != nil {
+			g.add("a full board without a line, at last "+g.name(c), s)
+		}
+	}
+	if g.drawn != nil {
+		g.add("a full board after refused moves", g.refusedBetween(g.drawn))
+	}
+}
+
+// refusedBetween is a game with moves off the board and to taken cells between the first ones.
+func (g *gridWriter) refusedBetween(of *steps) *steps {
+	s := g.play("")
+	for i, step := range of.list {
+		s.move(step.Move)
+		if i < 3 && !s.over() {
+			s.refused(g.at(0, g.cols))
+			if !s.legal(step.Move) {
+				s.refused(step.Move)
+			}
+		}
+	}
+	return s
 }
 
 // mostFull bounds the boards that are filled, in moves.
 const mostFull = 20_000
 
-// full fills the board and ends with an outcome on its last cell: at random, and by a pattern in which lines are short. It is nil
-// where no such game was found.
-func (g *gridWriter) full(outcome game.Outcome) *steps {
+// full fills the board and ends with an outcome on its last cell, which may be said: at random, and by a pattern in which lines
+// are short. It is nil where no such game was found.
+func (g *gridWriter) full(outcome game.Outcome, last *game.Cell) *steps {
 	for try := 0; try*g.rows*g.cols < mostFull; try++ {
 		s, pattern := g.play(""), g.random.IntN(4)
 		for !s.over() {
 			pos := s.pos.(*grid.Position)
 			free := g.landing(pos)
 			lastOne := len(s.list) == g.rows*g.cols-1
-			goesOn := func(c game.Cell) bool { return lastOne || g.goesOn(s, g.to(c)) }
+			goesOn := func(c game.Cell) bool { return lastOne || (last == nil || c != *last) && g.goesOn(s, g.to(c)) }
 			m, found := free.first(g, func(c game.Cell) bool {
 				return (outcome != game.Won || try%2 == 1) && g.pattern(c, pattern) == int(pos.Mover) && goesOn(c)
 			})
@@ -497,6 +524,7 @@ func (g *gridWriter) after() {
 		}
 	}
 	if g.drawn != nil && wins[game.First] != nil {
+		g.add("a full board after a line", wins[game.First].copy().again().move(moves(g.drawn.list)...))
 		g.add("a line after a draw", g.drawn.copy().again().move(moves(wins[game.First].list)...))
 	}
 }
@@ -504,8 +532,11 @@ func (g *gridWriter) after() {
 // left are moves to cells that are free still.
 func (g *gridWriter) left(s *steps, n int) (list []game.Move) {
 	pos := s.pos.(*grid.Position)
-	for _, m := range g.r.Candidates(pos, nil) {
-		if _, refusal := g.r.Land(pos, m.Cell); refusal == game.Accepted && len(list) < n {
+	for _, c := range g.cells() {
+		if g.r.Gravity() {
+			c.Row = 0
+		}
+		if m := g.to(c); len(list) < n && pos.At(c) == game.Nobody && !slices.Contains(list, m) {
 			list = append(list, m)
 		}
 	}

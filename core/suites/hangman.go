@@ -128,7 +128,7 @@ func (h *hangmanWriter) ends() {
 		all := wrong(usualWord, h.lives)
 		h.add(n+" between right ones", h.word(usualWord).guess("b"+all[:h.lives/2]+"al"+all[h.lives/2:]))
 		if h.lives > 1 {
-			h.add("one life left, and a letter that is right", h.word(usualWord).guess(all[:h.lives-1]+"ba"))
+			h.add("one life left, and a letter that is right", h.word(usualWord).guess(all[:h.lives-1]+"ba"+all[h.lives-1:]))
 		}
 		h.criterion("told", "The word is told after a loss", 1, suite.Word)
 		h.add("lost at once", h.word(usualWord).guess(all))

@@ -49,7 +49,7 @@ type Options struct {
 // Written is a suite with what is open.
 type Written struct {
 	Suite *suite.Suite
-	Holes []suite.Hole // mistakes that no script shows, or two that none tells apart, with the reason
+	Holes []suite.Hole // never nil: mistakes that no script shows, or two that none tells apart, with the reason
 }
 
 // usualTotal is the sum of the points of a suite, in points.
@@ -73,6 +73,9 @@ func Write(rules game.Rules, o Options) (Written, error) {
 	default:
 		return Written{}, fmt.Errorf("%s: %w", rules.Variant(), ErrNoGame)
 	}
+	if err := w.showing(); err != nil {
+		return Written{}, err
+	}
 	if err := w.leaveOut(o.Without); err != nil {
 		return Written{}, err
 	}
@@ -89,7 +92,7 @@ func Write(rules game.Rules, o Options) (Written, error) {
 		return Written{}, err
 	}
 	w.publish()
-	return Written{w.suite, holes}, nil
+	return Written{w.suite, append([]suite.Hole{}, holes...)}, nil
 }
 
 // leaveOut takes criteria away, with their scripts.

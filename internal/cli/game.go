@@ -104,7 +104,7 @@ func wrapped(s string) string {
 
 func printGuideCriteria(w io.Writer, g guide.Guide) {
 	if len(g.Criteria) == 0 {
-		fmt.Fprintf(w, "No suite ships for this variant; `durchgang suite generate %s` writes one.\n", g.Variant)
+		fmt.Fprintf(w, "The suite for this variant is written when it is used; `durchgang suite write %s` prints it.\n", g.Variant)
 		return
 	}
 	t := newTable(w)

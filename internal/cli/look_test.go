@@ -20,12 +20,12 @@ func TestLookingCommands(t *testing.T) {
 	}{
 		{"the games", []string{"game", "list"}, []string{"battleship", "Blackjack"}, []string{`"name": "hangman"`}},
 		{"one game", []string{"game", "show", "hangman"}, []string{"wrong guesses until the game is lost", "Blanks and signs are shown", "first-only"}, []string{`"criteria"`, `"student"`}},
-		{"a variant without a suite", []string{"game", "show", "connect-four:rows=5"}, []string{"suite generate connect-four:rows=5"}, []string{`"criteria": []`}},
+		{"a variant without a suite", []string{"game", "show", "connect-four:rows=5"}, []string{"suite write connect-four:rows=5"}, []string{`"criteria": []`}},
 		{"counted positions", []string{"game", "count", "tic-tac-toe", "--plies", "9"}, []string{"127872", "46080"}, []string{`"positions": 78`}},
 		{"a game without input", []string{"game", "play", "battleship:rows=4,cols=4,fleet=2"}, []string{"the board of player 2", "player 1>"}, []string{`"to_move": "player 1"`, `"setup": "first=`}},
 		{"a suite", []string{"suite", "show", "blackjack", "--script", "22"}, []string{"the player: bust"}, []string{`"criterion": "bust"`}},
 		{"a weak suite", []string{"suite", "strength", weak}, []string{"overwrites", "a1 !a1 (the shortest)"}, []string{`"holes"`, `"a1 !a1"`}},
-		{"a small suite", []string{"suite", "generate", "tic-tac-toe:rows=1,cols=4,run=2"}, []string{"game tic-tac-toe:cols=4,rows=1,run=2", "criterion rules"}, []string{`"scripts"`}},
+		{"a suite for a variant", []string{"suite", "write", "tic-tac-toe:rows=1,cols=4,run=2", "--short", "--without", "text"}, []string{"game tic-tac-toe:cols=4,rows=1,run=2", "criterion lines"}, []string{`"scripts"`, `"holes": [`}},
 		{"the languages", []string{"toolchain", "list"}, []string{"Pascal", "*.rb"}, []string{`"missing": []`}},
 		{"a transcript", []string{"phrasebook", "check", "--transcript", transcript}, []string{"part of a board", "O to move", "4 of 5 lines are understood"}, []string{`"says": []`}},
 	}

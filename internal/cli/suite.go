@@ -15,6 +15,7 @@ import (
 	"durchgang/core/mistake"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
+	"durchgang/core/suites"
 )
 
 func suiteCommand(o *options) *cobra.Command {
@@ -22,11 +23,11 @@ func suiteCommand(o *options) *cobra.Command {
 		Use: "suite", Short: "Suites: what their scripts do and catch",
 		Example: "  durchgang suite show tic-tac-toe\n  durchgang suite strength mine.suite",
 	}
-	c.AddCommand(suiteShowCommand(o), suiteStrengthCommand(o), suiteGenerateCommand(o))
+	c.AddCommand(suiteShowCommand(o), suiteStrengthCommand(o), suiteWriteCommand(o))
 	return c
 }
 
-// readSuite reads a suite's file, or takes the one that ships for a game.
+// readSuite reads a suite's file, or takes the one for a game.
 func readSuite(name string) (*suite.Suite, error) {
 	if _, err := os.Stat(name); err == nil {
 		text, err := readText(name)
@@ -39,7 +40,7 @@ func readSuite(name string) (*suite.Suite, error) {
 	if err != nil {
 		return nil, &exitError{exitInput, fmt.Errorf("%q is neither a file nor a game: %w", name, err)}
 	}
-	s, _, err := suite.Shipped(rules.Variant(), games.All())
+	s, _, err := suites.For(rules, false, games.All())
 	if err != nil {
 		return nil, &exitError{exitInput, err}
 	}
@@ -182,30 +183,39 @@ func printStrength(w io.Writer, s *suite.Suite, st suite.Strength) {
 	}
 }
 
-func suiteGenerateCommand(o *options) *cobra.Command {
-	return &cobra.Command{
-		Use:   "generate GAME",
-		Short: "Write a small suite that catches every known mistake of a game",
-		Long: `Write a small suite that catches every known mistake of a game and tells apart every
-two that differ. It has one criterion; give its scripts the criteria of your own.`,
-		Example: "  durchgang suite generate tic-tac-toe > mine.suite\n  durchgang suite generate connect-four:rows=4,cols=5,run=3",
-		Args:    exactly("a GAME"),
+func suiteWriteCommand(o *options) *cobra.Command {
+	var options suites.Options
+	c := &cobra.Command{
+		Use:   "write GAME",
+		Short: "Write a suite for any variant of a game",
+		Long: `Write a suite for any variant of a game: criteria with points, and scripts that catch the
+known mistakes and tell each two of them apart. Edit it, and pass it with --suite.
+Mistakes that it does not catch, within the bounds of a short search, are listed.
+"try" and assignments use the same suite where none is given.`,
+		Example: `  durchgang suite write connect-four:rows=5,cols=6 > mine.suite
+  durchgang suite write hangman:lives=8 --short --without unicode --total 12`,
+		Args: exactly("a GAME"),
 		RunE: func(c *cobra.Command, args []string) error {
 			rules, err := games.All().Rules(args[0])
 			if err != nil {
 				return err
 			}
-			s, missed, err := suite.Generate(mistakes.For(rules), mistake.Usual, searching(c.ErrOrStderr()))
+			written, err := suites.Write(rules, options)
 			if err != nil {
 				return &exitError{exitInput, err}
 			}
-			for _, name := range missed {
-				fmt.Fprintf(c.ErrOrStderr(), "no sequence was found for %s\n", name)
+			for _, h := range written.Holes {
+				fmt.Fprintf(c.ErrOrStderr(), "open: %s: %s\n", strings.Join(h.Mistakes, " and "), h.Note)
 			}
-			answer := map[string]any{"suite": s.String(), "scripts": len(s.Scripts), "missed": missed}
+			s := written.Suite
+			answer := map[string]any{"suite": s.String(), "scripts": len(s.Scripts), "holes": written.Holes}
 			return o.answer(c, answer, nil, func(w io.Writer) { fmt.Fprint(w, s) })
 		},
 	}
+	c.Flags().BoolVar(&options.Short, "short", false, "only the scripts that are needed, for slow programs and pages")
+	c.Flags().StringSliceVar(&options.Without, "without", nil, "criteria to leave out, by name, with commas")
+	c.Flags().IntVar(&options.Total, "total", 0, "sum of the points; 20 if not given")
+	return c
 }
 
 // searching shows a progress bar on a terminal, from the first report until all is

@@ -18,6 +18,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
+	"durchgang/core/suites"
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
@@ -254,7 +255,7 @@ func readScripts(variant, file string, own bool) (*suite.Suite, error) {
 		if err != nil {
 			return nil, err
 		}
-		s, _, err := suite.ShippedFor(rules, own, games.All())
+		s, _, err := suites.For(rules, own, games.All())
 		if err != nil {
 			return nil, &record.InputError{Field: "game", Err: err}
 		}

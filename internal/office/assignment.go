@@ -10,6 +10,7 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/suite"
+	"durchgang/core/suites"
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
@@ -58,7 +59,7 @@ func (d Form) check(c record.Course) (record.Assignment, error) {
 	if shipped {
 		own := a.Suite == OwnSuite
 		var s *suite.Suite
-		if s, a.Suite, err = suite.ShippedFor(rules, own, games.All()); err != nil {
+		if s, a.Suite, err = suites.For(rules, own, games.All()); err != nil {
 			return a, &record.InputError{Field: "suite", Err: err}
 		}
 		if own {

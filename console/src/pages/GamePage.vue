@@ -67,7 +67,8 @@ function choose(variant: string) {
           </tbody>
         </table>
         <p v-else class="quiet mb-0">
-          No suite ships for these parameters. <code>durchgang suite generate {{ guide.variant }}</code> writes one.
+          The suite for these parameters is written when an assignment uses them.
+          <code>durchgang suite write {{ guide.variant }}</code> prints it.
         </p>
       </section>
       <section class="panel mt-3">
