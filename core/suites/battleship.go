@@ -18,12 +18,15 @@ type seaWriter struct {
 	setup      game.Setup
 	ships      [2][][]game.Cell // of each owner, in the fleet's order
 	water      [2][]game.Cell
+	seed       uint64 // of fleets that are placed by hand
 }
 
 func writeBattleship(w *writer, r *battleship.Rules) {
 	b := &seaWriter{writer: w, r: r}
 	b.rows, b.cols = r.Shape()
 	b.setup = r.Deal(w.random)
+	for b.seed = 21; b.seed < 61 && !b.crossable(); b.seed++ { // a fleet of which the first ship can be crossed
+	}
 	pos := b.begin().pos
 	for owner := range r.Sides() {
 		at := map[game.Cell]bool{}
@@ -60,7 +63,7 @@ func (b *seaWriter) owner(n int) game.Player {
 func (b *seaWriter) begin() *steps {
 	s := b.play(b.setup)
 	if b.r.ByHand() {
-		random := rand.New(rand.NewPCG(21, 22))
+		random := rand.New(rand.NewPCG(b.seed, 22))
 		for range b.r.Sides() {
 			for _, berth := range b.r.Berths(random) {
 				s.move(placed(berth))
@@ -296,7 +299,7 @@ func (b *seaWriter) after() {
 	b.keeps()
 	s := won.copy().again()
 	if b.r.ByHand() {
-		random := rand.New(rand.NewPCG(21, 22))
+		random := rand.New(rand.NewPCG(b.seed, 22))
 		for range b.r.Sides() {
 			for _, berth := range b.r.Berths(random) {
 				s.move(placed(berth))
@@ -306,21 +309,61 @@ func (b *seaWriter) after() {
 	b.add("a second game", s.move(game.Move{Cell: ships[0][0]}))
 }
 
-// placing is the criterion of fleets that are placed by hand.
+// crossable reports whether a ship can lie across the middle of the first one with its own middle.
+func (b *seaWriter) crossable() bool {
+	first := b.r.Berths(rand.New(rand.NewPCG(b.seed, 22)))[0]
+	cells := first.Cells(b.r.ShipLengths()[0])
+	middle := cells[len(cells)/2]
+	other := b.across(first, middle).Cells(b.r.ShipLengths()[min(1, len(b.r.ShipLengths())-1)])
+	return len(other) < 3 || slices.Contains(other[1:len(other)-1], middle)
+}
+
+// across is a berth for the second ship on the board that crosses the first one at a cell.
+func (b *seaWriter) across(first battleship.Berth, at game.Cell) battleship.Berth {
+	length := b.r.ShipLengths()[min(1, len(b.r.ShipLengths())-1)]
+	for n := range length {
+		shift := (length/2 + n) % length // with its middle, if that fits
+		berth := battleship.Berth{Cell: at, Down: !first.Down}
+		if berth.Down {
+			berth.Cell.Row -= int16(shift)
+		} else {
+			berth.Cell.Col -= int16(shift)
+		}
+		if !slices.ContainsFunc(berth.Cells(length), func(c game.Cell) bool { return !c.Inside(b.rows, b.cols) }) {
+			return berth
+		}
+	}
+	return first
+}
+
+// placing is the criterion of fleets that are placed by hand. Each script goes on until all ships lie and one shot is fired, so
+// that a ship that was accepted in spite of the rules is one too many.
 func (b *seaWriter) placing() {
 	b.criterion("placing", "A ship is placed where it fits, and refused elsewhere", 2, suite.Range, suite.TakenCell, suite.Legal)
-	berths := b.r.Berths(rand.New(rand.NewPCG(21, 22)))
-	off := battleship.Berth{Cell: game.Cell{Row: int16(b.rows - 1), Col: int16(b.cols - 1)}}
-	if b.r.ShipLengths()[0] > 1 {
-		b.add("over the right edge", b.play(b.setup).refused(placed(off)).move(placed(berths[0])))
-		off.Down = true
-		b.add("over the lower edge", b.play(b.setup).refused(placed(off)).move(placed(berths[0])))
-	}
-	if len(berths) > 1 {
-		b.add("on another ship", b.play(b.setup).move(placed(berths[0])).refused(placed(battleship.Berth{Cell: berths[0].Cell})).move(placed(berths[1])))
-		b.add(
-			"across another ship",
-			b.play(b.setup).move(placed(berths[0])).refused(placed(battleship.Berth{Cell: berths[0].Cell, Down: true})).move(placed(berths[1])),
-		)
+	berths := b.r.Berths(rand.New(rand.NewPCG(b.seed, 22)))
+	edge := game.Cell{Row: int16(b.rows - 1), Col: int16(b.cols - 1)}
+	first, length := berths[0], b.r.ShipLengths()[0]
+	cells := first.Cells(length)
+	for _, wrong := range []struct {
+		title string
+		after int // ships that lie already
+		berth battleship.Berth
+	}{
+		{"over the right edge", 0, battleship.Berth{Cell: edge}}, {"over the lower edge", 0, battleship.Berth{Cell: edge, Down: true}},
+		{"on the beginning of another ship", 1, b.across(first, cells[0])},
+		{"on the middle of another ship", 1, b.across(first, cells[len(cells)/2])},
+		{"on the end of another ship", 1, b.across(first, cells[len(cells)-1])},
+		{"along another ship", 1, first},
+	} {
+		s := b.play(b.setup)
+		for range b.r.Sides() {
+			for i, berth := range b.r.Berths(rand.New(rand.NewPCG(b.seed, 22))) {
+				if i == wrong.after && s.pos.Turn() == game.First {
+					s.refused(placed(wrong.berth))
+				}
+				s.move(placed(berth))
+			}
+		}
+		b.add(wrong.title, s.move(game.Move{Cell: edge}))
 	}
 }

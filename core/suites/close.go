@@ -123,6 +123,9 @@ func (w *writer) showing() error {
 // about is a title that says what happens at the end of a script.
 func (w *writer) about(moments []suite.Moment) string {
 	last := moments[len(moments)-1]
+	if _, refused := game.Refused(last.Facts); refused {
+		return fmt.Sprintf("%s is refused as step %d", strings.TrimPrefix(w.suite.Word(last.Step), "!"), len(moments)-1)
+	}
 	var said []string
 	for _, f := range last.Facts {
 		if f.Kind != game.FactTurn && f.Kind != game.FactCell {
