@@ -196,6 +196,7 @@ func TestSoloWordings(t *testing.T) {
 		{"i _ e - _ _ e _ _ ,   _ _ .   7\n", phrase, "shown i_e-__e__, __. 7"},
 		{"***-*****, **. 7\n", phrase, "shown ___-_____, __. 7"},
 		{"********************\n", phrase, ""},
+		{"ice-cream, no. 7   6 guesses left\n", phrase, "lives 6, word"},
 	}
 	for _, tt := range tests {
 		t.Run(tt.text, func(t *testing.T) {

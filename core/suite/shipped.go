@@ -27,23 +27,6 @@ func Shipped(v game.Variant, games game.Registry) (*Suite, string, error) {
 	return s, string(text), err
 }
 
-// ShippedFor returns the suite that comes with Durchgang for a variant, and its text: where own is set
-// or there is no other, the one for programs that make the hidden set-up themselves, which is for
-// another variant where what they set up cannot be told in this one.
-func ShippedFor(rules game.Rules, own bool, games game.Registry) (*Suite, string, error) {
-	if own {
-		return shippedOwn(rules, games)
-	}
-	s, text, err := Shipped(rules.Variant(), games)
-	if err == nil {
-		return s, text, nil
-	}
-	if s, text, none := shippedOwn(rules, games); none == nil {
-		return s, text, nil
-	}
-	return nil, "", err
-}
-
 // noOwn says that programs of a variant cannot make the set-up themselves, and in which they can.
 func noOwn(rules game.Rules, games game.Registry) error {
 	if own, ok := games.OwnSetups(rules); ok {
@@ -52,9 +35,9 @@ func noOwn(rules game.Rules, games game.Registry) error {
 	return errors.New("in this variant it cannot be told what a program has set up")
 }
 
-// shippedOwn returns the suite that comes with Durchgang for programs that make the hidden set-up of a
+// ShippedOwn returns the suite that comes with Durchgang for programs that make the hidden set-up of a
 // variant themselves, and its text. The error says where there is none.
-func shippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
+func ShippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
 	v := rules.Variant()
 	name := ownName(v)
 	text, err := shipped.ReadFile(name)

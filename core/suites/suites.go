@@ -20,9 +20,12 @@ import (
 // own is set it is the one for programs that make the hidden set-up themselves, which is for another variant where
 // what they set up cannot be told in this one.
 func For(rules game.Rules, own bool, games game.Registry) (*suite.Suite, string, error) {
-	s, text, err := suite.ShippedFor(rules, own, games)
-	if err == nil || own {
-		return s, text, err
+	if own {
+		return suite.ShippedOwn(rules, games)
+	}
+	s, text, err := suite.Shipped(rules.Variant(), games)
+	if err == nil {
+		return s, text, nil
 	}
 	w, err := Write(rules, Options{})
 	if err != nil {
@@ -123,7 +126,7 @@ func (w *writer) drop(is func(suite.Criterion) bool) {
 }
 
 // scale makes the points a total, in whole points where there are as many as criteria: they stay in proportion, and
-// what is left goes to the criteria with most points.
+// what is left goes to the criteria that fall short of their share most.
 func (w *writer) scale(total int) error {
 	if total < 1 || total > 1000 {
 		return fmt.Errorf("the total is from 1 to 1000 points, and not %d", total)
@@ -138,15 +141,15 @@ func (w *writer) scale(total int) error {
 	}
 	list := w.suite.Criteria
 	left := suite.Points(total * 100)
+	order, short := make([]int, len(list)), make([]suite.Points, len(list)) // by how much each falls short of its share
 	for i := range list {
-		list[i].Points = max(unit, list[i].Points*suite.Points(total*100)/sum/unit*unit)
+		order[i] = i
+		share := list[i].Points * suite.Points(total*100) / sum
+		list[i].Points = max(unit, share/unit*unit)
+		short[i] = share - list[i].Points
 		left -= list[i].Points
 	}
-	order := make([]int, len(list))
-	for i := range order {
-		order[i] = i
-	}
-	slices.SortStableFunc(order, func(a, b int) int { return int(list[b].Points - list[a].Points) })
+	slices.SortStableFunc(order, func(a, b int) int { return int(short[b] - short[a]) })
 	for n := 0; left != 0; n++ {
 		c := &list[order[n%len(order)]]
 		switch {

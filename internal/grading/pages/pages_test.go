@@ -14,6 +14,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
+	"durchgang/core/suites"
 	"durchgang/internal/browser"
 	"durchgang/internal/channel"
 	"durchgang/internal/grading"
@@ -202,7 +203,7 @@ func TestPagesThatMakeTheSetUp(t *testing.T) {
 				t.Fatal(err)
 			}
 			grader := func(own bool) grading.Grader {
-				s, _, err := suite.ShippedFor(rules, own, games.All())
+				s, _, err := suites.For(rules, own, games.All())
 				if err != nil {
 					t.Fatal(err)
 				}

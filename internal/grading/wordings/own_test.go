@@ -106,7 +106,7 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			s, _, err := suite.ShippedFor(rules, true, games.All())
+			s, _, err := suite.ShippedOwn(rules, games.All())
 			if err != nil {
 				t.Fatal(err)
 			}
