@@ -43,9 +43,15 @@ func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
 		h.add("word-costs", "A whole word typed for a letter costs a life.",
 			"Your program punishes a guess that is no letter.", func(r *hangman.Rules) hangman.Steps { return wordCosts{r} })
 	}
-	if r.Repeats() != "costs" {
+	if r.Repeats() == "wrong" {
+		h.add("repeat-free", "A wrong letter that is guessed again costs nothing.",
+			"Your program does not count a guess that was made before.", func(r *hangman.Rules) hangman.Steps { return guessedFree{r} })
+	}
+	if r.Repeats() == "refused" || r.Repeats() == "free" {
 		h.add("repeat-costs", "A wrong letter that is guessed again costs a life again.",
 			"Your program punishes a guess that was made before.", func(r *hangman.Rules) hangman.Steps { return repeatCosts{r, false} })
+	}
+	if r.Repeats() != "costs" {
 		h.add("repeat-right-costs", "A right letter that is guessed again costs a life.",
 			"Your program punishes a right guess that was made before.", func(r *hangman.Rules) hangman.Steps { return repeatCosts{r, true} })
 	}
@@ -75,6 +81,9 @@ func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
 		{"guesses", "The letters survive into the next game: they count as guessed before."},
 		{"lives", "The lives survive into the next game."},
 	} {
+		if stale.what == "guesses" && r.Repeats() == "wrong" {
+			continue // it makes no difference
+		}
 		h.family("stale-restart", "stale-"+stale.what, stale.teacher,
 			"In your program something of one game is left in the next.", func(r *hangman.Rules) hangman.Steps { return staleWord{r, stale.what} })
 	}

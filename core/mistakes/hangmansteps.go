@@ -86,6 +86,16 @@ func (m wordCosts) Refuse(p *hangman.Position, g game.Move) game.Refusal {
 	return refusal
 }
 
+type guessedFree struct{ *hangman.Rules }
+
+// Cost charges no letter that was guessed before.
+func (m guessedFree) Cost(p *hangman.Position, again, found bool) int {
+	if again {
+		return 0
+	}
+	return m.Rules.Cost(p, again, found)
+}
+
 type repeatCosts struct {
 	*hangman.Rules
 	right bool // a right letter does

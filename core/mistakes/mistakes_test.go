@@ -37,7 +37,7 @@ var variants = []struct {
 	least int // mistakes
 }{
 	{"tic-tac-toe", 40}, {"connect-four", 50}, {"five-in-a-row", 60}, {"battleship", 28}, {"hangman", 19}, {"blackjack", 30},
-	{"tic-tac-toe:rows=1,cols=4,run=2", 20}, {"tic-tac-toe:score=yes", 45}, {"hangman:words=costs,repeat=free", 19},
+	{"tic-tac-toe:rows=1,cols=4,run=2", 20}, {"tic-tac-toe:score=yes", 45}, {"hangman:words=costs,repeat=free", 19}, {"hangman:repeat=wrong", 19},
 	{"battleship:placing=by-hand,touching=forbidden", 35}, {"battleship:sides=one,turns=40,repeat=costs", 30}, {"blackjack:min=5", 31},
 }
 

@@ -153,8 +153,10 @@ func (h *hangmanWriter) again() {
 		h.criterion("repeated", "A letter that was guessed is refused and costs nothing", 2, suite.TakenCell)
 	case "free":
 		h.criterion("repeated", "A letter that is guessed again costs nothing", 2, suite.Lives)
+	case "wrong":
+		h.criterion("repeated", "A wrong letter that is guessed again costs a life again, a right one nothing", 2, suite.Lives)
 	default:
-		h.criterion("repeated", "A wrong letter that is guessed again costs a life again", 2, suite.Lives)
+		h.criterion("repeated", "A letter that is guessed again costs a life", 2, suite.Lives)
 	}
 	h.add("a right letter again", repeat(repeat(h.word(usualWord).guess("a"), "a").guess("l"), "al").guess("n"))
 	if h.lives > 2 {

@@ -20,7 +20,7 @@ var variants = []string{
 	"connect-four:rows=5,cols=6", "connect-four:rows=4,cols=4", "connect-four:rows=5,cols=5,first=O", "connect-four:rows=8,cols=9", "connect-four:run=5,rows=8,cols=8",
 	"connect-four:line=loses", "connect-four:gravity=no", "connect-four:rows=4,cols=5,run=3", "connect-four:overline=ignored", "connect-four:score=yes",
 	"connect-four:rows=10,cols=10", "five-in-a-row:overline=ignored", "five-in-a-row:rows=9,cols=9", "five-in-a-row:rows=13,cols=13", "five-in-a-row:run=6", "five-in-a-row:rows=19,cols=19",
-	"hangman:lives=1", "hangman:lives=3", "hangman:lives=8", "hangman:lives=10", "hangman:lives=26", "hangman:repeat=free", "hangman:repeat=costs", "hangman:words=costs", "hangman:words=ends",
+	"hangman:lives=1", "hangman:lives=3", "hangman:lives=8", "hangman:lives=10", "hangman:lives=26", "hangman:repeat=free", "hangman:repeat=costs", "hangman:repeat=wrong", "hangman:words=costs", "hangman:words=ends",
 	"hangman:shown=ends", "hangman:shown=nothing", "hangman:case=different", "hangman:lives=7,repeat=costs", "hangman:lives=5,words=costs,repeat=free",
 	"battleship:rows=6,cols=6,fleet=3+2+2", "battleship:rows=8,cols=8,fleet=4+3+2", "battleship:sides=one", "battleship:sides=one,rows=5,cols=5,fleet=3+2", "battleship:touching=forbidden",
 	"battleship:repeat=costs", "battleship:shots=3", "battleship:told=hit", "battleship:turns=20", "battleship:placing=by-hand", "battleship:rows=5,cols=5,fleet=1", "battleship:rows=26,cols=26",

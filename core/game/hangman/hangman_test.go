@@ -65,6 +65,7 @@ func TestGuesses(t *testing.T) {
 		{"a letter again is refused and costs nothing", "hangman", "apple", "z z p p", "_____ 5, guessed already, _pp__ 5, guessed already"},
 		{"a letter again in the other case is the same letter", "hangman", "apple", "p P", "_pp__ 6, guessed already"},
 		{"a letter again is free", "hangman:repeat=free", "apple", "z z p p", "_____ 5, _____ 5, _pp__ 5, _pp__ 5"},
+		{"only a wrong letter costs a life again", "hangman:repeat=wrong", "apple", "z z p p", "_____ 5, _____ 4, _pp__ 4, _pp__ 4"},
 		{"a letter again costs a life, a right one too", "hangman:repeat=costs", "apple", "z z p p", "_____ 5, _____ 4, _pp__ 4, _pp__ 3"},
 		{"the last letter wins", "hangman", "aba", "a b", "a_a 6, aba 6, the guesser"},
 		{"the last life loses", "hangman:lives=2", "aba", "x y a", "___ 1, ___ 0, the hangman, game over"},

@@ -40,7 +40,7 @@ const longest = 200
 type Rules struct {
 	variant game.Variant
 	lives   int
-	repeat  string // refused, costs or free
+	repeat  string // refused, free, wrong or costs
 	words   string // refused, costs or ends
 	shown   string // signs, nothing or ends
 	folding bool   // capitals and small letters are the same
@@ -101,7 +101,7 @@ func Hangman() game.Definition {
 		Makes: "choose the word",
 		Params: []game.Param{
 			game.Number("lives", 6, 1, 26, "wrong guesses until the game is lost"),
-			game.Choice("repeat", "what guessing a letter again does", "refused", "free", "costs"),
+			game.Choice("repeat", "what guessing a letter again does; wrong when only a wrong letter costs a life again", "refused", "free", "wrong", "costs"),
 			game.Choice(
 				"words", "what guessing a wrong whole word does; refused when only letters are guessed", "refused", "costs",
 				"ends",
@@ -321,7 +321,7 @@ func (r *Rules) Cost(p *Position, again, found bool) int {
 	if r.under != nil {
 		return r.under.Cost(p, again, found)
 	}
-	if again && r.repeat == "costs" || !again && !found {
+	if again && (r.repeat == "costs" || r.repeat == "wrong" && !found) || !again && !found {
 		return 1
 	}
 	return 0
