@@ -48,7 +48,7 @@ func (t Terminal) sit(_ context.Context, spec sandbox.Spec, setup game.Setup) (s
 		}
 		return c, err
 	}
-	p := &player{Terminal: t, spec: spec, given: given}
+	p := &player{Terminal: t, spec: spec, given: given, marks: boardMarks{}}
 	p.begins, p.deals = game.Opening(t.Rules)
 	if t.Tape != nil {
 		p.console = t.Tape.play(given, t.Recorded, start)
@@ -160,7 +160,7 @@ type player struct {
 	echo    string            // of the line typed last, as such a program would print it
 	rest    rest              // how the program rests now
 	pending []string          // lines of a move that the program holds while it asks for the next
-	marks   int               // on the board shown last
+	marks   boardMarks        // on the boards shown last
 	early   []Event           // what was done at a game's start and is seen at its first move
 	now     judge.Observation
 }
@@ -312,7 +312,7 @@ func (p *player) again() {
 		p.now.Untyped, p.now.Facts = true, nil
 		return
 	}
-	p.marks = 0
+	clear(p.marks)
 	if p.now.Condition == judge.Waiting || p.now.Condition == judge.Anew {
 		p.now.Condition = judge.Asking
 	}
@@ -361,7 +361,7 @@ func (p *player) observe() {
 	p.known.Hide(p.table, p.shown, p.opening)
 	p.step.Known.Hiders = p.known.Hiders
 	facts := p.Book.Read(p.shown, p.table, p.step)
-	marks, shown := count(facts)
+	marks := marksOf(facts)
 	p.now = judge.Observation{Facts: facts, Silent: strings.TrimSpace(p.text) == "", ByTurn: !p.table.Solo}
 	if p.prompts == nil && !(p.deals && p.offers()) { // which is asked after a round that is over as it is dealt
 		p.ask(p.Book.Skeleton(p.shown.Prompt()))
@@ -380,11 +380,9 @@ func (p *player) observe() {
 	case floods:
 		p.now.Condition = judge.Flooding
 	default:
-		p.now.Condition = p.waiting(facts, shown && marks == 0 && p.marks > 1)
+		p.now.Condition = p.waiting(facts, marks.afresh(p.marks))
 	}
-	if shown {
-		p.marks = marks
-	}
+	marks.keep(p.marks)
 }
 
 // offers reports whether another game is asked for.
@@ -426,6 +424,46 @@ func (p *player) beyond(prompt string, facts []game.Fact) bool {
 		return f.Kind == game.FactResult || open > 1
 	})
 	return result && p.table.Once() && !p.deals && prompt == p.prompts[0]
+}
+
+// boardMarks is how many marks each board that is shown has, by its owner: nobody where there is one for both.
+type boardMarks map[game.Player]int
+
+func marksOf(facts []game.Fact) boardMarks {
+	marks := boardMarks{}
+	for _, f := range facts {
+		if f.Kind != game.FactCell {
+			continue
+		}
+		owner := game.Nobody
+		if f.Text != "" {
+			owner = f.Player
+		}
+		marks[owner] += 0
+		if marked(f) {
+			marks[owner]++
+		}
+	}
+	return marks
+}
+
+// afresh reports whether the boards that are shown are empty, and one of them was not before.
+func (m boardMarks) afresh(before boardMarks) bool {
+	emptied := false
+	for owner, n := range m {
+		if n > 0 {
+			return false
+		}
+		emptied = emptied || before[owner] > 1
+	}
+	return emptied
+}
+
+// keep notes the boards that are shown.
+func (m boardMarks) keep(known boardMarks) {
+	for owner, n := range m {
+		known[owner] = n
+	}
 }
 
 func count(facts []game.Fact) (marks int, shown bool) {
