@@ -37,7 +37,7 @@ func (c *Cases) Charge(d Diagnosis, verdicts []judge.ScriptVerdict, witnesses []
 			continue
 		}
 		k := blame(singles, witnesses[i])
-		if k < 0 || !charged[homes[k].criterion] || !slices.Contains(homes[k].heirs, v.Finding.Criterion) {
+		if k < 0 || !charged[homes[k].criterion] || v.Finding.Criterion == homes[k].criterion || homes[k].broken[v.Finding.Criterion] {
 			continue
 		}
 		finding := *v.Finding
@@ -47,10 +47,11 @@ func (c *Cases) Charge(d Diagnosis, verdicts []judge.ScriptVerdict, witnesses []
 	return verdicts, nil
 }
 
-// home is the criterion whose rule a mistake breaks, and those that meet the mistake in some of their scripts only.
+// home is the criterion whose rule a mistake breaks, and those whose rule it breaks as well: a program with it fails, for their own
+// rule, in each of their scripts.
 type home struct {
 	criterion string
-	heirs     []string
+	broken    map[string]bool
 }
 
 // home finds the criterion of a mistake by a program that has the mistake and no other: the one that is charged in most scripts.
@@ -68,15 +69,15 @@ func (c *Cases) home(rules game.Rules) (h home, err error) {
 		charged[f.Criterion]++
 		fails[f.Script] = f.Criterion
 	}
+	h.broken = map[string]bool{}
 	for _, criterion := range c.suite.Criteria { // in their order, so that the first counts of those that are charged alike
+		h.broken[criterion.Name] = charged[criterion.Name] > 0
 		if charged[criterion.Name] > charged[h.criterion] {
 			h.criterion = criterion.Name
 		}
 	}
 	for _, s := range c.suite.Scripts {
-		if charged[s.Criterion] > 0 && s.Criterion != h.criterion && fails[s.Title] != s.Criterion {
-			h.heirs = append(h.heirs, s.Criterion)
-		}
+		h.broken[s.Criterion] = h.broken[s.Criterion] && fails[s.Title] == s.Criterion
 	}
 	return h, nil
 }

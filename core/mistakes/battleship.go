@@ -122,6 +122,13 @@ func (b *battleshipList) ends() {
 	if len(b.r.Fleet()) > 1 {
 		b.family("ends-early", "ends-early-ships", "The game ends one ship too early.", "Your program ends before all ships are sunk.",
 			func(r *battleship.Rules) battleship.Steps { return endsAfterShips{r} })
+		for _, unseen := range []struct {
+			name string
+			ship int
+		}{{"last", len(b.r.Fleet())}, {"first", 1}} {
+			b.family("ends-early", "ends-early-"+unseen.name, "The game ends when all ships but the "+unseen.name+" one are sunk: that one is not looked at.",
+				"Your program does not look at every ship at the end.", func(r *battleship.Rules) battleship.Steps { return overlooks{r, unseen.ship} })
+		}
 	}
 	b.family("ends-late", "ends-late", "The game ends one shot late.", "Your program goes on although all ships are sunk.",
 		func(r *battleship.Rules) battleship.Steps { return endsLate{r} })

@@ -165,6 +165,20 @@ type endsAfterHits struct {
 
 func (m endsAfterHits) Beaten(o *battleship.Ocean) bool { return o.Hits >= m.Cells()+m.by }
 
+type overlooks struct {
+	*battleship.Rules
+	ship int // which is not looked at, from 1
+}
+
+func (m overlooks) Beaten(o *battleship.Ocean) bool {
+	for ship := 1; ship <= len(m.Fleet()); ship++ {
+		if ship != m.ship && o.Afloat(ship) {
+			return false
+		}
+	}
+	return true
+}
+
 type endsAfterShips struct{ *battleship.Rules }
 
 func (m endsAfterShips) Beaten(o *battleship.Ocean) bool {
