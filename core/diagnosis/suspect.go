@@ -34,7 +34,8 @@ var breakdowns = []*breakdown{
 		func(m suite.Moment, seen judge.Observation) bool {
 			reason, refused := game.Refused(m.Facts)
 			word := refused && !reason.Is(game.GameOver) && m.Step.Move.Cell == (game.Cell{}) // a word, where another is asked for
-			return (m.Step.Act == suite.TypeLine || seen.NoMove || m.Step.Act == suite.MakeMove && word && m.Step.Move.Verb+m.Step.Move.Text != "") && failed(seen)
+			word = word && m.Step.Act == suite.MakeMove && m.Step.Move.Verb+m.Step.Move.Text != ""
+			return (m.Step.Act == suite.TypeLine || seen.NoMove || word) && failed(seen)
 		},
 	},
 	{

@@ -100,8 +100,7 @@ func (b *seaWriter) target(shooter game.Player) (ships [][]game.Cell, water []ga
 	return b.ships[n], b.water[n]
 }
 
-// fires is a script in which a player shoots at cells, and the other one, if there is one, at water; last is whether the other
-// one hits now and then.
+// fires is a script in which a player shoots at cells, and the other one, if there is one, at water.
 func (b *seaWriter) fires(shooter game.Player, cells []game.Cell) *steps {
 	_, water := b.target(shooter.Opponent())
 	if b.r.Sides() == 1 {
@@ -235,8 +234,7 @@ func (b *seaWriter) of(what string, p game.Player) string {
 
 func (b *seaWriter) refusals() {
 	ships, water := b.target(game.First)
-	others, otherWater := b.target(game.Second)
-	_ = others
+	_, otherWater := b.target(game.Second)
 	hit, miss := game.Move{Cell: ships[0][0]}, game.Move{}
 	if len(water) > 0 {
 		miss.Cell = water[0]

@@ -16,7 +16,7 @@ func writeBlackjack(w *writer, r *blackjack.Rules) {
 	if !r.Bets() {
 		usual = "blackjack:bets=no"
 	}
-	shipped, _, err := suite.Shipped(usual, usualTable(r))
+	shipped, _, err := suite.Shipped(usual, game.NewRegistry(blackjack.Blackjack()))
 	if err != nil {
 		return // it is part of the program
 	}
@@ -37,9 +37,6 @@ func writeBlackjack(w *writer, r *blackjack.Rules) {
 		}
 	}
 }
-
-// usualTable is a registry that has blackjack only.
-func usualTable(*blackjack.Rules) game.Registry { return game.NewRegistry(blackjack.Blackjack()) }
 
 // tableWriter writes suites for blackjack.
 type tableWriter struct {

@@ -1,0 +1,208 @@
+package suites
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"durchgang/core/game"
+	"durchgang/core/game/grid"
+	"durchgang/core/suite"
+)
+
+// gridLine is one line of cells on a board.
+type gridLine struct {
+	from  game.Cell
+	d     [2]int // down and right
+	cells []game.Cell
+}
+
+// The directions of lines, with how they are called.
+var directions = []struct {
+	d    [2]int
+	name string
+}{
+	{[2]int{0, 1}, "row"}, {[2]int{1, 0}, "column"}, {[2]int{1, 1}, "diagonal down"}, {[2]int{-1, 1}, "diagonal up"},
+}
+
+// allLines are the lines of a direction that fit the board.
+func (g *gridWriter) allLines(d [2]int) []gridLine {
+	var list []gridLine
+	for row := range g.rows {
+		for col := range g.cols {
+			l := gridLine{from: game.Cell{Row: int16(row), Col: int16(col)}, d: d}
+			for k := range g.r.Run() {
+				c := game.Cell{Row: int16(row + k*d[0]), Col: int16(col + k*d[1])}
+				if !c.Inside(g.rows, g.cols) {
+					break
+				}
+				l.cells = append(l.cells, c)
+			}
+			if len(l.cells) == g.r.Run() {
+				list = append(list, l)
+			}
+		}
+	}
+	return list
+}
+
+// Bounds of what is tried of lines: all where the board has few, else so many of each direction.
+const (
+	fewLines     = 10
+	perDirection = 5
+)
+
+// mostRows is up to how many rows or columns each gets a line of its own.
+const mostRows = 26
+
+// chosen are the lines of a direction that scripts complete: one in each row or column, else the first, the last and some between.
+func (g *gridWriter) chosen(d [2]int, all int) (chosen []gridLine) {
+	list := g.allLines(d)
+	if all <= fewLines || len(list) <= perDirection {
+		return list
+	}
+	along := map[[2]int]func(l gridLine) (int, int){
+		{0, 1}: func(l gridLine) (int, int) { return int(l.from.Row), int(l.from.Col) },
+		{1, 0}: func(l gridLine) (int, int) { return int(l.from.Col), int(l.from.Row) },
+	}[d]
+	if along != nil && max(g.rows, g.cols) <= mostRows {
+		for _, l := range list {
+			if which, from := along(l); from == which%(g.shift(d)) {
+				chosen = append(chosen, l)
+			}
+		}
+		return chosen
+	}
+	at := []int{0, len(list) - 1, len(list) / 2, len(list) / 4, 3 * len(list) / 4}
+	slices.Sort(at)
+	for _, i := range slices.Compact(at) {
+		chosen = append(chosen, list[i])
+	}
+	return chosen
+}
+
+// shift is in how many places a line can begin in its row or column.
+func (g *gridWriter) shift(d [2]int) int {
+	if d[0] == 0 {
+		return g.cols - g.r.Run() + 1
+	}
+	return g.rows - g.r.Run() + 1
+}
+
+// lines is the criterion of lines: of each direction, of both players, at the ends and in the middle.
+func (g *gridWriter) lines() {
+	all := 0
+	for _, dir := range directions {
+		all += len(g.allLines(dir.d))
+	}
+	title := strings.ToUpper(g.line[:1]) + g.line[1:] + " " + g.completes + ", whoever owns it"
+	g.criterion("lines", title, 5, suite.Win)
+	turn := 0
+	for _, dir := range directions {
+		for _, l := range g.chosen(dir.d, all) {
+			players := []game.Player{game.First, game.Second}
+			if all > fewLines {
+				players = players[turn%2 : turn%2+1]
+			}
+			for _, p := range players {
+				turn++
+				last := l.cells[len(l.cells)-1]
+				if s := g.complete(l, p, last); s != nil {
+					g.add(fmt.Sprintf("%s from %s, %s", dir.name, g.name(l.from), g.rules.PlayerName(p)), s)
+				}
+			}
+		}
+	}
+	for _, dir := range directions {
+		list := g.allLines(dir.d)
+		if len(list) == 0 || g.r.Run() < 3 {
+			continue
+		}
+		l := list[len(list)/2]
+		for i, where := range []string{"at its beginning", "in its middle"} {
+			if s := g.complete(l, game.First, l.cells[i*g.r.Run()/2]); s != nil {
+				g.add(fmt.Sprintf("%s from %s, completed %s", dir.name, g.name(l.from), where), s)
+			}
+		}
+	}
+}
+
+func letter(col int) string { return string(rune('a' + col)) }
+
+func (g *gridWriter) name(c game.Cell) string { return c.String() }
+
+// tries are how many games are tried for a line.
+const tries = 60
+
+// complete plays a game in which a player completes a line with a cell of it, and with nothing before. It is nil
+// where none was found.
+func (g *gridWriter) complete(l gridLine, p game.Player, last game.Cell) *steps {
+	var best *steps
+	for try := 0; try < tries && (best == nil || try < tries/4); try++ {
+		if s := g.tryLine(l, p, last); s != nil && (best == nil || len(s.list) < len(best.list)) {
+			best = s
+		}
+	}
+	return best
+}
+
+// tryLine plays one such game: the player takes the cells of the line, the other one cells elsewhere, and where marks
+// fall both fill what is below.
+func (g *gridWriter) tryLine(l gridLine, p game.Player, last game.Cell) *steps {
+	s := g.play("")
+	own := 0
+	for !s.over() {
+		pos := s.pos.(*grid.Position)
+		wanted := func(c game.Cell) bool {
+			return pos.Mover == p && slices.Contains(l.cells, c) && (c != last || own == len(l.cells)-1)
+		}
+		free := g.landing(pos)
+		m, found := free.first(g, wanted)
+		if found {
+			own++
+		}
+		if !found {
+			under := func(c game.Cell) bool { return g.below(l, c) && g.goesOn(s, g.to(c)) }
+			m, found = free.first(g, under)
+		}
+		if !found {
+			m, found = free.first(g, func(c game.Cell) bool { return !slices.Contains(l.cells, c) && g.goesOn(s, g.to(c)) })
+		}
+		if !found {
+			return nil
+		}
+		s.move(m)
+	}
+	result := s.pos.Result()
+	if s.wrong || result.Outcome != game.Won || (result.Winner == p) == g.r.Misere() || own != len(l.cells) {
+		return nil
+	}
+	return s
+}
+
+// landings are the cells where a mark can come to lie, in any order.
+type landings []game.Cell
+
+func (g *gridWriter) landing(pos *grid.Position) (list landings) {
+	for _, m := range g.r.Candidates(pos, nil) {
+		if c, refusal := g.r.Land(pos, m.Cell); refusal == game.Accepted {
+			list = append(list, c)
+		}
+	}
+	g.random.Shuffle(len(list), func(i, k int) { list[i], list[k] = list[k], list[i] })
+	return list
+}
+
+// first is the move to the first cell that fits.
+func (l landings) first(g *gridWriter, fits func(game.Cell) bool) (game.Move, bool) {
+	i := slices.IndexFunc(l, fits)
+	if i < 0 {
+		return game.Move{}, false
+	}
+	return g.to(l[i]), true
+}
+
+// below reports whether a cell lies under one of a line, where marks fall.
+func (g *gridWriter) below(l gridLine, c game.Cell) bool {
+	return g.r.Gravity() && slices.ContainsFunc(l.cells, func(target game.Cell) bool { return target.Col == c.Col && target.Row < c.Row })
+}
