@@ -36,7 +36,7 @@ type chosen struct {
 // Points for a candidate: for each letter that a screen shows where it would be, more than for each
 // place that is hidden, since a line may look like those; for each letter that it shows as hidden though
 // it would not be; and for a screen that has the whole word in it, once the game is over by the
-// candidate, less where the program seems to have ended it too early, and before.
+// candidate, less where the program seems to have ended it too early, or goes on, and before.
 const (
 	fitsHidden = 1
 	fitsLetter = 10
@@ -123,8 +123,10 @@ func (c *candidate) compare(rules game.Rules, screen phrasebook.Screen, ended bo
 	shown, told := c.table.Shown(screen, c.known.Hiders)
 	over := c.pos.Result().Over()
 	switch {
-	case told && over && !c.over:
+	case told && over && !c.over && ended:
 		c.fits += fitsTold
+	case told && over && !c.over: // it goes on as before: the word may be one of a sentence
+		c.fits += fitsCut
 	case told && !over && ended && shown == "":
 		c.fits += fitsCut
 	case told && !over:

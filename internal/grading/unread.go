@@ -280,6 +280,7 @@ func given(list []played) bool {
 // or with a known mistake at least a third of the shots are told as hits that must be, which are more than
 // shots at a fleet that lies anywhere.
 func (g Grader) fleetsGiven(list []played) bool {
+	must := false // there are shots that must hit
 	for _, rules := range mistakes.For(g.Suite.Rules).Rules() {
 		hits, seen := 0, 0
 		for _, p := range list {
@@ -302,11 +303,12 @@ func (g Grader) fleetsGiven(list []played) bool {
 				return true
 			})
 		}
-		if seen*3 >= hits {
+		if hits > 0 && seen*3 >= hits {
 			return true
 		}
+		must = must || hits > 0
 	}
-	return false
+	return !must
 }
 
 // kindAt reports whether a fact of a kind is among facts.

@@ -52,6 +52,8 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 		{"fire.py", "battleship", "", "", ""},
 		{"Pend.cs", "hangman:lives=7", "", "", ""},
 		{"fruit.py", "hangman", "", "", ""},
+		{"scaffold.js", "hangman:lives=7", "", "", ""},
+		{"tisch.cpp", "blackjack:bets=no,natural=none", "", "", ""},
 		{"casino.py", "blackjack:peek=no", "", "", ""},
 		{"Sub.cs", "battleship", "", "", ""},
 		{"rounds.py", plain21, "", "", ""},

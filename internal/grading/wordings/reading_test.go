@@ -16,6 +16,7 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
+	"durchgang/core/suites"
 	"durchgang/internal/grading"
 	"durchgang/internal/grading/wordings"
 	"durchgang/internal/record"
@@ -124,7 +125,7 @@ func gradeText(t *testing.T, game, file, source string) (g fared) {
 	if err != nil {
 		return fared{err: err}
 	}
-	s, _, err := suite.Shipped(rules.Variant(), games.All())
+	s, _, err := suites.For(rules, false, games.All())
 	if err != nil {
 		return fared{err: err}
 	}
