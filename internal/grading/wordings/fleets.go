@@ -93,12 +93,12 @@ var seas = [...]seaWords{
 var seaFaults = []Fault{
 	{"a repeated shot counts", []string{"repeat-"}, []string{"repeated", "kept"}, map[string]string{"repeated": "if (false) {"}},
 	{"the turn stays after a hit", []string{"hit-keeps-turn"}, []string{"turns", "shots"}, map[string]string{"pass": "if (!hit) p = 1 - p;"}},
-	{"the last ship is not looked at", []string{"ends-early-ships"}, []string{"win"}, map[string]string{"over": "left.slice(0, 4).every(n => n === 0)"}},
+	{"the last ship is not looked at", []string{"ends-early-"}, []string{"win"}, map[string]string{"over": "left.slice(0, 4).every(n => n === 0)"}},
 	{"a ship sinks one hit early", []string{"sunk-early"}, []string{"sunk"}, map[string]string{"sinks": "--left[s] === 1"}},
 	{"the loser is named", []string{"wrong-winner"}, []string{"win"}, map[string]string{"winner": "who[1 - p]"}},
 	{"the row after the last is accepted", []string{"bound-high-row"}, []string{"range"}, map[string]string{"bounds": "r < 0 || r > 10 || c < 0 || c > 9"}},
 	{"a refused shot passes the turn", []string{"refused-passes-turn"}, []string{"kept", "repeated"}, map[string]string{"refused": "p = 1 - p;"}},
-	{"ships are never told", []string{"never-sunk"}, []string{"sunk"}, map[string]string{"sinks": "--left[s] < 0"}},
+	{"ships are never told", []string{"sunk-never"}, []string{"sunk"}, map[string]string{"sinks": "--left[s] < 0"}},
 }
 
 var seaParts = map[string]string{
