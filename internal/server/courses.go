@@ -59,7 +59,7 @@ type (
 		Game       string `json:"game"`
 		Channel    string `json:"channel,omitempty" enum:"terminal,wire,function,page" description:"Without it terminal."`
 		Phrasebook string `json:"phrasebook,omitempty" maxLength:"300000" description:"YAML; without it the built-in wording."`
-		Suite      string `json:"suite,omitempty" maxLength:"1000000" description:"Without it the one that ships for the game."`
+		Suite      string `json:"suite,omitempty" maxLength:"1000000" description:"Without it the suite for the rules of the game."`
 		terms
 	}
 	newDryRun struct {

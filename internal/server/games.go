@@ -13,6 +13,8 @@ import (
 	"durchgang/core/guide"
 	"durchgang/core/play"
 	"durchgang/core/play/house"
+	"durchgang/core/suite"
+	"durchgang/core/suites"
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
 )
@@ -46,6 +48,16 @@ type (
 	inGame struct {
 		Variant string `path:"variant" json:"-" description:"A game with its parameters, as in connect-four:cols=6,rows=5."`
 	}
+	forVariant struct {
+		inCourse
+		inGame
+	}
+	suiteAnswer struct {
+		Suite    string       `json:"suite" description:"The text, as an assignment takes it."`
+		Criteria int          `json:"criteria"`
+		Scripts  int          `json:"scripts"`
+		Holes    []suite.Hole `json:"holes" description:"Mistakes that no script catches, or two that none tells apart, within a short search."`
+	}
 	playRequest struct {
 		Variant string     `json:"variant"`
 		Setup   game.Setup `json:"setup,omitempty" description:"Without it one is drawn where the game needs one; the answer tells it."`
@@ -66,18 +78,54 @@ func (s *Server) games(c fiber.Ctx) error {
 }
 
 func (s *Server) guide(c fiber.Ctx) error {
-	variant, err := url.PathUnescape(c.Params("variant"))
+	variant, err := variantOf(c)
 	if err != nil {
-		return fiber.NewError(http.StatusBadRequest, "the variant in the path is not escaped rightly: "+err.Error())
+		return err
 	}
 	g, err := guide.For(variant)
-	if errors.Is(err, game.ErrUnknownGame) {
-		return fiber.NewError(http.StatusNotFound, err.Error())
+	if err != nil {
+		return aboutVariant(err)
 	}
+	return c.JSON(g)
+}
+
+// suite answers the suite for a variant. One at a time is written, since a large board takes seconds.
+func (s *Server) suite(c fiber.Ctx) error {
+	variant, err := variantOf(c)
+	if err != nil {
+		return err
+	}
+	rules, err := games.All().Rules(variant)
+	if err != nil {
+		return aboutVariant(err)
+	}
+	if shipped, text, err := suite.Shipped(rules.Variant(), games.All()); err == nil {
+		return c.JSON(suiteAnswer{text, len(shipped.Criteria), len(shipped.Scripts), []suite.Hole{}})
+	}
+	s.writing.Lock()
+	defer s.writing.Unlock()
+	written, err := suites.Write(rules, suites.Options{})
 	if err != nil {
 		return &record.InputError{Field: "variant", Err: err}
 	}
-	return c.JSON(g)
+	return c.JSON(suiteAnswer{written.Suite.String(), len(written.Suite.Criteria), len(written.Suite.Scripts), written.Holes})
+}
+
+// variantOf is the variant in a request's path.
+func variantOf(c fiber.Ctx) (string, error) {
+	variant, err := url.PathUnescape(c.Params("variant"))
+	if err != nil {
+		return "", fiber.NewError(http.StatusBadRequest, "the variant in the path is not escaped rightly: "+err.Error())
+	}
+	return variant, nil
+}
+
+// aboutVariant is an error in a variant: not found where there is no such game.
+func aboutVariant(err error) error {
+	if errors.Is(err, game.ErrUnknownGame) {
+		return fiber.NewError(http.StatusNotFound, err.Error())
+	}
+	return &record.InputError{Field: "variant", Err: err}
 }
 
 // play replays the moves and answers how the game stands. Nothing is kept.

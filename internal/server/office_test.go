@@ -83,6 +83,10 @@ func TestFirstHourInTheBrowser(t *testing.T) {
 	ask(t, ctx, "take the suite that ships", chromedp.Evaluate[bool](`(() => { const e = document.querySelector('textarea'); e.value = ''; return e.dispatchEvent(new Event('input')) })()`))
 	do(t, ctx, "try again", click("Try it"))
 	see(t, ctx, "A right program gets 20 of 20.")
+	do(t, ctx, "read the suite that it would take", click("Insert that suite, to edit it"), chromedp.WaitVisible(`//*[@role="status"][contains(., "criteria")]`))
+	if text := ask(t, ctx, "see its text", chromedp.Value(field("Suite"))); !strings.Contains(text, "game tic-tac-toe") || !strings.Contains(text, "criterion lines") {
+		t.Errorf("the suite that was inserted is %q", text)
+	}
 	do(t, ctx, "make it of the short suite", chromedp.SetValue(field("Suite"), servertest.ShortSuite), click("Create assignment"))
 	see(t, ctx, "No submissions yet")
 

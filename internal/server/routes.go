@@ -130,6 +130,7 @@ func routes() []route {
 		{"GET", "/courses/{course}/audit-log", teacher, "listCourseActs", "The audit log of a course, the newest entries first", inCourseAuditLog{}, []record.Act{}, ok, "", (*Server).auditLog},
 		{"GET", "/courses/{course}/assignments", assistant, "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
 		{"POST", "/courses/{course}/assignments", teacher, "createAssignment", "Create an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
+		{"GET", "/courses/{course}/suites/{variant}", teacher, "getSuite", "The suite for a variant, as a text to edit, and the mistakes that it does not catch", forVariant{}, suiteAnswer{}, ok, "", (*Server).suite},
 		{"POST", "/courses/{course}/dry-runs", teacher, "dryRun", "Test an assignment with a correct program, with every known mistake, and with a given program; nothing is kept, and it need not exist yet", newDryRun{}, record.DryRun{}, ok, "", (*Server).dryRun},
 		{"POST", "/courses/{course}/import", teacher, "importAssignment", "Import an assignment from an archive that was exported", inAssignmentArchive{}, record.Assignment{}, created, "", (*Server).importAssignment},
 		{"GET", inA, assistant, "getAssignment", "One assignment", inAssignment{}, record.Assignment{}, ok, "", (*Server).assignment},

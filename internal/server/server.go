@@ -8,6 +8,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"sync"
 	"net/url"
 	"regexp"
 	"runtime/debug"
@@ -33,6 +34,7 @@ type Server struct {
 
 	summaries map[string]string // of what is done in the audit log, by endpoint
 	done      chan struct{}     // closed when the service stops, so that streams end
+	writing   sync.Mutex        // of a suite
 }
 
 // New returns a server for an office; console holds the built console. Proxies are the

@@ -162,6 +162,28 @@ func TestPlay(t *testing.T) {
 	}
 }
 
+// A teacher reads the suite for any variant, to edit it.
+func TestSuiteForAVariant(t *testing.T) {
+	s := servertest.Start(t, nil)
+	if answer, text := call(t, s, "POST", "/api/v1/courses", `{"name": "suites", "title": "Suites", "zone": "Europe/Berlin"}`); answer.StatusCode != 201 {
+		t.Fatalf("%d %s", answer.StatusCode, text)
+	}
+	for _, tt := range []struct {
+		variant string
+		status  int
+		want    string
+	}{
+		{"tic-tac-toe", 200, "game tic-tac-toe"},
+		{"hangman:lives=3", 200, "three wrong letters"},
+		{"tic-tac-toe:rows=99", 422, "rows=99"},
+		{"noughts", 404, "known games"},
+	} {
+		if answer, text := call(t, s, "GET", "/api/v1/courses/suites/suites/"+tt.variant, ""); answer.StatusCode != tt.status || !strings.Contains(text, tt.want) {
+			t.Errorf("%s: %d %.200s", tt.variant, answer.StatusCode, text)
+		}
+	}
+}
+
 func TestOtherSitesMayNotAct(t *testing.T) {
 	s := servertest.Start(t, nil)
 	for origin, status := range map[string]int{"https://elsewhere.example": 403, s.URL: 201} {

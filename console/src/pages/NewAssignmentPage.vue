@@ -12,6 +12,7 @@ import GameFields from '../parts/GameFields.vue'
 import LoadState from '../parts/LoadState.vue'
 import DryRunPanel from '../parts/DryRunPanel.vue'
 import SelectField from '../parts/SelectField.vue'
+import SuiteField from '../parts/SuiteField.vue'
 import TermsFields from '../parts/TermsFields.vue'
 import { useAct } from '../use/act'
 import { listChannels } from '../use/channels'
@@ -136,12 +137,7 @@ const importAssignment = () =>
             They are graded as {{ guide?.own }}, in which it can be told what a program has set up.
           </p>
           <div class="columns">
-            <EditorField
-              v-model="suite"
-              label="Suite"
-              placeholder="Empty: the one that ships for the game"
-              hint="Scripts with the criteria they belong to. Empty takes the one that ships."
-            />
+            <SuiteField v-model="suite" :course="course" :game="game" :offered="!own" />
             <EditorField
               v-model="phrasebook"
               label="Phrasebook"
