@@ -170,6 +170,13 @@ func flat(ships [][]game.Cell) (cells []game.Cell) {
 }
 
 func (b *seaWriter) sinking() {
+	if first, _ := b.target(game.First); len(first) > 1 { // that of a single one is the end of the game
+		b.told()
+	}
+	b.wins()
+}
+
+func (b *seaWriter) told() {
 	b.criterion("sunk", "A ship is told to be sunk by its last hit, with its name", 4, suite.Sunk)
 	for _, p := range b.shooters() {
 		ships, _ := b.target(p)
@@ -188,6 +195,9 @@ func (b *seaWriter) sinking() {
 		}
 		b.add("two ships at once, from their ends", b.fires(game.First, mixed))
 	}
+}
+
+func (b *seaWriter) wins() {
 	title := "Who sinks the whole fleet wins, and not before"
 	if b.r.Sides() == 1 {
 		title = "The game is won when the whole fleet is sunk, and not before"
@@ -209,8 +219,8 @@ func (b *seaWriter) sinking() {
 			}
 		}
 	}
-	if _, water := b.target(game.First); len(water) > 0 {
-		n := min(len(water), len(flat(first))+2)
+	if ships, water := b.target(game.First); len(water) > 0 {
+		n := min(len(water), len(flat(ships))+2)
 		b.add("more misses than a fleet has cells", b.fires(game.First, water[:n]))
 	}
 	if b.r.Turns() > 0 {

@@ -21,7 +21,7 @@ import (
 // what they set up cannot be told in this one.
 func For(rules game.Rules, own bool, games game.Registry) (*suite.Suite, string, error) {
 	if own {
-		return suite.ShippedOwn(rules, games)
+		return ownSetups(rules, games)
 	}
 	s, text, err := suite.Shipped(rules.Variant(), games)
 	if err == nil {
@@ -34,6 +34,24 @@ func For(rules game.Rules, own bool, games game.Registry) (*suite.Suite, string,
 	text = w.Suite.String()
 	s, err = suite.Parse("suite for "+string(rules.Variant()), text, games)
 	return s, text, err
+}
+
+// ownSetups is the suite for programs that make the hidden set-up themselves. Of a fleet of one ship it is not asked that
+// its sinking is told, since that is the end of the game.
+func ownSetups(rules game.Rules, games game.Registry) (*suite.Suite, string, error) {
+	s, text, err := suite.ShippedOwn(rules, games)
+	if err != nil {
+		return nil, "", err
+	}
+	if r, is := s.Rules.(*battleship.Rules); is && len(r.Fleet()) == 1 {
+		w := writer{rules: r, suite: s}
+		w.drop(func(c suite.Criterion) bool { return c.Claim(suite.Sunk) })
+		if err := w.scale(usualTotal); err != nil {
+			return nil, "", err
+		}
+		text = s.String()
+	}
+	return s, text, nil
 }
 
 // Options of a suite that is written.

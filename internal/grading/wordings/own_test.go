@@ -8,7 +8,7 @@ import (
 	"testing"
 
 	"durchgang/core/games"
-	"durchgang/core/suite"
+	"durchgang/core/suites"
 	"durchgang/internal/portion"
 )
 
@@ -53,6 +53,7 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 		{"Pend.cs", "hangman:lives=7", "", "", ""},
 		{"fruit.py", "hangman", "", "", ""},
 		{"scaffold.js", "hangman:lives=7", "", "", ""},
+		{"torpedo.py", "battleship:sides=one,rows=5,cols=5,fleet=3,turns=12", "", "", ""},
 		{"tisch.cpp", "blackjack:bets=no,natural=none", "", "", ""},
 		{"casino.py", "blackjack:peek=no", "", "", ""},
 		{"Sub.cs", "battleship", "", "", ""},
@@ -108,7 +109,7 @@ func TestProgramsThatMakeTheSetUp(t *testing.T) {
 			if err != nil {
 				t.Fatal(err)
 			}
-			s, _, err := suite.ShippedOwn(rules, games.All())
+			s, _, err := suites.For(rules, true, games.All())
 			if err != nil {
 				t.Fatal(err)
 			}
