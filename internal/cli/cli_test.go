@@ -110,7 +110,7 @@ func TestExitStatus(t *testing.T) {
 		{"two languages in one folder", []string{"try", filepath.Dir(write("two/b.c", write("two/a.py", "")))}, 4, "several programs"},
 		{"an unknown game", []string{"try", right, "--game", "noughts"}, 2, "known games are"},
 		{"a variant out of bounds", []string{"try", right, "--game", "tic-tac-toe:rows=99"}, 2, "rows=99"},
-		{"a game without a suite", []string{"try", right, "--game", "five-in-a-row:rows=9"}, 2, "--suite"},
+		{"a criterion that a suite has not", []string{"suite", "write", "tic-tac-toe:first=O", "--without", "luck"}, 2, "no criterion \"luck\""},
 		{"a phrasebook that is not there", []string{"try", right, "--phrasebook", "none.yaml"}, 2, "none.yaml"},
 		{"a phrasebook with a wrong key", []string{"try", right, "--phrasebook", write("a.yaml", "moves: []")}, 2, "a.yaml:1:1"},
 		{"a phrasebook with a wrong pattern", []string{"try", right, "--phrasebook", write("b.yaml", "says:\n  won:\n    - '('")}, 2, "b.yaml:3:7"},
