@@ -77,12 +77,16 @@ func TestProgramsAreWhatTheyAreCalled(t *testing.T) {
 			t.Errorf("%s refuses a taken cell: %s", wrong.Fault, wrong.Name)
 		}
 	}
-	for n := range uint64(20) {
+	plain, braced := uint64(20), uint64(6)
+	if testing.Short() {
+		plain, braced = 7, 2
+	}
+	for n := range plain {
 		for _, part := range []wordings.Part{wordings.Known, wordings.Reserve, wordings.Sealed} {
 			check(wordings.Kinds[0], n, part)
 		}
 	}
-	for n := range uint64(6) {
+	for n := range braced {
 		for _, part := range []wordings.Part{wordings.Known, wordings.Sealed} {
 			check(wordings.Kinds[5], n, part)
 		}

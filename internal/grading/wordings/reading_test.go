@@ -4,6 +4,7 @@ import (
 	"errors"
 	"flag"
 	"fmt"
+	"maps"
 	"os"
 	"slices"
 	"strings"
@@ -217,7 +218,10 @@ func TestUnseenProgramsAreRead(t *testing.T) {
 	if testing.Short() {
 		many, faulty = 2, 1
 	}
-	for _, kind := range wordings.Kinds {
+	for i, kind := range wordings.Kinds {
+		if i >= 5 && testing.Short() { // in languages that are built, of games that are among the others
+			many, faulty = 1, 0
+		}
 		right := fare(t, kind, many, wordings.Known, false)
 		for _, o := range right {
 			if o.accused() {
@@ -233,17 +237,19 @@ func TestUnseenProgramsAreRead(t *testing.T) {
 			}
 		}
 	}
-	for name, source := range map[string]string{
+	others := map[string]string{
 		"another game":  "while True:\n    n = int(input('guess: '))\n    print('higher' if n < 42 else 'lower')\n",
 		"no game":       "print('hello')\n",
 		"does not run":  "import nosuchmodule\n",
 		"plays itself":  "g = ['.'] * 9\nwhile '.' in g:\n    print(g[:3], g[3:6], g[6:], sep='\\n')\n    n = input('1-9: ')\n    if n not in list('123456789') or g[int(n) - 1] != '.':\n        print('no')\n        continue\n    g[int(n) - 1] = 'X'\n    if '.' in g: g[g.index('.')] = 'O'\n",
 		"says nothing":  "import sys\nsys.stdin.read()\n",
 		"answers blank": "while True: input()\n",
-	} {
-		var unread *grading.NotReadError
-		if g := gradeText(t, wordings.Kinds[0].Game, "game.py", source); !errors.As(g.err, &unread) {
-			t.Errorf("%s: %v", name, g.err)
-		}
 	}
+	names := slices.Sorted(maps.Keys(others))
+	inPairs(len(names), func(i int) {
+		var unread *grading.NotReadError
+		if g := gradeText(t, wordings.Kinds[0].Game, "game.py", others[names[i]]); !errors.As(g.err, &unread) {
+			t.Errorf("%s: %v", names[i], g.err)
+		}
+	})
 }
