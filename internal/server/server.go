@@ -8,11 +8,11 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
-	"sync"
 	"net/url"
 	"regexp"
 	"runtime/debug"
 	"strings"
+	"sync"
 	"time"
 
 	"github.com/gofiber/fiber/v3"
