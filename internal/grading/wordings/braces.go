@@ -334,13 +334,7 @@ func (g shape) makeBraces(number uint64, part Part, fault *Fault) Program {
 	}
 	if m.IntN(2) == 0 {
 		question := choose(m, "again", w.again)
-		yes := "y"
-		for _, letter := range []string{"j", "s", "o"} {
-			if strings.Contains(question, "("+letter+"/n)") {
-				yes = letter
-			}
-		}
-		add("    if (starts(ask(%s), %s) == 0) break;\n    }", q(question), q(yes))
+		add("    if (starts(ask(%s), %s) == 0) break;\n    }", q(question), q(yes(question)))
 	} else {
 		add("    break;\n    }")
 	}

@@ -144,6 +144,16 @@ var Kinds = []Kind{
 	{"connect-four", falling(braceFaults), []Part{Known, Sealed}, shape{6, 7, 4, true}.makeBraces},
 }
 
+// yes is the answer to a question for another game.
+func yes(question string) string {
+	for _, letter := range []string{"j", "s", "o"} {
+		if strings.Contains(question, "("+letter+"/n)") {
+			return letter
+		}
+	}
+	return "y"
+}
+
 // falling are the faults that can be planted where marks fall.
 func falling(list []Fault) []Fault {
 	return slices.DeleteFunc(slices.Clone(list), func(f Fault) bool {
@@ -251,13 +261,7 @@ func (g shape) make(number uint64, part Part, fault *Fault) Program {
 	}
 	if again {
 		question := choose(m, "again", w.again)
-		yes := "y"
-		for _, letter := range []string{"j", "s", "o"} {
-			if strings.Contains(question, "("+letter+"/n)") {
-				yes = letter
-			}
-		}
-		line("    if not input(%s).lower().startswith(%s): break", q(question), q(yes))
+		line("    if not input(%s).lower().startswith(%s): break", q(question), q(yes(question)))
 	} else {
 		line("    break")
 	}
