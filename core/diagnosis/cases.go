@@ -3,6 +3,7 @@ package diagnosis
 import (
 	"fmt"
 	"slices"
+	"sync"
 
 	"durchgang/core/judge"
 	"durchgang/core/mistake"
@@ -15,6 +16,7 @@ type Cases struct {
 	known    mistake.Known
 	suite    *suite.Suite
 	suspects []suspect
+	homes    sync.Map // home by mistake
 }
 
 // Prepare plays the scripts of a suite by every mistake known of its variant. Scripts in

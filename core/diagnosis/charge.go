@@ -26,7 +26,7 @@ func (c *Cases) Charge(d Diagnosis, verdicts []judge.ScriptVerdict, witnesses []
 	for k, single := range singles {
 		if h := single.hypothesis; h.played() {
 			var err error
-			if homes[k], err = c.home(h.rules); err != nil {
+			if homes[k], err = c.homeOf(single.Mistakes[0], h.rules); err != nil {
 				return nil, err
 			}
 		}
@@ -52,6 +52,18 @@ func (c *Cases) Charge(d Diagnosis, verdicts []judge.ScriptVerdict, witnesses []
 type home struct {
 	criterion string
 	broken    map[string]bool
+}
+
+// homeOf finds the home of a mistake once for all programs of a suite.
+func (c *Cases) homeOf(mistake string, rules game.Rules) (home, error) {
+	if h, known := c.homes.Load(mistake); known {
+		return h.(home), nil
+	}
+	h, err := c.home(rules)
+	if err == nil {
+		c.homes.Store(mistake, h)
+	}
+	return h, err
 }
 
 // home finds the criterion of a mistake by a program that has the mistake and no other: the one that is charged in most scripts.
