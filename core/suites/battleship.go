@@ -43,7 +43,10 @@ func writeBattleship(w *writer, r *battleship.Rules) {
 		}
 	}
 	b.shots()
-	b.sinking()
+	if len(r.Fleet()) > 1 {
+		b.told()
+	}
+	b.wins()
 	b.refusals()
 	b.after()
 	if r.ByHand() {
@@ -60,8 +63,10 @@ func (b *seaWriter) owner(n int) game.Player {
 }
 
 // begin begins a script, with the fleets placed where they are placed by hand.
-func (b *seaWriter) begin() *steps {
-	s := b.play(b.setup)
+func (b *seaWriter) begin() *steps { return b.lay(b.play(b.setup)) }
+
+// lay places the fleets of a game, where they are placed by hand.
+func (b *seaWriter) lay(s *steps) *steps {
 	if b.r.ByHand() {
 		random := rand.New(rand.NewPCG(b.seed, 22))
 		for range b.r.Sides() {
@@ -139,8 +144,7 @@ func (b *seaWriter) shots() {
 	slices.Reverse(other)
 	b.add("cells anywhere", b.battle(b.begin(), some, other))
 	if b.r.Sides() == 2 {
-		title := "The players shoot in turn, player 1 begins"
-		b.criterion("turns", title, 2, suite.Turns)
+		b.criterion("turns", "The players shoot in turn, player 1 begins", 2, suite.Turns)
 		b.add("shots, each by the other player", b.battle(b.begin(), some[:min(4, len(some))], other[:min(4, len(other))]))
 		b.add("hits do not change whose turn it is", b.battle(b.begin(), first[0][:1], append(slices.Clone(second[0][:1]), water[:1]...)))
 	}
@@ -169,13 +173,7 @@ func flat(ships [][]game.Cell) (cells []game.Cell) {
 	return cells
 }
 
-func (b *seaWriter) sinking() {
-	if first, _ := b.target(game.First); len(first) > 1 { // that of a single one is the end of the game
-		b.told()
-	}
-	b.wins()
-}
-
+// told is the criterion of ships that are sunk, of which the last one's is the end of the game.
 func (b *seaWriter) told() {
 	b.criterion("sunk", "A ship is told to be sunk by its last hit, with its name", 4, suite.Sunk)
 	for _, p := range b.shooters() {
@@ -184,17 +182,15 @@ func (b *seaWriter) told() {
 		b.add(b.of("each ship", p), b.fires(p, cells[:len(cells)-1]))
 	}
 	first, _ := b.target(game.First)
-	if len(first) > 1 {
-		var mixed []game.Cell
-		for i := range max(len(first[0]), len(first[len(first)-1])) {
-			for _, ship := range [][]game.Cell{first[0], first[len(first)-1]} {
-				if i < len(ship) {
-					mixed = append(mixed, ship[len(ship)-1-i])
-				}
+	var mixed []game.Cell
+	for i := range max(len(first[0]), len(first[len(first)-1])) {
+		for _, ship := range [][]game.Cell{first[0], first[len(first)-1]} {
+			if i < len(ship) {
+				mixed = append(mixed, ship[len(ship)-1-i])
 			}
 		}
-		b.add("two ships at once, from their ends", b.fires(game.First, mixed))
 	}
+	b.add("two ships at once, from their ends", b.fires(game.First, mixed))
 }
 
 func (b *seaWriter) wins() {
@@ -305,16 +301,7 @@ func (b *seaWriter) after() {
 	}
 	b.criterion("again", "Another game starts with fleets that are whole", 0.5, suite.NewGame)
 	b.keeps()
-	s := won.copy().again()
-	if b.r.ByHand() {
-		random := rand.New(rand.NewPCG(b.seed, 22))
-		for range b.r.Sides() {
-			for _, berth := range b.r.Berths(random) {
-				s.move(placed(berth))
-			}
-		}
-	}
-	b.add("a second game", s.move(game.Move{Cell: ships[0][0]}))
+	b.add("a second game", b.lay(won.copy().again()).move(game.Move{Cell: ships[0][0]}))
 }
 
 // crossable reports whether a ship can lie across the middle of the first one with its own middle.

@@ -81,7 +81,7 @@ func (w *writer) place(s *steps, rules ...game.Rules) error {
 		if err != nil {
 			return err
 		}
-		if f := judge.JudgeScript(w.suite, suite.Script{Steps: s.list, Setup: s.setup}, moments, seen).Finding; f != nil && f.Criterion != "" {
+		if f := judge.JudgeScript(w.suite, script, moments, seen).Finding; f != nil && f.Criterion != "" {
 			candidates = append(candidates, f.Criterion)
 		}
 	}

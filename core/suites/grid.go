@@ -14,15 +14,15 @@ import (
 // gridWriter writes suites for games on a board with lines.
 type gridWriter struct {
 	*writer
-	r               *grid.Rules
-	rows, cols      int
-	drawn           *steps // a game without a line, where one was found
-	line, completes string // how a line is called, and what completing it does
+	r          *grid.Rules
+	rows, cols int
+	drawn      *steps // a game without a line, where one was found
+	completes  string // what completing a line does
 }
 
 func writeGrid(w *writer, r *grid.Rules, leads []mistake.Lead) {
 	rows, cols := r.Shape()
-	g := &gridWriter{writer: w, r: r, rows: rows, cols: cols, line: fmt.Sprintf("%s in a line", words(r.Run())), completes: "wins"}
+	g := &gridWriter{writer: w, r: r, rows: rows, cols: cols, completes: "wins"}
 	if r.Misere() {
 		g.completes = "loses"
 	}
@@ -55,11 +55,7 @@ func (g *gridWriter) marks() {
 	g.add(name+", from the bottom right", g.quiet(cells))
 	if g.r.Gravity() {
 		for _, col := range []int{0, g.cols - 1} {
-			s := g.play("")
-			for range g.rows {
-				s.move(g.at(0, col))
-			}
-			g.add(fmt.Sprintf("column %s to its top", letter(col)), s)
+			g.add(fmt.Sprintf("column %s to its top", g.r.FormatMove(g.at(0, col))), g.filled(col))
 		}
 	}
 	g.criterion("turns", fmt.Sprintf("The players take turns, %s begins", g.rules.PlayerName(game.First)), 1, suite.Turns)
@@ -101,6 +97,15 @@ func (g *gridWriter) at(row, col int) game.Move {
 }
 
 func (g *gridWriter) to(c game.Cell) game.Move { return g.at(int(c.Row), int(c.Col)) }
+
+// filled lets marks fall into a column up to its top.
+func (g *gridWriter) filled(col int) *steps {
+	s := g.play("")
+	for range g.rows {
+		s.move(g.at(0, col))
+	}
+	return s
+}
 
 // mostQuiet bounds a script that only puts marks.
 const mostQuiet = 30
@@ -163,7 +168,7 @@ func (g *gridWriter) ends(leads []mistake.Lead) {
 			c.Row = 0
 		}
 		if s := g.full(game.Drawn, &c); s != nil {
-			g.add("a full board without a line, at last "+g.name(c), s)
+			g.add("a full board without a line, at last "+c.String(), s)
 		}
 	}
 	if g.drawn != nil {
@@ -233,18 +238,14 @@ func (g *gridWriter) refusals() {
 	if g.r.Gravity() {
 		g.criterion("full", "A full column is refused", 2, suite.TakenCell)
 		for _, col := range []int{0, g.cols - 1, g.cols / 2} {
-			s := g.play("")
-			for range g.rows {
-				s.move(g.at(0, col))
-			}
-			g.add("column "+letter(col), s.refused(g.at(0, col)).move(g.at(0, (col+1)%g.cols)))
+			g.add("column "+g.r.FormatMove(g.at(0, col)), g.filled(col).refused(g.at(0, col)).move(g.at(0, (col+1)%g.cols)))
 		}
 	} else {
 		g.criterion("taken", "A taken cell is refused", 2, suite.TakenCell)
 		g.add("the other player's cell", mid().refused(g.at(g.rows/2, g.cols/2)).move(elsewhere))
 		for _, c := range [][2]int{{0, 0}, {g.rows - 1, g.cols - 1}, {0, g.cols - 1}} {
 			s := g.play("").move(g.at(c[0], c[1]), g.at(g.rows/2, (g.cols-1)/2)).refused(g.at(c[0], c[1]))
-			g.add("one's own cell, "+g.name(game.Cell{Row: int16(c[0]), Col: int16(c[1])}), s.move(elsewhere))
+			g.add("one's own cell, "+game.Cell{Row: int16(c[0]), Col: int16(c[1])}.String(), s.move(elsewhere))
 		}
 	}
 	title := "A cell off the board is refused"
@@ -276,11 +277,7 @@ func (g *gridWriter) refusals() {
 	g.add("turn kept after a move off the board", mid().refused(g.at(0, g.cols)).move(elsewhere).move(g.free(mid().move(elsewhere))...))
 	g.add("turn kept after text", mid().text("hello").move(elsewhere).move(g.free(mid().move(elsewhere))...))
 	if g.r.Gravity() {
-		s := g.play("")
-		for range g.rows {
-			s.move(g.at(0, 0))
-		}
-		g.add("turn kept after a full column", s.refused(g.at(0, 0)).move(g.at(0, 1)))
+		g.add("turn kept after a full column", g.filled(0).refused(g.at(0, 0)).move(g.at(0, 1)))
 	} else {
 		taken := mid().refused(g.at(g.rows/2, g.cols/2)).move(elsewhere)
 		g.add("turn kept after a taken cell", taken.move(g.free(mid().move(elsewhere))...))
@@ -303,7 +300,7 @@ func (g *gridWriter) after() {
 	for _, p := range []game.Player{game.First, game.Second} {
 		for _, dir := range directions {
 			if list := g.allLines(dir.d); len(list) > 0 && wins[p] == nil {
-				wins[p] = g.complete(list[0], p, list[0].cells[len(list[0].cells)-1])
+				wins[p] = g.complete(list[0], p, list[0][len(list[0])-1])
 			}
 		}
 	}

@@ -10,12 +10,8 @@ import (
 	"durchgang/core/suite"
 )
 
-// gridLine is one line of cells on a board.
-type gridLine struct {
-	from  game.Cell
-	d     [2]int // down and right
-	cells []game.Cell
-}
+// gridLine is the cells of one line on a board, in their order.
+type gridLine []game.Cell
 
 // The directions of lines, with how they are called.
 var directions = []struct {
@@ -30,15 +26,15 @@ func (g *gridWriter) allLines(d [2]int) []gridLine {
 	var list []gridLine
 	for row := range g.rows {
 		for col := range g.cols {
-			l := gridLine{from: game.Cell{Row: int16(row), Col: int16(col)}, d: d}
+			var l gridLine
 			for k := range g.r.Run() {
 				c := game.Cell{Row: int16(row + k*d[0]), Col: int16(col + k*d[1])}
 				if !c.Inside(g.rows, g.cols) {
 					break
 				}
-				l.cells = append(l.cells, c)
+				l = append(l, c)
 			}
-			if len(l.cells) == g.r.Run() {
+			if len(l) == g.r.Run() {
 				list = append(list, l)
 			}
 		}
@@ -52,20 +48,17 @@ const (
 	perDirection = 5
 )
 
-// mostRows is up to how many rows or columns each gets a line of its own.
-const mostRows = 26
-
-// chosen are the lines of a direction that scripts complete: one in each row or column, else the first, the last and some between.
+// chosen are the lines of a direction that scripts complete: one in each row or column, of diagonals the first, the last and some between.
 func (g *gridWriter) chosen(d [2]int, all int) (chosen []gridLine) {
 	list := g.allLines(d)
 	if all <= fewLines || len(list) <= perDirection {
 		return list
 	}
 	along := map[[2]int]func(l gridLine) (int, int){
-		{0, 1}: func(l gridLine) (int, int) { return int(l.from.Row), int(l.from.Col) },
-		{1, 0}: func(l gridLine) (int, int) { return int(l.from.Col), int(l.from.Row) },
+		{0, 1}: func(l gridLine) (int, int) { return int(l[0].Row), int(l[0].Col) },
+		{1, 0}: func(l gridLine) (int, int) { return int(l[0].Col), int(l[0].Row) },
 	}[d]
-	if along != nil && max(g.rows, g.cols) <= mostRows {
+	if along != nil {
 		for _, l := range list {
 			if which, from := along(l); from == which%(g.shift(d)) {
 				chosen = append(chosen, l)
@@ -95,7 +88,8 @@ func (g *gridWriter) lines() {
 	for _, dir := range directions {
 		all += len(g.allLines(dir.d))
 	}
-	title := strings.ToUpper(g.line[:1]) + g.line[1:] + " " + g.completes + ", whoever owns it"
+	run := words(g.r.Run())
+	title := fmt.Sprintf("%s in a line %s, whoever owns it", strings.ToUpper(run[:1])+run[1:], g.completes)
 	g.criterion("lines", title, 5, suite.Win)
 	turn := 0
 	for _, dir := range directions {
@@ -106,9 +100,9 @@ func (g *gridWriter) lines() {
 			}
 			for _, p := range players {
 				turn++
-				last := l.cells[len(l.cells)-1]
+				last := l[len(l)-1]
 				if s := g.complete(l, p, last); s != nil {
-					g.add(fmt.Sprintf("%s from %s, %s", dir.name, g.name(l.from), g.rules.PlayerName(p)), s)
+					g.add(fmt.Sprintf("%s from %s, %s", dir.name, l[0].String(), g.rules.PlayerName(p)), s)
 				}
 			}
 		}
@@ -120,16 +114,12 @@ func (g *gridWriter) lines() {
 		}
 		l := list[len(list)/2]
 		for i, where := range []string{"at its beginning", "in its middle"} {
-			if s := g.complete(l, game.First, l.cells[i*g.r.Run()/2]); s != nil {
-				g.add(fmt.Sprintf("%s from %s, completed %s", dir.name, g.name(l.from), where), s)
+			if s := g.complete(l, game.First, l[i*g.r.Run()/2]); s != nil {
+				g.add(fmt.Sprintf("%s from %s, completed %s", dir.name, l[0].String(), where), s)
 			}
 		}
 	}
 }
-
-func letter(col int) string { return string(rune('a' + col)) }
-
-func (g *gridWriter) name(c game.Cell) string { return c.String() }
 
 // tries are how many games are tried for a line.
 const tries = 60
@@ -154,7 +144,7 @@ func (g *gridWriter) tryLine(l gridLine, p game.Player, last game.Cell) *steps {
 	for !s.over() {
 		pos := s.pos.(*grid.Position)
 		wanted := func(c game.Cell) bool {
-			return pos.Mover == p && slices.Contains(l.cells, c) && (c != last || own == len(l.cells)-1)
+			return pos.Mover == p && slices.Contains(l, c) && (c != last || own == len(l)-1)
 		}
 		free := g.landing(pos)
 		m, found := free.first(g, wanted)
@@ -166,7 +156,7 @@ func (g *gridWriter) tryLine(l gridLine, p game.Player, last game.Cell) *steps {
 			m, found = free.first(g, under)
 		}
 		if !found {
-			m, found = free.first(g, func(c game.Cell) bool { return !slices.Contains(l.cells, c) && g.goesOn(s, g.to(c)) })
+			m, found = free.first(g, func(c game.Cell) bool { return !slices.Contains(l, c) && g.goesOn(s, g.to(c)) })
 		}
 		if !found {
 			return nil
@@ -174,7 +164,7 @@ func (g *gridWriter) tryLine(l gridLine, p game.Player, last game.Cell) *steps {
 		s.move(m)
 	}
 	result := s.pos.Result()
-	if s.wrong || result.Outcome != game.Won || (result.Winner == p) == g.r.Misere() || own != len(l.cells) {
+	if s.wrong || result.Outcome != game.Won || (result.Winner == p) == g.r.Misere() || own != len(l) {
 		return nil
 	}
 	return s
@@ -204,5 +194,5 @@ func (l landings) first(g *gridWriter, fits func(game.Cell) bool) (game.Move, bo
 
 // below reports whether a cell lies under one of a line, where marks fall.
 func (g *gridWriter) below(l gridLine, c game.Cell) bool {
-	return g.r.Gravity() && slices.ContainsFunc(l.cells, func(target game.Cell) bool { return target.Col == c.Col && target.Row < c.Row })
+	return g.r.Gravity() && slices.ContainsFunc(l, func(target game.Cell) bool { return target.Col == c.Col && target.Row < c.Row })
 }

@@ -2,9 +2,6 @@ package suites
 
 import (
 	"fmt"
-	"slices"
-	"strings"
-	"unicode"
 
 	"durchgang/core/game"
 	"durchgang/core/game/hangman"
@@ -18,28 +15,21 @@ type hangmanWriter struct {
 	lives int
 }
 
-// usualWord is the word of most scripts.
-const usualWord = "balloon"
+// The word of most scripts, its letters, and others.
+const (
+	usualWord    = "balloon"
+	rightLetters = "balon"
+	wrongLetters = "xqzvwjkyfghpumdtcrsie"
+)
 
 func writeHangman(w *writer, r *hangman.Rules) {
-	h := &hangmanWriter{writer: w, r: r, lives: lives(w)}
+	h := &hangmanWriter{writer: w, r: r, lives: r.Lives()}
 	h.letters()
 	h.counts()
 	h.ends()
 	h.again()
 	h.refusals()
 	h.after()
-}
-
-// lives is how many a game begins with.
-func lives(w *writer) int {
-	s := w.word(usualWord)
-	for _, f := range w.rules.View(s.pos, game.Nobody, nil) {
-		if f.Kind == game.FactLives {
-			return f.N
-		}
-	}
-	return 0
 }
 
 func (w *writer) word(text string) *steps { return w.play(game.Setup("word=" + text)) }
@@ -52,28 +42,6 @@ func (s *steps) guess(letters string) *steps {
 		}
 	}
 	return s
-}
-
-// wrong are n letters that are not in a word.
-func wrong(word string, n int) string {
-	var list []rune
-	for _, c := range "xqzvwjkyfghpumdtcrsi" + "bnlaoe" {
-		if len(list) < n && !strings.ContainsRune(strings.ToLower(word), c) {
-			list = append(list, c)
-		}
-	}
-	return string(list)
-}
-
-// opens are the letters of a word, each once, in its order.
-func opens(word string) string {
-	var list []rune
-	for _, c := range strings.ToLower(word) {
-		if unicode.IsLetter(c) && !slices.Contains(list, c) {
-			list = append(list, c)
-		}
-	}
-	return string(list)
 }
 
 func (h *hangmanWriter) letters() {
@@ -109,23 +77,22 @@ func (h *hangmanWriter) counts() {
 
 // wrongs guesses n wrong letters and reports whether there are so many.
 func (h *hangmanWriter) wrongs(s *steps, n int) bool {
-	letters := wrong(usualWord, n)
-	s.guess(letters)
-	return len(letters) == n
+	s.guess(wrongLetters[:min(n, len(wrongLetters))])
+	return n <= len(wrongLetters)
 }
 
 func (h *hangmanWriter) ends() {
 	h.criterion("won", "The game is won when the whole word is shown, and not before", 3, suite.Win)
-	h.add("the last letter, without a mistake", h.word(usualWord).guess(opens(usualWord)))
+	h.add("the last letter, without a mistake", h.word(usualWord).guess(rightLetters))
 	if s := h.word(usualWord); h.lives > 1 && h.wrongs(s, h.lives-1) {
-		h.add("the last letter with the last life", s.guess(opens(usualWord)))
+		h.add("the last letter with the last life", s.guess(rightLetters))
 	}
 	h.add("a word of one letter, twice", h.word("oo").guess("o"))
 	if s := h.word(usualWord); h.wrongs(s, h.lives) {
 		n := fmt.Sprintf("%s wrong letters", words(h.lives))
 		h.criterion("lost", "The game is lost with the last life, and not before", 2, suite.Loss)
 		h.add(n, s)
-		all := wrong(usualWord, h.lives)
+		all := wrongLetters[:h.lives]
 		h.add(n+" between right ones", h.word(usualWord).guess("b"+all[:h.lives/2]+"al"+all[h.lives/2:]))
 		if h.lives > 1 {
 			h.add("one life left, and a letter that is right", h.word(usualWord).guess(all[:h.lives-1]+"ba"+all[h.lives-1:]))
@@ -163,7 +130,7 @@ func (h *hangmanWriter) again() {
 		h.add("a wrong letter again", repeat(h.word(usualWord).guess("x"), "x").guess("a"))
 	}
 	if s := h.word(usualWord); h.lives > 2 && h.wrongs(s, h.lives-2) {
-		h.add("a letter again with few lives", repeat(s, wrong(usualWord, 1)).guess("a"))
+		h.add("a letter again with few lives", repeat(s, wrongLetters[:1]).guess("a"))
 	}
 	if h.r.Folds() {
 		h.add("a letter again as a capital", repeat(h.word(usualWord).guess("a"), "A").guess("l"))
@@ -198,7 +165,7 @@ func (h *hangmanWriter) refusals() {
 
 func (h *hangmanWriter) after() {
 	h.criterion("end", "Nothing is guessed after the end", 0.5, suite.AfterEnd)
-	won := h.word(usualWord).guess(opens(usualWord))
+	won := h.word(usualWord).guess(rightLetters)
 	h.add("a letter after a win", won.copy().refused(game.Move{Text: "x"}))
 	lost := h.word(usualWord)
 	loses := h.wrongs(lost, h.lives)
@@ -207,7 +174,7 @@ func (h *hangmanWriter) after() {
 	}
 	h.criterion("again", "Another game starts with all lives and no letters", 0.5, suite.NewGame)
 	h.keeps()
-	h.add("a second game after a win", h.word(usualWord).guess("ax"+opens(usualWord)).again().guess("ay"+opens(usualWord)))
+	h.add("a second game after a win", h.word(usualWord).guess("ax"+rightLetters).again().guess("ay"+rightLetters))
 	if loses {
 		h.add("a second game after a loss", lost.again().guess("xa"))
 	}

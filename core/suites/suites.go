@@ -16,24 +16,28 @@ import (
 	"durchgang/core/suite"
 )
 
-// For returns the suite for a variant, and its text: the one that ships with Durchgang, or one that is written for it. Where
-// own is set it is the one for programs that make the hidden set-up themselves, which is for another variant where
-// what they set up cannot be told in this one.
+// For returns the suite for a variant, and its text: the one of Given or, where own is set, the one for programs that make the
+// hidden set-up themselves, which is for another variant where what they set up cannot be told in this one.
 func For(rules game.Rules, own bool, games game.Registry) (*suite.Suite, string, error) {
 	if own {
 		return ownSetups(rules, games)
 	}
-	s, text, err := suite.Shipped(rules.Variant(), games)
-	if err == nil {
-		return s, text, nil
+	g, err := Given(rules, games)
+	return g.Suite, g.Text, err
+}
+
+// Given returns the suite for a variant in which programs are given what is hidden: the one that ships with Durchgang, which
+// has no holes, or one that is written.
+func Given(rules game.Rules, games game.Registry) (Written, error) {
+	if s, text, err := suite.Shipped(rules.Variant(), games); err == nil {
+		return Written{s, text, []suite.Hole{}}, nil
 	}
 	w, err := Write(rules, Options{})
 	if err != nil {
-		return nil, "", err
+		return Written{}, err
 	}
-	text = w.Suite.String()
-	s, err = suite.Parse("suite for "+string(rules.Variant()), text, games)
-	return s, text, err
+	w.Suite, err = suite.Parse("suite for "+string(rules.Variant()), w.Text, games)
+	return w, err
 }
 
 // ownSetups is the suite for programs that make the hidden set-up themselves. Of a fleet of one ship it is not asked that
@@ -70,6 +74,7 @@ type Options struct {
 // Written is a suite with what is open.
 type Written struct {
 	Suite *suite.Suite
+	Text  string
 	Holes []suite.Hole // never nil: mistakes that no script shows, or two that none tells apart, with the reason
 }
 
@@ -113,7 +118,7 @@ func Write(rules game.Rules, o Options) (Written, error) {
 		return Written{}, err
 	}
 	w.publish()
-	return Written{w.suite, append([]suite.Hole{}, holes...)}, nil
+	return Written{w.suite, w.suite.String(), append([]suite.Hole{}, holes...)}, nil
 }
 
 // leaveOut takes criteria away, with their scripts.

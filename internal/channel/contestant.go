@@ -92,7 +92,7 @@ func (s *consoleSeat) start(ctx context.Context, view []game.Fact) error {
 	if book == nil {
 		return &play.Foul{Kind: play.Absent, Detail: fmt.Sprintf("it was not seen to play as %s against a person", s.Rules.PlayerName(s.side))}
 	}
-	if marks, _ := count(view); marks >= int(s.side) {
+	if marksOf(view).total() >= int(s.side) {
 		return &play.Foul{Kind: play.Absent, Detail: "it begins with an empty board, and this game began with moves at random"}
 	}
 	var setup game.Setup

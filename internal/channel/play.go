@@ -124,8 +124,8 @@ func takes(o judge.Observation, m suite.Moment) (taken, placed bool) {
 	if slices.ContainsFunc(o.Facts, func(f game.Fact) bool { return f.Kind == game.FactHit || f.Kind == game.FactMiss }) {
 		return true, true
 	}
-	if marks, shown := count(o.Facts); shown {
-		return marks > 0, marks > 0 && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
+	if marks := marksOf(o.Facts); len(marks) > 0 {
+		return marks.total() > 0, marks.total() > 0 && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
 			return f.Kind == game.FactCell && marked(f) && !slices.Contains(o.Facts, f)
 		})
 	}
@@ -382,7 +382,7 @@ func (p *player) observe() {
 	default:
 		p.now.Condition = p.waiting(facts, marks.afresh(p.marks))
 	}
-	marks.keep(p.marks)
+	maps.Copy(p.marks, marks)
 }
 
 // offers reports whether another game is asked for.
@@ -459,23 +459,12 @@ func (m boardMarks) afresh(before boardMarks) bool {
 	return emptied
 }
 
-// keep notes the boards that are shown.
-func (m boardMarks) keep(known boardMarks) {
-	for owner, n := range m {
-		known[owner] = n
+// total is how many marks there are on all of them.
+func (m boardMarks) total() (n int) {
+	for _, marks := range m {
+		n += marks
 	}
-}
-
-func count(facts []game.Fact) (marks int, shown bool) {
-	for _, f := range facts {
-		if f.Kind == game.FactCell {
-			shown = true
-			if marked(f) {
-				marks++
-			}
-		}
-	}
-	return marks, shown
+	return n
 }
 
 // marked reports whether a move has left its mark in a cell.

@@ -207,9 +207,8 @@ Mistakes that it does not catch, within the bounds of a short search, are listed
 			for _, h := range written.Holes {
 				fmt.Fprintf(c.ErrOrStderr(), "open: %s: %s\n", strings.Join(h.Mistakes, " and "), h.Note)
 			}
-			s := written.Suite
-			answer := map[string]any{"suite": s.String(), "scripts": len(s.Scripts), "holes": written.Holes}
-			return o.answer(c, answer, nil, func(w io.Writer) { fmt.Fprint(w, s) })
+			answer := map[string]any{"suite": written.Text, "scripts": len(written.Suite.Scripts), "holes": written.Holes}
+			return o.answer(c, answer, nil, func(w io.Writer) { fmt.Fprint(w, written.Text) })
 		},
 	}
 	c.Flags().BoolVar(&options.Short, "short", false, "only the scripts that are needed, for slow programs and pages")

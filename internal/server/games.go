@@ -99,16 +99,13 @@ func (s *Server) suite(c fiber.Ctx) error {
 	if err != nil {
 		return aboutVariant(err)
 	}
-	if shipped, text, err := suite.Shipped(rules.Variant(), games.All()); err == nil {
-		return c.JSON(suiteAnswer{text, len(shipped.Criteria), len(shipped.Scripts), []suite.Hole{}})
-	}
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	written, err := suites.Write(rules, suites.Options{})
+	given, err := suites.Given(rules, games.All())
 	if err != nil {
 		return &record.InputError{Field: "variant", Err: err}
 	}
-	return c.JSON(suiteAnswer{written.Suite.String(), len(written.Suite.Criteria), len(written.Suite.Scripts), written.Holes})
+	return c.JSON(suiteAnswer{given.Text, len(given.Suite.Criteria), len(given.Suite.Scripts), given.Holes})
 }
 
 // variantOf is the variant in a request's path.

@@ -79,6 +79,9 @@ func (r *Rules) With(changes ...func(*Rules) Steps) *Rules {
 	return game.Stack(changes, layer, func(r *Rules, s Steps) { r.steps = s })
 }
 
+// Lives is how many lives a game begins with.
+func (r *Rules) Lives() int { return r.lives }
+
 // Repeats is what guessing a letter again does: refused, free or costs.
 func (r *Rules) Repeats() string { return r.repeat }
 

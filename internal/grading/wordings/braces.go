@@ -213,26 +213,14 @@ var bracesBefore = map[Part][]string{
 // makeBraces makes the program of a number in one of the languages with braces, with a fault unless it is nil.
 func (g shape) makeBraces(number uint64, part Part, fault *Fault) Program {
 	m := &maker{Rand: rand.New(rand.NewPCG(number, 100+uint64(part)))}
-	l := part.lists()
-	if g.drops {
-		l.forms = columns[part]
-	}
-	w := l.english
-	if m.IntN(4) == 0 {
-		w = l.others[m.IntN(len(l.others))]
-		m.made = append(m.made, w.wins[0])
-	}
+	l, w := g.lists(m, part)
 	lang := choose(m, "language", braces)
 	f := choose(m, "form", l.forms)
 	first, second, _ := strings.Cut(choose(m, "announced", f.what), "|")
 	b := choose(m, "board", l.boards)
-	pairs := l.players
-	if fault != nil && fault.Name == "the second player begins" {
-		pairs = slices.DeleteFunc(slices.Clone(pairs), func(p pair) bool { return !p.ordered() })
-	}
-	players := choose(m, "players", pairs)
+	players := choose(m, "players", l.pairs(fault))
 	style := choose(m, "style", l.styles)
-	_, parts := planted(braceParts, fault)
+	p, parts := planted(braceParts, fault)
 	q := strconv.Quote
 	var s strings.Builder
 	line := func(format string, values ...any) { fmt.Fprintf(&s, format+"\n", values...) }
@@ -340,12 +328,8 @@ func (g shape) makeBraces(number uint64, part Part, fault *Fault) Program {
 	}
 	function("void", "play", "", body.String())
 	size := strings.NewReplacer("ROWS", strconv.Itoa(g.rows), "COLS", strconv.Itoa(g.cols), "LONG", strconv.Itoa(g.line), "INT ", lang.number+" ", "STR ", lang.text)
-	p := Program{
-		Name: strings.Join(m.made, ", "), File: lang.file, Source: lang.opening + size.Replace(s.String()) + lang.closing, Move: f.move,
-	}
-	if fault != nil {
-		p.Fault = fault.Name
-	}
+	p.Name, p.File, p.Move = strings.Join(m.made, ", "), lang.file, f.move
+	p.Source = lang.opening + size.Replace(s.String()) + lang.closing
 	return p
 }
 

@@ -178,8 +178,8 @@ func planted(right map[string]string, fault *Fault) (Program, map[string]string)
 	return Program{File: "game.py", Fault: fault.Name}, parts
 }
 
-func (g shape) make(number uint64, part Part, fault *Fault) Program {
-	m := &maker{Rand: rand.New(rand.NewPCG(number, uint64(part)))}
+// lists are those of a part, with the language of a program.
+func (g shape) lists(m *maker, part Part) (lists, words) {
 	l := part.lists()
 	if g.drops {
 		l.forms = columns[part]
@@ -189,15 +189,25 @@ func (g shape) make(number uint64, part Part, fault *Fault) Program {
 		w = l.others[m.IntN(len(l.others))]
 		m.made = append(m.made, w.wins[0])
 	}
+	return l, w
+}
+
+// pairs are the players of a program. Which of them should begin is told by their names only.
+func (l lists) pairs(fault *Fault) []pair {
+	if fault == nil || fault.parts["starts"] == "" {
+		return l.players
+	}
+	return slices.DeleteFunc(slices.Clone(l.players), func(p pair) bool { return !p.ordered() })
+}
+
+func (g shape) make(number uint64, part Part, fault *Fault) Program {
+	m := &maker{Rand: rand.New(rand.NewPCG(number, uint64(part)))}
+	l, w := g.lists(m, part)
 	f := choose(m, "form", l.forms)
 	what := choose(m, "announced", f.what)
 	first, second, _ := strings.Cut(what, "|")
 	b := choose(m, "board", l.boards)
-	pairs := l.players
-	if fault != nil && fault.parts["starts"] != "" { // which of them should begin is told by their names only
-		pairs = slices.DeleteFunc(slices.Clone(pairs), func(p pair) bool { return !p.ordered() })
-	}
-	players := choose(m, "players", pairs)
+	players := choose(m, "players", l.pairs(fault))
 	prompt := choose(m, "prompt", w.prompts)
 	style := choose(m, "style", l.styles)
 	asksNames := m.IntN(5) == 0
