@@ -47,16 +47,30 @@ const maxTyped = 200
 
 // Parse reads a suite; file names it in errors, which are all *SyntaxError.
 func Parse(file, text string, games game.Registry) (*Suite, error) {
+	s, err := Read(file, text, games)
+	if err != nil {
+		return nil, err
+	}
+	return s, inFile(file, s.Check())
+}
+
+// Read reads a suite that need not be complete yet: what is written must be understood, but criteria may have no
+// script, scripts no steps, and the rules are not asked. Errors are *SyntaxError.
+func Read(file, text string, games game.Registry) (*Suite, error) {
 	p := parser{games: games, suite: &Suite{}}
-	err := p.parse(text)
+	if err := p.parse(text); err != nil {
+		return nil, inFile(file, err)
+	}
+	return p.suite, nil
+}
+
+// inFile names the file in a *SyntaxError.
+func inFile(file string, err error) error {
 	var syntax *SyntaxError
 	if errors.As(err, &syntax) {
 		syntax.File = file
 	}
-	if err != nil {
-		return nil, err
-	}
-	return p.suite, nil
+	return err
 }
 
 type parser struct {
@@ -65,6 +79,7 @@ type parser struct {
 	line  int
 	usual game.Setup // of scripts without one of their own
 	own   bool       // such scripts leave it to the program
+	notes []string   // comments on lines of their own, which belong to what comes next
 }
 
 // word is one blank-separated or quoted word of a line.
@@ -77,18 +92,46 @@ type word struct {
 func (p *parser) parse(text string) error {
 	for line := range strings.SplitSeq(text, "\n") {
 		p.line++
-		words, err := p.split(strings.TrimSuffix(line, "\r"))
+		line = strings.TrimSuffix(line, "\r")
+		words, comment, err := p.split(line)
 		if err != nil {
 			return err
 		}
 		if len(words) == 0 {
+			if comment != "" {
+				p.notes = append(p.notes, comment)
+			}
 			continue
 		}
 		if err := p.statement(words); err != nil {
 			return err
 		}
+		if comment != "" {
+			p.notes = append(p.notes, comment)
+		}
+		p.comment(words[0].text)
 	}
-	return p.check()
+	if p.suite.Rules == nil {
+		return p.fail(1, ErrNoGame)
+	}
+	p.suite.After = p.notes
+	return nil
+}
+
+// comment gives the comments that were met to what they belong to: those on lines of their own to the next criterion or
+// script, or to the one whose lines they stand among.
+func (p *parser) comment(head string) {
+	if len(p.notes) == 0 {
+		return
+	}
+	to := &p.suite.Before
+	switch criteria, scripts := p.suite.Criteria, p.suite.Scripts; {
+	case head != "criterion" && len(scripts) > 0 && scripts[len(scripts)-1].Criterion == criteria[len(criteria)-1].Name:
+		to = &scripts[len(scripts)-1].Comments
+	case len(criteria) > 0:
+		to = &criteria[len(criteria)-1].Comments
+	}
+	*to, p.notes = append(*to, p.notes...), nil
 }
 
 func (p *parser) fail(column int, cause error, about ...string) error {
@@ -98,22 +141,22 @@ func (p *parser) fail(column int, cause error, about ...string) error {
 	return &SyntaxError{Line: p.line, Column: column, Err: cause}
 }
 
-func (p *parser) split(line string) ([]word, error) {
-	var words []word
+// split divides a line into words and the comment at its end.
+func (p *parser) split(line string) (words []word, comment string, err error) {
 	for i := 0; i < len(line); {
 		switch {
 		case line[i] == ' ' || line[i] == '\t':
 			i++
 		case line[i] == '#':
-			return words, nil
+			return words, strings.TrimRight(line[i:], " \t"), nil
 		case line[i] == '"':
 			quoted, err := strconv.QuotedPrefix(line[i:])
 			if err != nil {
-				return nil, p.fail(i+1, ErrQuote)
+				return nil, "", p.fail(i+1, ErrQuote)
 			}
 			text, err := strconv.Unquote(quoted)
 			if err != nil {
-				return nil, p.fail(i+1, ErrQuote)
+				return nil, "", p.fail(i+1, ErrQuote)
 			}
 			words = append(words, word{text, true, i + 1})
 			i += len(quoted)
@@ -126,7 +169,7 @@ func (p *parser) split(line string) ([]word, error) {
 			i = end
 		}
 	}
-	return words, nil
+	return words, "", nil
 }
 
 func (p *parser) statement(words []word) error {
@@ -356,24 +399,51 @@ func (p *parser) steps(words []word) error {
 		return p.fail(words[0].column, ErrNoScript, words[0].text)
 	}
 	s := &p.suite.Scripts[len(p.suite.Scripts)-1]
+	steps, err := p.read(words, p.suite.Open(*s))
+	s.Steps = append(s.Steps, steps...)
+	return err
+}
+
+// ReadSteps reads steps for a script of the suite, as a script has them. The rules are not asked. Errors are *SyntaxError
+// without a file name.
+func ReadSteps(s *Suite, script Script, text string) ([]Step, error) {
+	p := parser{suite: s, line: 1}
+	var steps []Step
+	for line := range strings.SplitSeq(text, "\n") {
+		words, _, err := p.split(line)
+		if err != nil {
+			return nil, err
+		}
+		read, err := p.read(words, s.Open(script))
+		if err != nil {
+			return nil, err
+		}
+		steps = append(steps, read...)
+		p.line++
+	}
+	return steps, nil
+}
+
+// read reads words as steps of a script, which may be open.
+func (p *parser) read(words []word, open bool) (steps []Step, err error) {
 	for i := 0; i < len(words); i++ {
 		w, leaves := words[i], !words[i].quoted && Act(words[i].text) == Leave
 		if leaves {
 			if i++; i == len(words) || !words[i].quoted {
-				return p.fail(w.column, ErrLeave)
+				return nil, p.fail(w.column, ErrLeave)
 			}
 			w = words[i]
 		}
-		step, err := p.step(w, p.suite.Open(*s))
+		step, err := p.step(w, open)
 		if err != nil {
-			return err
+			return nil, err
 		}
 		if leaves {
 			step.Act, step.Refused = Leave, false
 		}
-		s.Steps = append(s.Steps, step)
+		steps = append(steps, step)
 	}
-	return nil
+	return steps, nil
 }
 
 // step reads a step of a script, which may be open.
@@ -403,15 +473,15 @@ func (p *parser) step(w word, open bool) (Step, error) {
 	return step, nil
 }
 
-// check plays every script once, so that a suite that was read is one that the
-// rules agree with.
-func (p *parser) check() error {
-	s := p.suite
-	if s.Rules == nil {
-		return p.fail(1, ErrNoGame)
-	}
+// Check plays every script once, so that a suite is one that the rules agree with, and looks whether it is complete.
+// Errors are *SyntaxError without a file name.
+func (s *Suite) Check() error {
 	if len(s.Scripts) == 0 {
-		return p.fail(1, ErrEmpty)
+		line := 1
+		if len(s.Criteria) > 0 {
+			line = s.Criteria[0].Line
+		}
+		return &SyntaxError{Line: line, Column: 1, Err: ErrEmpty}
 	}
 	if err := s.checkPolicy(); err != nil {
 		return err

@@ -12,13 +12,16 @@ import (
 // String writes the suite in the form that Parse reads.
 func (s *Suite) String() string {
 	var b strings.Builder
+	comments(&b, s.Before)
 	fmt.Fprintf(&b, "game %s\n", s.Rules.Variant())
 	if s.Program != game.Nobody {
 		fmt.Fprintf(&b, "opponent %s\n", s.Rules.PlayerName(s.Program))
 	}
 	s.Policy.print(&b)
 	for _, c := range s.Criteria {
-		fmt.Fprintf(&b, "\ncriterion %s %s\n", c.Name, strconv.Quote(c.Title))
+		b.WriteString("\n")
+		comments(&b, c.Comments)
+		fmt.Fprintf(&b, "criterion %s %s\n", c.Name, strconv.Quote(c.Title))
 		fmt.Fprintf(&b, "  points %s\n  graded %s\n", c.Points, c.Grading)
 		fmt.Fprintf(&b, "  not-shown %s\n", c.NotShown)
 		if c.NotReached != "" {
@@ -30,7 +33,9 @@ func (s *Suite) String() string {
 		}
 		for _, script := range s.Scripts {
 			if script.Criterion == c.Name {
-				fmt.Fprintf(&b, "\nscript %s", strconv.Quote(script.Title))
+				b.WriteString("\n")
+				comments(&b, script.Comments)
+				fmt.Fprintf(&b, "script %s", strconv.Quote(script.Title))
 				if script.Public {
 					b.WriteString(" public")
 				}
@@ -47,11 +52,20 @@ func (s *Suite) String() string {
 				if script.Repeats > 0 {
 					fmt.Fprintf(&b, "  repeats %d\n", script.Repeats)
 				}
-				fmt.Fprintf(&b, "  %s\n", s.Words(script.Steps))
+				if len(script.Steps) > 0 {
+					fmt.Fprintf(&b, "  %s\n", s.Words(script.Steps))
+				}
 			}
 		}
 	}
+	comments(&b, s.After)
 	return b.String()
+}
+
+func comments(b *strings.Builder, lines []string) {
+	for _, line := range lines {
+		fmt.Fprintln(b, line)
+	}
 }
 
 func (p Policy) print(b *strings.Builder) {

@@ -19,7 +19,8 @@ import (
 type Strength struct {
 	Mistakes []Caught `json:"mistakes"`
 	Holes    []Hole   `json:"holes"`
-	Pairs    int      `json:"pairs"` // of mistakes, all together
+	Pairs    int      `json:"pairs" description:"Of mistakes, all together."`
+	Idle     []string `json:"idle" description:"Titles of scripts that can be left out, all of them, and as much is caught and told apart."`
 }
 
 // Caught is one mistake with the scripts that show it.
@@ -48,51 +49,102 @@ const Nowhere = "they differ nowhere"
 // holes are settled, of how many.
 func (s *Suite) Measure(known mistake.Known, bounds mistake.Bounds, report func(done, all int)) (Strength, error) {
 	mistakes, scripts := known.Mistakes, s.Fixed()
-	traces := make([][]string, len(mistakes)+1) // by mistake, the reference last, and script
-	shown := make([][]string, len(scripts))     // by script and rules
-	all := known.Rules()
-	failed := make([]error, len(scripts))
-	var players sync.WaitGroup
-	for k, script := range scripts {
-		players.Go(func() {
-			var err error
-			if shown[k], err = Traces(all, script.Setup, script.Steps); err != nil {
-				failed[k] = fmt.Errorf("play the script %q: %w", script.Title, err)
-			}
-		})
-	}
-	players.Wait()
-	if err := errors.Join(failed...); err != nil {
+	shown, err := shownBy(known.Rules(), scripts)
+	if err != nil {
 		return Strength{}, err
 	}
-	for _, texts := range shown {
-		for i, text := range texts {
-			traces[i] = append(traces[i], text)
-		}
-	}
-	st := Strength{Holes: []Hole{}, Pairs: len(mistakes) * (len(mistakes) - 1) / 2}
+	reference := len(mistakes)
+	st := Strength{Holes: []Hole{}, Idle: []string{}, Pairs: len(mistakes) * (len(mistakes) - 1) / 2}
 	for i, m := range mistakes {
 		caught := Caught{Name: m.Name, Teacher: m.Teacher, Scripts: []string{}}
 		for k, script := range scripts {
-			if traces[i][k] != traces[len(mistakes)][k] {
+			if shown[k][i] != shown[k][reference] {
 				caught.Scripts = append(caught.Scripts, script.Title)
 			}
 		}
 		st.Mistakes = append(st.Mistakes, caught)
 	}
 	var untold []mistake.Pair
+	telling := map[mistake.Pair]int{} // how many scripts tell a pair apart
 	for _, p := range known.Pairs() {
-		if slices.Equal(traces[p.A], traces[p.B]) {
+		for _, of := range shown {
+			if of[p.A] != of[p.B] {
+				telling[p]++
+			}
+		}
+		if telling[p] == 0 {
 			untold = append(untold, p)
 		}
 	}
-	holes, err := closing(known, untold, bounds, report)
+	for _, k := range s.idle(scripts, shown, telling) {
+		st.Idle = append(st.Idle, scripts[k].Title)
+	}
+	holes, err := Closing(known, untold, bounds, report)
 	st.Holes = append(st.Holes, holes...)
 	return st, err
 }
 
-// closing makes holes of pairs, those of the reference first.
-func closing(known mistake.Known, untold []mistake.Pair, bounds mistake.Bounds, report func(done, all int)) ([]Hole, error) {
+// shownBy plays scripts by some rules: a number for each script and rules, the same for rules that show the same in the script.
+func shownBy(all []game.Rules, scripts []Script) ([][]int, error) {
+	shown := make([][]int, len(scripts))
+	failed := make([]error, len(scripts))
+	var players sync.WaitGroup
+	for k, script := range scripts {
+		players.Go(func() {
+			traces, err := Traces(all, script.Setup, script.Steps)
+			if err != nil {
+				failed[k] = fmt.Errorf("play the script %q: %w", script.Title, err)
+			}
+			known := map[string]int{}
+			for _, t := range traces {
+				if _, met := known[t]; !met {
+					known[t] = len(known)
+				}
+				shown[k] = append(shown[k], known[t])
+			}
+		})
+	}
+	players.Wait()
+	return shown, errors.Join(failed...)
+}
+
+// idle are scripts, from the last on, without which every pair is still told apart by another one. A script that does what no
+// mistake is known of, such as typing a line that is no move, and the last one of a criterion are not.
+func (s *Suite) idle(scripts []Script, shown [][]int, telling map[mistake.Pair]int) []int {
+	serving := map[string]int{}
+	for _, script := range s.Scripts {
+		serving[script.Criterion]++
+	}
+	var idle []int
+	for k := len(scripts) - 1; k >= 0; k-- {
+		script := scripts[k]
+		other := slices.ContainsFunc(script.Steps, func(step Step) bool { return step.Act != MakeMove && step.Act != Again })
+		if other || script.Repeats > 0 || serving[script.Criterion] == 1 {
+			continue
+		}
+		var told []mistake.Pair
+		needed := false
+		for p, n := range telling {
+			if shown[k][p.A] != shown[k][p.B] {
+				told, needed = append(told, p), needed || n == 1
+			}
+		}
+		if needed {
+			continue
+		}
+		for _, p := range told {
+			telling[p]--
+		}
+		serving[script.Criterion]--
+		idle = append(idle, k)
+	}
+	slices.Reverse(idle)
+	return idle
+}
+
+// Closing makes holes of pairs, those of the reference first, with the scripts that close them as far as they are found within the
+// bounds; without bounds none is looked for.
+func Closing(known mistake.Known, untold []mistake.Pair, bounds mistake.Bounds, report func(done, all int)) ([]Hole, error) {
 	suggest := bounds != mistake.Bounds{}
 	reference := len(known.Mistakes)
 	slices.SortStableFunc(untold, func(p, q mistake.Pair) int { return cmp.Compare(q.B/reference, p.B/reference) })

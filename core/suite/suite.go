@@ -14,6 +14,8 @@ type Suite struct {
 	Policy   Policy
 	Criteria []Criterion
 	Scripts  []Script
+
+	Before, After []string // comments at its begin and at its end, each with its #
 }
 
 // Criterion is one thing that is graded.
@@ -28,6 +30,7 @@ type Criterion struct {
 	NotReached Cost // when an earlier fault is why; as NotShown when empty
 	Unsteady   Cost // when it was shown in one run and not in another
 	Line       int  // in its file, from 1
+	Comments   []string
 }
 
 // Cost says what becomes of the points when a program did not show whether it
@@ -85,6 +88,9 @@ var aspects = []Aspect{
 	Loss, Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money,
 }
 
+// Known reports whether there is such an aspect.
+func (a Aspect) Known() bool { return slices.Contains(aspects, a) }
+
 // Script is a sequence of steps that starts with a new program.
 type Script struct {
 	Title     string
@@ -96,6 +102,7 @@ type Script struct {
 	Quick     bool // of a page: no time passes between the steps
 	Repeats   int  // times it is played to see whether an opponent varies its play; 0 for once
 	Line      int  // of the script's title in its file, from 1
+	Comments  []string
 }
 
 // Act is what a step does.
@@ -199,7 +206,7 @@ func (s *Suite) bare() *Suite {
 		b.Criteria[i] = Criterion{Name: c.Name, Claims: c.Claims}
 	}
 	for i := range b.Scripts {
-		b.Scripts[i].Public = false
+		b.Scripts[i].Public, b.Scripts[i].Comments = false, nil
 	}
 	return b
 }

@@ -40,7 +40,7 @@ func TestSyntaxErrorsNameTheirPlace(t *testing.T) {
 		{"a word that ends the program, before the last step", head + "script \"s\"\n  leave \"quit\" a1", "6:9", suite.ErrLeave},
 		{"nothing to type to end the program", head + "script \"s\"\n  a1 leave", "6:6", suite.ErrLeave},
 		{"a script without steps", head + "script \"s\"\n", "5:1", suite.ErrEmpty},
-		{"no script", head, "5:1", suite.ErrEmpty},
+		{"no script", head, "2:1", suite.ErrEmpty},
 	}
 	for _, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
@@ -191,4 +191,42 @@ func FuzzPoints(f *testing.F) {
 			t.Errorf("%q is %s, which is read as %v, %v", text, p, again, err)
 		}
 	})
+}
+
+// What a teacher wrote beside the statements is kept with what it belongs to, also where that is moved.
+func TestCommentsAreKept(t *testing.T) {
+	const text = `# A class of our own.
+game tic-tac-toe
+
+# Lines first.
+criterion lines "A line wins"
+  points 2 # of 20
+  not-shown costs
+  unsteady costs
+  claims win
+
+# The shortest way.
+script "row 1"
+  a1 a2 b1 b2 c1
+# later: columns
+`
+	s, err := suite.Parse("test.suite", text, games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	printed := s.String()
+	for _, comment := range []string{
+		"# A class of our own.\ngame", "# Lines first.\n# of 20\ncriterion", "# The shortest way.\nscript", "c1\n# later: columns\n",
+	} {
+		if !strings.Contains(printed, comment) {
+			t.Errorf("%q is not in\n%s", comment, printed)
+		}
+	}
+	if again, err := suite.Parse("printed", printed, games.All()); err != nil || again.String() != printed {
+		t.Errorf("%v\n%s", err, again)
+	}
+	if bare, err := suite.Parse("bare", "game tic-tac-toe\ncriterion lines \"A line\"\nclaims win\nscript \"row 1\"\na1 a2 b1 b2 c1", games.All()); err != nil ||
+		!suite.SameScripts(s, bare) {
+		t.Errorf("comments make another suite: %v", err)
+	}
 }
