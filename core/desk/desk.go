@@ -21,6 +21,7 @@ type Draft struct {
 	Variant  game.Variant     `json:"variant" description:"Empty while the text is not understood."`
 	Program  string           `json:"program" description:"The side that programs play themselves; empty where people play both."`
 	Players  []string         `json:"players"`
+	Kind     game.MoveKind    `json:"kind" enum:"cell,column,text,ship" description:"What a player names to move."`
 	Total    suite.Points     `json:"total"`
 	Problem  *DraftProblem    `json:"problem,omitempty" description:"The first reason why the text is no complete suite."`
 	Criteria []DraftCriterion `json:"criteria"`
@@ -68,6 +69,7 @@ type DraftPlay struct {
 	Steps     []DraftStep `json:"steps"`
 	At        int         `json:"at" description:"The step whose table is shown; 0 for the start."`
 	Table     DraftTable  `json:"table"`
+	Keys      []string    `json:"keys" description:"Moves that may be thought of next, in games without a board."`
 }
 
 // DraftStep is a step with what must be seen of it.
@@ -97,7 +99,7 @@ func Open(text string, script, step int, games game.Registry) Draft {
 		d.Problem = problem(err)
 		return d
 	}
-	d.Variant, d.Total, d.Problem = s.Rules.Variant(), s.Total(), problem(s.Check())
+	d.Variant, d.Kind, d.Total, d.Problem = s.Rules.Variant(), s.Rules.MoveKind(), s.Total(), problem(s.Check())
 	if s.Program != game.Nobody {
 		d.Program = s.Rules.PlayerName(s.Program)
 	}
@@ -161,7 +163,7 @@ func played(s *suite.Suite, number, at int) *DraftPlay {
 	script := s.Scripts[number-1]
 	d := &DraftPlay{
 		Number: number, Criterion: script.Criterion, Title: script.Title, Setup: script.Setup, Open: s.Open(script),
-		Steps: []DraftStep{}, At: max(0, min(at, len(script.Steps))), Table: DraftTable{Boards: []game.Board{}, Lines: []string{}},
+		Steps: []DraftStep{}, At: max(0, min(at, len(script.Steps))), Table: DraftTable{Boards: []game.Board{}, Lines: []string{}}, Keys: []string{},
 	}
 	for _, step := range script.Steps {
 		d.Steps = append(d.Steps, DraftStep{Word: s.Word(step), Says: []string{}})
@@ -180,10 +182,28 @@ func played(s *suite.Suite, number, at int) *DraftPlay {
 	if err != nil {
 		return d
 	}
-	if table, ok := after(s.Rules, script.Setup, script.Steps[:d.At]); ok {
-		d.Table = table
+	if pos, ok := after(s.Rules, script.Setup, script.Steps[:d.At]); ok {
+		d.Table = tableOf(s.Rules, pos, script.Setup)
+		d.Keys = keysOf(s.Rules, pos)
 	}
 	return d
+}
+
+// mostKeys bounds the moves that are offered.
+const mostKeys = 60
+
+// keysOf are moves that may be thought of, in games in which they are not chosen on a board.
+func keysOf(rules game.Rules, pos game.Position) []string {
+	keys := []string{}
+	if rules.MoveKind() != game.NamesText {
+		return keys
+	}
+	for _, m := range rules.Candidates(pos, nil) {
+		if key := rules.FormatMove(m); len(keys) < mostKeys && !slices.Contains(keys, key) {
+			keys = append(keys, key)
+		}
+	}
+	return keys
 }
 
 // told is what must be seen of a step.
@@ -200,11 +220,11 @@ func told(s *suite.Suite, m suite.Moment) DraftStep {
 	return step
 }
 
-// after is the table after some steps. It reports false where they cannot be played.
-func after(rules game.Rules, setup game.Setup, steps []suite.Step) (t DraftTable, ok bool) {
+// after is the position after some steps. It reports false where they cannot be played.
+func after(rules game.Rules, setup game.Setup, steps []suite.Step) (game.Position, bool) {
 	pos, err := rules.Start(setup)
 	if err != nil {
-		return t, false
+		return nil, false
 	}
 	for _, step := range steps {
 		switch {
@@ -212,11 +232,11 @@ func after(rules game.Rules, setup game.Setup, steps []suite.Step) (t DraftTable
 			rules.Play(pos, step.Move, nil)
 		case step.Act == suite.Again && pos.Result().Over():
 			if pos, err = rules.Again(pos, setup); err != nil {
-				return t, false
+				return nil, false
 			}
 		}
 	}
-	return tableOf(rules, pos, setup), true
+	return pos, true
 }
 
 // tableOf shows each player's own board as its owner sees it, and what is hidden besides.

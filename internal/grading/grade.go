@@ -349,7 +349,9 @@ func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n i
 }
 
 func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {
-	e := record.Evidence{Number: number, Title: v.Script.Title, Criterion: v.Script.Criterion, State: v.State, Parting: -1}
+	e := record.Evidence{
+		Number: number, Title: v.Script.Title, Criterion: v.Script.Criterion, Setup: v.Script.Setup, State: v.State, Parting: -1,
+	}
 	if v.Finding != nil {
 		e.Parting = v.Finding.Step
 	}

@@ -21,6 +21,7 @@ import (
 type Form struct {
 	record.Assignment
 	Opens, Due, Closes string
+	KeepHandout        bool // of a change: the handout stays as it is
 }
 
 // OwnSuite stands for the suite that ships for programs that make the hidden set-up themselves, in place
@@ -139,6 +140,9 @@ func (o *Office) ChangeAssignment(ctx context.Context, course string, d Form) (r
 	if err != nil {
 		return a, err
 	}
+	if d.KeepHandout {
+		a.Handout = kept.Handout
+	}
 	if a.ID = kept.ID; d.Revision != kept.Revision {
 		return kept, o.changedBy(ctx, kept)
 	}
@@ -172,7 +176,7 @@ func changes(old, new record.Assignment) []string {
 		same bool
 	}{
 		{"title", old.Title == new.Title}, {"game", old.Game == new.Game}, {"channel", old.Channel == new.Channel},
-		{"phrasebook", old.Phrasebook == new.Phrasebook}, {"suite", old.Suite == new.Suite},
+		{"phrasebook", old.Phrasebook == new.Phrasebook}, {"suite", old.Suite == new.Suite}, {"handout", old.Handout == new.Handout},
 		{"opens", sameTime(old.OpensAt, new.OpensAt)}, {"due", sameTime(old.DueAt, new.DueAt)}, {"closes", sameTime(old.ClosesAt, new.ClosesAt)},
 		{"attempts", old.Attempts == new.Attempts}, {"tries", old.Tries == new.Tries},
 		{"seconds", old.Seconds == new.Seconds}, {"megabytes", old.Megabytes == new.Megabytes},

@@ -9,6 +9,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"slices"
 	"time"
 
 	"durchgang/internal/record"
@@ -19,6 +20,7 @@ const (
 	bundleHead  = "assignment.json"
 	bundleBook  = "phrasebook.yaml"
 	bundleSuite = "suite.suite"
+	bundleBrief = "handout.md" // only where a teacher wrote one
 
 	bundleForm = "durchgang-assignment"
 )
@@ -50,7 +52,11 @@ func (o *Office) Export(ctx context.Context, course, name string) ([]byte, error
 	if err != nil {
 		return nil, fmt.Errorf("write the assignment: %w", err)
 	}
-	return pack([]file{{bundleHead, string(head)}, {bundleBook, a.Phrasebook}, {bundleSuite, a.Suite}})
+	files := []file{{bundleHead, string(head)}, {bundleBook, a.Phrasebook}, {bundleSuite, a.Suite}}
+	if a.Handout != "" {
+		files = append(files, file{bundleBrief, a.Handout})
+	}
+	return pack(files)
 }
 
 // file is a file of an archive that the office writes.
@@ -87,6 +93,11 @@ func (o *Office) ImportAssignment(ctx context.Context, course, name string, arch
 			return record.Assignment{}, &record.InputError{Field: "archive", Err: err}
 		}
 	}
+	if slices.ContainsFunc(r.File, func(f *zip.File) bool { return f.Name == bundleBrief }) {
+		if texts[bundleBrief], err = readPart(r, bundleBrief); err != nil {
+			return record.Assignment{}, &record.InputError{Field: "archive", Err: err}
+		}
+	}
 	var b bundle
 	if err := json.Unmarshal([]byte(texts[bundleHead]), &b); err != nil || b.Form != bundleForm {
 		return record.Assignment{}, &record.InputError{
@@ -102,7 +113,7 @@ func (o *Office) ImportAssignment(ctx context.Context, course, name string, arch
 	}
 	form := Form{Assignment: record.Assignment{
 		Name: cmp.Or(name, b.Name), Title: b.Title, Game: b.Game, Channel: b.Channel,
-		Phrasebook: texts[bundleBook], Suite: texts[bundleSuite], Terms: b.Terms,
+		Phrasebook: texts[bundleBook], Suite: texts[bundleSuite], Handout: texts[bundleBrief], Terms: b.Terms,
 	}}
 	form.Opens, form.Due, form.Closes = instant(b.OpensAt), instant(b.DueAt), instant(b.ClosesAt)
 	return o.CreateAssignment(ctx, course, form)

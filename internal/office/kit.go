@@ -4,18 +4,15 @@ import (
 	"context"
 	"fmt"
 	"strings"
-	"time"
 
 	"durchgang/core/calls"
 	"durchgang/core/game"
-	"durchgang/core/guide"
 	"durchgang/core/suite"
 	"durchgang/docs"
-	"durchgang/internal/grading"
 	"durchgang/internal/record"
 )
 
-// Kit writes what students begin with: the brief, the public part of the suite with what must
+// Kit writes what students begin with: the handout, the public part of the suite with what must
 // be seen, and files to start from. Nothing in it tells what else is played.
 func (o *Office) Kit(ctx context.Context, course, name string) ([]byte, error) {
 	a, err := o.Assignment(ctx, course, name)
@@ -26,11 +23,15 @@ func (o *Office) Kit(ctx context.Context, course, name string) ([]byte, error) {
 	if err != nil {
 		return nil, err
 	}
-	brief, err := brief(a, whole)
+	text, err := handout(a, whole)
 	if err != nil {
 		return nil, err
 	}
-	files := []file{{"README.md", brief}, {"public.suite", s.String()}}
+	page, err := printed(a.Title, text)
+	if err != nil {
+		return nil, err
+	}
+	files := []file{{"README.md", text}, {"README.html", page}, {"trying.md", trying(a)}, {"public.suite", s.String()}}
 	examples, err := examples(s)
 	if err != nil {
 		return nil, err
@@ -52,52 +53,14 @@ func (o *Office) Kit(ctx context.Context, course, name string) ([]byte, error) {
 	return pack(files)
 }
 
-// brief says what is to be done, how it is graded, and by when.
-func brief(a record.Assignment, whole *suite.Suite) (string, error) {
-	g, err := guide.For(a.Game)
-	if err != nil {
-		return "", err
-	}
-	channel, err := grading.ChannelOf(a.Channel)
-	if err != nil {
-		return "", err
-	}
-	var b strings.Builder
-	fmt.Fprintf(&b, "# %s\n\nWrite a program that plays %s (`%s`).\n\n", a.Title, g.Title, a.Game)
-	fmt.Fprintf(&b, "%s\n", g.Doc)
-	b.WriteString("\n## How your program is spoken to\n\n")
-	b.WriteString(channel.Brief)
-	b.WriteString("\n## What earns points\n\n| points | what |\n|---:|---|\n")
-	for _, c := range whole.Criteria {
-		fmt.Fprintf(&b, "| %s | %s |\n", c.Points, c.Title)
-	}
-	fmt.Fprintf(&b, "\n%s points in all.\n\n## Handing in\n\n", whole.Total())
-	for _, t := range []struct {
-		says string
-		at   *time.Time
-	}{{"from", a.OpensAt}, {"due", a.DueAt}, {"not after", a.ClosesAt}} {
-		if t.at != nil {
-			fmt.Fprintf(&b, "- %s: %s\n", t.says, onClock(*t.at, a.Zone))
-		}
-	}
-	if a.Attempts > 0 {
-		fmt.Fprintf(&b, "- at most %d times\n", a.Attempts)
-	}
-	fmt.Fprintf(&b, "- with `durchgang submit %s/%s FOLDER`, or in the browser\n", a.Course, a.Name)
-	b.WriteString("\n## Trying it first\n\n`examples.md` shows some games step by step, with what must be seen. ")
-	fmt.Fprintf(&b, "`durchgang try FOLDER --suite public.suite\n--channel %s", a.Channel)
+// trying says how students try their programs on their own machines.
+func trying(a record.Assignment) string {
+	book := ""
 	if a.Channel == record.Function {
-		b.WriteString(" --phrasebook functions.yaml")
+		book = " --phrasebook functions.yaml"
 	}
-	b.WriteString("` plays them with your program on your machine.\n")
-	if a.Tries > 0 {
-		fmt.Fprintf(
-			&b,
-			"Durchgang plays them for you %d times a day, after you have handed in: `durchgang submit --try %s/%s FOLDER`.\n",
-			a.Tries, a.Course, a.Name,
-		)
-	}
-	return b.String(), nil
+	return fmt.Sprintf("# Trying it first\n\n`examples.md` shows some games step by step, with what must be seen.\n\n"+
+		"    durchgang try FOLDER --suite public.suite --channel %s%s\n\nplays them with your program on your machine.\n", a.Channel, book)
 }
 
 // examples shows the public scripts with what must be seen.

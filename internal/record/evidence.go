@@ -4,6 +4,7 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 
+	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
 )
@@ -14,6 +15,7 @@ type Evidence struct {
 	Title     string      `json:"title"`
 	Criterion string      `json:"criterion"`
 	State     judge.State `json:"state" enum:"agrees,differs,not shown,not read,not reached,unsteady"`
+	Setup     game.Setup  `json:"setup,omitempty" description:"What chance or a hidden choice has fixed in the script; absent where the program made it."`
 	Note      string      `json:"note" description:"What else there is to say of the run: why it was played beside the scripts, or how what was not reached was reached."`
 	Parting   int         `json:"parting" description:"The step at which program and reference part; -1 when they do not. Step 0 is the start."`
 	Steps     []Step      `json:"steps"`

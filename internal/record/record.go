@@ -32,6 +32,7 @@ type Assignment struct {
 	Channel    string `json:"channel" db:"channel" enum:"terminal,wire,function,page" description:"How programs are driven: as people do, by the protocol, by calling their functions, or as pages in a browser."`
 	Phrasebook string `json:"phrasebook" db:"phrasebook" description:"YAML text: how programs talk, empty for the built-in wording; through the channel function how they are called, through page where on it the game is."`
 	Suite      string `json:"suite" db:"suite" description:"The scripts with their criteria. When an assignment is made or changed, an empty text stands for the suite that ships for the game, and the word own for the one for programs that choose the word, hide the fleet or shuffle the cards themselves."`
+	Handout    string `json:"handout" db:"handout" description:"What students read of the assignment, in Markdown; empty for what is made from the game, the suite and the terms."`
 	Terms
 	Revision    int        `json:"revision" db:"revision" description:"Counts the changes, from 1."`
 	Zone        string     `json:"zone" db:"zone" description:"Of the course's clock."`
@@ -41,6 +42,29 @@ type Assignment struct {
 	Published   *int64     `json:"published_run" db:"published_run" description:"The run whose results students see, if there is one."`
 	PublishedAt *time.Time `json:"published_at" db:"published_at"`
 	CreatedAt   time.Time  `json:"created_at" db:"created_at"`
+}
+
+// Handout is what students read of an assignment.
+type Handout struct {
+	Markdown string `json:"markdown"`
+	HTML     string `json:"html" description:"The same as a page that can be read and printed by itself."`
+}
+
+// SuiteChange is what another suite would change of an assignment.
+type SuiteChange struct {
+	Says   []string      `json:"says" description:"What is different from the suite that is kept, in words; empty when nothing is."`
+	Known  bool          `json:"known" description:"What results would change is known without running programs."`
+	Graded int           `json:"graded" description:"Results of the newest run that counts."`
+	Lower  []PointChange `json:"lower" description:"Results that would lose points."`
+	Higher []PointChange `json:"higher" description:"Results that would gain points."`
+}
+
+// PointChange is what would become of a result.
+type PointChange struct {
+	Student string       `json:"student"`
+	Result  int64        `json:"result"`
+	From    suite.Points `json:"from"`
+	To      suite.Points `json:"to"`
 }
 
 // Terms are when and how often students may hand in, and what their programs may use.

@@ -60,6 +60,7 @@ type (
 		Channel    string `json:"channel,omitempty" enum:"terminal,wire,function,page" description:"Without it terminal."`
 		Phrasebook string `json:"phrasebook,omitempty" maxLength:"300000" description:"YAML; without it the built-in wording."`
 		Suite      string `json:"suite,omitempty" maxLength:"1000000" description:"Without it the suite for the rules of the game."`
+		Handout    string `json:"handout,omitempty" maxLength:"300000" description:"What students read, in Markdown; without it what is made from the game, the suite and the terms."`
 		terms
 	}
 	newDryRun struct {
@@ -69,12 +70,13 @@ type (
 	}
 	changedAssignment struct {
 		inAssignment
-		Revision   int    `json:"revision" description:"The one that the change was made from."`
-		Title      string `json:"title"`
-		Game       string `json:"game"`
-		Channel    string `json:"channel" enum:"terminal,wire,function,page"`
-		Phrasebook string `json:"phrasebook" maxLength:"300000"`
-		Suite      string `json:"suite" maxLength:"1000000"`
+		Revision   int     `json:"revision" description:"The one that the change was made from."`
+		Title      string  `json:"title"`
+		Game       string  `json:"game"`
+		Channel    string  `json:"channel" enum:"terminal,wire,function,page"`
+		Phrasebook string  `json:"phrasebook" maxLength:"300000"`
+		Suite      string  `json:"suite" maxLength:"1000000"`
+		Handout    *string `json:"handout,omitempty" maxLength:"300000" description:"Without it the one that is kept."`
 		terms
 	}
 	ofRevision struct {
@@ -157,38 +159,37 @@ func (s *Server) assignments(c fiber.Ctx) error {
 	return reply(c, http.StatusOK, assignments, err)
 }
 
+// assignment is what the request says of an assignment, but for its times.
+func (in newAssignment) assignment() record.Assignment {
+	return record.Assignment{
+		Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite, Handout: in.Handout,
+	}
+}
+
 func (s *Server) createAssignment(c fiber.Ctx) error {
 	return with(c, http.StatusCreated, func(in newAssignment) (any, error) {
-		return s.office.CreateAssignment(c.Context(), param(c, "course"), in.form(record.Assignment{
-			Name: in.Name, Title: in.Title, Game: in.Game, Channel: in.Channel, Phrasebook: in.Phrasebook, Suite: in.Suite,
-		}))
+		return s.office.CreateAssignment(c.Context(), param(c, "course"), in.form(in.assignment()))
 	})
 }
 
 func (s *Server) dryRun(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in newDryRun) (any, error) {
-		form := in.form(
-			record.Assignment{
-				Name:       in.Name,
-				Title:      in.Title,
-				Game:       in.Game,
-				Channel:    in.Channel,
-				Phrasebook: in.Phrasebook,
-				Suite:      in.Suite,
-			},
-		)
 		return s.office.DryRun(
-			c.Context(), param(c, "course"), form, office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName},
+			c.Context(), param(c, "course"), in.form(in.assignment()), office.HandIn{Data: bytes.NewReader(in.Program), Name: in.ProgramName},
 		)
 	})
 }
 
 func (s *Server) changeAssignment(c fiber.Ctx) error {
 	return with(c, http.StatusOK, func(in changedAssignment) (any, error) {
-		return s.office.ChangeAssignment(c.Context(), param(c, "course"), in.form(record.Assignment{
+		form := in.form(record.Assignment{
 			Name: param(c, "assignment"), Title: in.Title, Game: in.Game, Channel: in.Channel,
 			Phrasebook: in.Phrasebook, Suite: in.Suite, Revision: in.Revision,
-		}))
+		})
+		if form.KeepHandout = in.Handout == nil; !form.KeepHandout {
+			form.Handout = *in.Handout
+		}
+		return s.office.ChangeAssignment(c.Context(), param(c, "course"), form)
 	})
 }
 

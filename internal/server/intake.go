@@ -22,7 +22,9 @@ const textBody = 64 << 10
 
 // texts are the bounds of JSON that holds more than a few words, in bytes.
 var texts = map[string]int64{
-	"createAssignment": 2 << 20, "changeAssignment": 2 << 20, "dryRun": 16 << 20, // a program of 10 MB in base64
+	"createAssignment": 2 << 20, "changeAssignment": 2 << 20, "readHandout": 2 << 20,
+	"openDesk": 2 << 20, "measureSuite": 2 << 20, "compareSuite": 2 << 20,
+	"dryRun":        16 << 20, // a program of 10 MB in base64
 	"setPhrasebook": 1 << 20, "readTranscripts": 1 << 20, "createContest": 1 << 20,
 }
 

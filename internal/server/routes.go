@@ -11,6 +11,7 @@ import (
 
 	"github.com/gofiber/fiber/v3"
 
+	"durchgang/core/desk"
 	"durchgang/core/guide"
 	"durchgang/core/play"
 	"durchgang/internal/office"
@@ -131,6 +132,11 @@ func routes() []route {
 		{"GET", "/courses/{course}/assignments", assistant, "listAssignments", "The assignments of a course, the newest first", inCourse{}, []record.Assignment{}, ok, "", (*Server).assignments},
 		{"POST", "/courses/{course}/assignments", teacher, "createAssignment", "Create an assignment", newAssignment{}, record.Assignment{}, created, "", (*Server).createAssignment},
 		{"GET", "/courses/{course}/suites/{variant}", teacher, "getSuite", "The suite for a variant, as a text to edit, and the mistakes that it does not catch", forVariant{}, suiteAnswer{}, ok, "", (*Server).suite},
+		{"POST", "/courses/{course}/desk", teacher, "openDesk", "Show a suite that is being made, which may be incomplete, after a change; nothing is kept", deskRequest{}, deskAnswer{}, ok, "", (*Server).desk},
+		{"POST", "/courses/{course}/desk/strength", teacher, "measureSuite", "What a suite that is being made catches, and the scripts that would close its holes", strengthRequest{}, desk.DraftStrength{}, ok, "", (*Server).strength},
+		{"POST", "/courses/{course}/desk/moves", teacher, "findMoves", "Find the moves that a text in people's words names", movesRequest{}, movesAnswer{}, ok, "", (*Server).moves},
+		{"POST", "/courses/{course}/desk/handout", teacher, "readHandout", "What students would read of an assignment that need not exist yet", newAssignment{}, record.Handout{}, ok, "", (*Server).handout},
+		{"POST", inA + "/suite-changes", teacher, "compareSuite", "What another suite would change of an assignment, and of its results where that is known without running programs", suiteChangeRequest{}, record.SuiteChange{}, ok, "", (*Server).suiteChange},
 		{"POST", "/courses/{course}/dry-runs", teacher, "dryRun", "Test an assignment with a correct program, with every known mistake, and with a given program; nothing is kept, and it need not exist yet", newDryRun{}, record.DryRun{}, ok, "", (*Server).dryRun},
 		{"POST", "/courses/{course}/import", teacher, "importAssignment", "Import an assignment from an archive that was exported", inAssignmentArchive{}, record.Assignment{}, created, "", (*Server).importAssignment},
 		{"GET", inA, assistant, "getAssignment", "One assignment", inAssignment{}, record.Assignment{}, ok, "", (*Server).assignment},

@@ -15,7 +15,7 @@ import (
 var ErrChanged = errors.New("it was changed in the meantime")
 
 const selectAssignment = `
-	select a.id, a.course_id, c.name as course, c.zone, a.name, a.title, a.game, a.channel, a.phrasebook, a.suite, a.created_at,
+	select a.id, a.course_id, c.name as course, c.zone, a.name, a.title, a.game, a.channel, a.phrasebook, a.suite, a.handout, a.created_at,
 	       a.revision, a.opens_at, a.due_at, a.closes_at, a.attempts, a.tries, a.seconds, a.megabytes,
 	       (select count(distinct student) from submission s where s.assignment_id = a.id and not s.trial) as submissions,
 	       a.published_run, a.published_at,
@@ -27,7 +27,7 @@ const selectAssignment = `
 func columns(a record.Assignment) map[string]any {
 	return map[string]any{
 		"id": a.ID, "course": a.CourseID, "name": a.Name, "title": a.Title,
-		"game": a.Game, "channel": a.Channel, "phrasebook": a.Phrasebook, "suite": a.Suite,
+		"game": a.Game, "channel": a.Channel, "phrasebook": a.Phrasebook, "suite": a.Suite, "handout": a.Handout,
 		"opens": a.OpensAt, "due": a.DueAt, "closes": a.ClosesAt, "attempts": a.Attempts, "tries": a.Tries,
 		"seconds": a.Seconds, "megabytes": a.Megabytes,
 	}
@@ -38,8 +38,8 @@ func columns(a record.Assignment) map[string]any {
 func (s *Store) CreateAssignment(ctx context.Context, a record.Assignment, login string) (record.Assignment, error) {
 	err := s.in(ctx, func(tx *sqlx.Tx) error {
 		if err := get(ctx, tx, &a.ID, `
-			insert into assignment (course_id, name, title, game, channel, phrasebook, suite, opens_at, due_at, closes_at, attempts, tries, seconds, megabytes)
-			values (:course, :name, :title, :game, :channel, :phrasebook, :suite, :opens, :due, :closes, :attempts, :tries, :seconds, :megabytes)
+			insert into assignment (course_id, name, title, game, channel, phrasebook, suite, handout, opens_at, due_at, closes_at, attempts, tries, seconds, megabytes)
+			values (:course, :name, :title, :game, :channel, :phrasebook, :suite, :handout, :opens, :due, :closes, :attempts, :tries, :seconds, :megabytes)
 			returning id`, columns(a)); err != nil {
 			return err
 		}
@@ -62,7 +62,7 @@ func (s *Store) ChangeAssignment(ctx context.Context, a record.Assignment, login
 		}
 		if err := exec(ctx, tx, `
 			update assignment set title = :title, game = :game, channel = :channel, phrasebook = :phrasebook, suite = :suite,
-			       opens_at = :opens, due_at = :due, closes_at = :closes, attempts = :attempts, tries = :tries,
+			       handout = :handout, opens_at = :opens, due_at = :due, closes_at = :closes, attempts = :attempts, tries = :tries,
 			       seconds = :seconds, megabytes = :megabytes, revision = revision + 1
 			where id = :id`, params); err != nil {
 			return err

@@ -175,6 +175,38 @@ func keep(ctx context.Context, tx *sqlx.Tx, id int64, by func(Earlier) (Outcome,
 	return true, settle(ctx, tx, id, outcome)
 }
 
+// Graded is a result with what is needed to compute its points anew.
+type Graded struct {
+	ID      int64
+	Student string
+	Suite   string // of its run
+	Played  []judge.Brief
+}
+
+// Graded lists the results of the newest run of an assignment that counts, those that were graded.
+func (s *Store) Graded(ctx context.Context, assignment int64) ([]Graded, error) {
+	var rows []struct {
+		Graded
+		Body []byte
+	}
+	err := list(ctx, s.db, &rows, `
+		select x.id, s.student, r.suite, x.examination as body
+		from result x join run r on r.id = x.run_id join submission s on s.id = x.submission_id
+		where x.state = 'done'
+		  and r.id = (select max(id) from run where assignment_id = :assignment and accepted_at is not null)
+		order by s.student, x.id`, map[string]any{"assignment": assignment})
+	results := make([]Graded, len(rows))
+	for i, row := range rows {
+		var about examined
+		if err := json.Unmarshal(row.Body, &about); err != nil {
+			return nil, fmt.Errorf("read the examination of result %d: %w", row.ID, err)
+		}
+		results[i] = row.Graded
+		results[i].Played = about.Played
+	}
+	return results, err
+}
+
 // Run finds a run.
 func (s *Store) Run(ctx context.Context, id int64) (r record.Run, err error) {
 	err = get(ctx, s.db, &r, selectRun+` where r.id = :id`, map[string]any{"id": id})

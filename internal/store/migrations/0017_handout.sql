@@ -1,0 +1,2 @@
+-- +goose Up
+alter table assignment add column handout text not null default '';
