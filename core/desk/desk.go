@@ -22,6 +22,8 @@ type Draft struct {
 	Program  string           `json:"program" description:"The side that programs play themselves; empty where people play both."`
 	Players  []string         `json:"players"`
 	Kind     game.MoveKind    `json:"kind" enum:"cell,column,text,ship" description:"What a player names to move."`
+	Rows     int              `json:"rows" description:"Of the board; 0 without one."`
+	Cols     int              `json:"cols"`
 	Total    suite.Points     `json:"total"`
 	Problem  *DraftProblem    `json:"problem,omitempty" description:"The first reason why the text is no complete suite."`
 	Criteria []DraftCriterion `json:"criteria"`
@@ -100,6 +102,7 @@ func Open(text string, script, step int, games game.Registry) Draft {
 		return d
 	}
 	d.Variant, d.Kind, d.Total, d.Problem = s.Rules.Variant(), s.Rules.MoveKind(), s.Total(), problem(s.Check())
+	d.Rows, d.Cols = s.Rules.Shape()
 	if s.Program != game.Nobody {
 		d.Program = s.Rules.PlayerName(s.Program)
 	}

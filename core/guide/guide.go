@@ -11,6 +11,7 @@ import (
 	"durchgang/core/mistakes"
 	"durchgang/core/play/house"
 	"durchgang/core/suite"
+	"durchgang/core/suites"
 )
 
 // Guide is about one variant.
@@ -18,7 +19,7 @@ type Guide struct {
 	game.Definition
 	Variant  game.Variant      `json:"variant"`
 	Kind     game.MoveKind     `json:"kind" enum:"cell,column,text" description:"What a player names to move."`
-	Criteria []Criterion       `json:"criteria" description:"Of the suite that ships for the variant; empty when none does."`
+	Criteria []Criterion       `json:"criteria" description:"Of the suite for the variant; empty for boards of more than 400 cells."`
 	Mistakes []mistake.Mistake `json:"mistakes" description:"What is known to go wrong in this variant."`
 	House    []house.Entry     `json:"house" description:"The house players, the weakest first."`
 	Own      game.Variant      `json:"own" description:"The variant by which programs are graded that choose the word, hide the fleet or shuffle the cards by themselves; empty where there is none."`
@@ -29,8 +30,11 @@ type Criterion struct {
 	Name    string       `json:"name"`
 	Title   string       `json:"title"`
 	Points  suite.Points `json:"points"`
-	Scripts int          `json:"scripts" description:"How many scripts serve it."`
+	Scripts int          `json:"scripts" description:"How many scripts serve it, at least."`
 }
+
+// mostCells is up to how large a board the criteria are listed: beyond, they would take seconds.
+const mostCells = 400
 
 // For returns the guide to a variant in its text form. Errors are *game.ParamError.
 func For(variant string) (Guide, error) {
@@ -51,9 +55,14 @@ func For(variant string) (Guide, error) {
 			g.Definition = d
 		}
 	}
-	if s, _, err := suite.Shipped(rules.Variant(), games.All()); err == nil {
-		g.Criteria = criteria(s)
+	if rows, cols := rules.Shape(); rows*cols > mostCells {
+		return g, nil
 	}
+	s, err := suites.Outline(rules, games.All())
+	if err != nil {
+		return g, err
+	}
+	g.Criteria = criteria(s)
 	return g, nil
 }
 

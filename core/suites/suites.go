@@ -84,22 +84,24 @@ const usualTotal = 20
 // ErrNoGame means that no suite can be written for a game.
 var ErrNoGame = errors.New("no suite can be written for this game")
 
+// Outline is the suite for a variant before it is searched for scripts that close holes: its criteria are those of Given, its
+// scripts the first ones of them.
+func Outline(rules game.Rules, games game.Registry) (*suite.Suite, error) {
+	if s, _, err := suite.Shipped(rules.Variant(), games); err == nil {
+		return s, nil
+	}
+	w, err := write(rules, mistakes.For(rules))
+	if err != nil {
+		return nil, err
+	}
+	return w.suite, w.scale(usualTotal)
+}
+
 // Write writes a suite for a variant. The error says which option does not fit.
 func Write(rules game.Rules, o Options) (Written, error) {
-	w, known := newWriter(rules), mistakes.For(rules)
-	switch r := rules.(type) {
-	case *grid.Rules:
-		writeGrid(w, r, known.Leads)
-	case *hangman.Rules:
-		writeHangman(w, r)
-	case *battleship.Rules:
-		writeBattleship(w, r)
-	case *blackjack.Rules:
-		writeBlackjack(w, r)
-	default:
-		return Written{}, fmt.Errorf("%s: %w", rules.Variant(), ErrNoGame)
-	}
-	if err := w.showing(); err != nil {
+	known := mistakes.For(rules)
+	w, err := write(rules, known)
+	if err != nil {
 		return Written{}, err
 	}
 	if err := w.leaveOut(o.Without); err != nil {
@@ -119,6 +121,24 @@ func Write(rules game.Rules, o Options) (Written, error) {
 	}
 	w.publish()
 	return Written{w.suite, w.suite.String(), append([]suite.Hole{}, holes...)}, nil
+}
+
+// write writes the criteria of a variant with the scripts that are known to belong to them.
+func write(rules game.Rules, known mistake.Known) (*writer, error) {
+	w := newWriter(rules)
+	switch r := rules.(type) {
+	case *grid.Rules:
+		writeGrid(w, r, known.Leads)
+	case *hangman.Rules:
+		writeHangman(w, r)
+	case *battleship.Rules:
+		writeBattleship(w, r)
+	case *blackjack.Rules:
+		writeBlackjack(w, r)
+	default:
+		return nil, fmt.Errorf("%s: %w", rules.Variant(), ErrNoGame)
+	}
+	return w, w.showing()
 }
 
 // leaveOut takes criteria away, with their scripts.

@@ -90,6 +90,9 @@ const address = computed(() => `/api/v1/courses/${props.course}/assignments/${pr
       <div class="row-between">
         <h1>{{ view.assignment.title }}</h1>
         <div class="d-flex flex-wrap gap-2">
+          <RouterLink v-if="view.course.role === 'teacher'" class="btn btn-sm btn-primary" :to="`/courses/${course}/${assignment}/desk`">
+            Open the desk
+          </RouterLink>
           <a class="btn btn-sm btn-outline-secondary" :href="`${address}/kit`" download>Starter kit</a>
           <a class="btn btn-sm btn-outline-secondary" :href="`${address}/export`" download>Export</a>
         </div>
@@ -104,11 +107,13 @@ const address = computed(() => `/api/v1/courses/${props.course}/assignments/${pr
           <EditorField
             v-model="suite"
             label="Suite"
+            language="suite"
             hint="Scripts with the criteria they belong to; write public after a script's title to let students try it"
           />
           <EditorField
             v-model="phrasebook"
             label="Phrasebook"
+            language="yaml"
             hint="How programs talk, how functions are called, or where on a page the game is"
           />
         </section>

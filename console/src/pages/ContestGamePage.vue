@@ -5,6 +5,7 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, ask, type Replayed } from '../api/client'
 import GameBoard from '../parts/GameBoard.vue'
 import LoadState from '../parts/LoadState.vue'
+import ToDesk from '../parts/ToDesk.vue'
 import { contestPath, fixed, playerName, resultOf } from '../use/contest'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
@@ -35,6 +36,7 @@ watch(view, () => {
 })
 watch(at, (move) => void router.replace({ query: { move } }))
 const step = computed(() => steps.value[at.value])
+const played = computed(() => steps.value.slice(0, at.value).map((s) => s.move).filter(Boolean).join(' '))
 const title = computed(() =>
   c.value
     ? [playerName(c.value, bout.value.first), c.value.measure ? '' : playerName(c.value, bout.value.second)].filter(Boolean).join(' – ')
@@ -103,6 +105,7 @@ function key(event: KeyboardEvent) {
             <span class="d-flex gap-2">
               <button type="button" class="btn btn-sm btn-outline-secondary" :disabled="at === 0" @click="at--">Back</button>
               <button type="button" class="btn btn-sm btn-outline-secondary" :disabled="at + 1 >= steps.length" @click="at++">On</button>
+              <ToDesk :course="course" :game="view.record.variant" :words="played" :setup="view.record.setup" :title="`${title}, move ${at}`" />
             </span>
           </div>
           <div class="boards mb-3">

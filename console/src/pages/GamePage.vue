@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { computed } from 'vue'
 import { useRouter } from 'vue-router'
 
 import { api, ask } from '../api/client'
@@ -6,6 +7,7 @@ import LoadState from '../parts/LoadState.vue'
 import MistakeList from '../parts/MistakeList.vue'
 import ParameterForm from '../parts/ParameterForm.vue'
 import PlayPanel from '../parts/PlayPanel.vue'
+import { useSession } from '../stores/session'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -22,6 +24,12 @@ const {
   () => ask(api.GET('/games/{variant}', { params: { path: { variant: props.variant } } })),
 )
 useTitle(() => guide.value?.title ?? '')
+const session = useSession()
+const { data: courses } = useLoad(
+  () => session.person?.login,
+  async () => (session.person ? ask(api.GET('/courses')) : []),
+)
+const teaching = computed(() => (courses.value ?? []).filter((c) => c.role === 'teacher'))
 
 function choose(variant: string) {
   void router.push(`/games/${variant}`)
@@ -66,9 +74,12 @@ function choose(variant: string) {
             </tr>
           </tbody>
         </table>
-        <p v-else class="quiet mb-0">
-          The suite for these parameters is written when an assignment uses them.
-          <code>durchgang suite write {{ guide.variant }}</code> prints it.
+        <p v-else class="quiet">The suite for a board of this size is written when it is used.</p>
+        <p v-if="teaching.length" class="mt-3 mb-0">
+          Make a suite of your own for these rules, for
+          <template v-for="(c, i) in teaching" :key="c.name">
+            <template v-if="i">, </template><RouterLink :to="{ path: `/courses/${c.name}/-/desk`, query: { game: guide.variant } }">{{ c.title }}</RouterLink>
+          </template>.
         </p>
       </section>
       <section class="panel mt-3">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { computed, ref, watch } from 'vue'
-import { useRouter } from 'vue-router'
+import { useRoute, useRouter } from 'vue-router'
 
 import { api, ask, upload, type Channel, type Course, type Guide, type DryRun } from '../api/client'
 import ActState from '../parts/ActState.vue'
@@ -17,6 +17,7 @@ import TermsFields from '../parts/TermsFields.vue'
 import { useAct } from '../use/act'
 import { listChannels } from '../use/channels'
 import { base64 } from '../use/file'
+import { takeOver } from '../use/handOver'
 import { useLoad } from '../use/load'
 import { termsBody, termsForm } from '../use/terms'
 import { useTitle } from '../use/title'
@@ -48,7 +49,10 @@ const {
   },
 )
 
-const game = ref('tic-tac-toe')
+// What comes from the desk.
+const route = useRoute()
+const handed = route.query.desk === undefined ? undefined : takeOver(props.course)
+const game = ref(typeof route.query.game === 'string' ? route.query.game : 'tic-tac-toe')
 const { data: guide } = useLoad<Guide>(
   () => game.value,
   () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })),
@@ -58,7 +62,7 @@ const title = ref('')
 const name = ref('')
 const channel = ref<'terminal' | 'wire' | 'function' | 'page'>('terminal')
 const phrasebook = ref('')
-const suite = ref('')
+const suite = ref(handed?.suite ?? '')
 const maker = ref<'given' | 'own'>('given')
 const terms = ref(termsForm())
 const program = ref<File>()
@@ -83,6 +87,7 @@ const body = () => ({
   channel: channel.value,
   phrasebook: phrasebook.value,
   suite: own.value ? 'own' : suite.value,
+  handout: handed?.handout ?? '',
   ...termsBody(terms.value),
 })
 const trying = ref(false)
@@ -141,6 +146,7 @@ const importAssignment = () =>
             <EditorField
               v-model="phrasebook"
               label="Phrasebook"
+              language="yaml"
               :placeholder="`Empty: ${way?.empty}`"
               :hint="`It says ${way?.settings}. It can be written later, from what programs print.`"
             />

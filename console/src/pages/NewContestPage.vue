@@ -147,6 +147,7 @@ const make = () =>
             v-if="kind === 'hangman'"
             v-model="words"
             label="Words"
+            language="plain"
             placeholder="One in each line"
             hint="Players are told the list. Empty takes Durchgang’s own."
           />
@@ -171,6 +172,7 @@ const make = () =>
             <EditorField
               v-model="functions"
               label="Functions"
+              language="yaml"
               placeholder="Empty: a function choose"
               hint="YAML, as for assignments whose functions are called."
             />

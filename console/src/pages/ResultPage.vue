@@ -124,7 +124,10 @@ const tell = () =>
         </p>
         <p v-else>No known mistake explains this; what happened is described below.</p>
         <section v-if="result.causes.length" class="panel mb-3" aria-label="Causes">
-          <CausePanel v-for="(c, i) in result.causes" :key="i" :cause="c" :result="result.id" :criteria="result.criteria" />
+          <CausePanel
+            v-for="(c, i) in result.causes" :key="i" :cause="c" :result="result.id" :criteria="result.criteria"
+            :course="result.course" :assignment="result.assignment"
+          />
         </section>
         <section v-for="{ criterion, findings } in faults" :key="criterion.name" class="panel mb-3">
           <h3><StateMark state="differs" bare /> {{ criterion.title }}</h3>

@@ -12,6 +12,7 @@ import ShownLines from '../parts/ShownLines.vue'
 import StateMark from '../parts/StateMark.vue'
 import StepList from '../parts/StepList.vue'
 import TerminalText from '../parts/TerminalText.vue'
+import ToDesk from '../parts/ToDesk.vue'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -45,6 +46,7 @@ watch(view, (v) => {
   if (v) current.value = v.evidence.parting >= 0 ? v.evidence.parting : v.evidence.steps.length - 1
 })
 const step = computed(() => view.value?.evidence.steps[current.value])
+const words = computed(() => (view.value?.evidence.steps ?? []).slice(1, current.value + 1).map((s) => s.word).join(' '))
 const last = computed(() => (view.value?.evidence.steps.length ?? 1) - 1)
 
 function go(to: number) {
@@ -77,6 +79,10 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
           <BButton v-if="view.evidence.parting >= 0" size="sm" variant="primary" @click="go(view.evidence.parting)">
             First difference
           </BButton>
+          <ToDesk
+            :course="view.result.course" :assignment="view.result.assignment" :words="words" :setup="view.evidence.setup"
+            :title="`${view.evidence.title}, up to step ${current}`" :criterion="view.evidence.criterion"
+          />
         </div>
       </div>
       <div class="script-grid">

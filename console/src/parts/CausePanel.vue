@@ -5,9 +5,10 @@ import { api, ask, type Cause, type CriterionVerdict, type Evidence } from '../a
 import { useLoad } from '../use/load'
 import GameBoard from './GameBoard.vue'
 import TerminalText from './TerminalText.vue'
+import ToDesk from './ToDesk.vue'
 
 /** What is behind some of the findings, with the shortest way to see it. */
-const props = defineProps<{ cause: Cause; result: number; criteria: CriterionVerdict[] }>()
+const props = defineProps<{ cause: Cause; result: number; criteria: CriterionVerdict[]; course: string; assignment: string }>()
 
 const { data: proof } = useLoad<Evidence | undefined>(() => `${props.result}/${props.cause.evidence}`, async () =>
   props.cause.evidence ? ask(api.GET('/results/{id}/scripts/{script}', { params: { path: { id: props.result, script: props.cause.evidence } } })) : undefined)
@@ -45,7 +46,13 @@ const titles = computed(() => props.cause.criteria.map((name) => props.criteria.
           <dt>shown by</dt>
           <dd>{{ cause.scripts.slice(0, 3).join('; ') }}<span v-if="cause.scripts.length > 3" class="quiet">; and {{ cause.scripts.length - 3 }} more</span></dd>
         </dl>
-        <RouterLink v-if="cause.evidence" :to="`/results/${result}/scripts/${cause.evidence}`">Step through it</RouterLink>
+        <div class="d-flex flex-wrap gap-3 align-items-center">
+          <RouterLink v-if="cause.evidence" :to="`/results/${result}/scripts/${cause.evidence}`">Step through it</RouterLink>
+          <ToDesk
+            :course="course" :assignment="assignment" :words="cause.words" :setup="cause.setup" :title="cause.mistake || titles.join('; ')"
+            :criterion="cause.criteria[0]"
+          />
+        </div>
       </div>
       <div v-if="last" class="d-grid gap-2">
         <GameBoard v-if="last.shown.length" title="What the program shows" :board="last.shown" :other="last.reference" />

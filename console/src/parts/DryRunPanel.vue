@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import type { DryRun } from '../api/client'
 
 /** How an assignment that need not be there yet grades what is known. */
-const props = defineProps<{ dryRun: DryRun }>()
+const props = withDefaults(defineProps<{ dryRun: DryRun; matrix?: boolean }>(), { matrix: false })
 const missed = computed(() => props.dryRun.mistakes.filter((m) => m.points === props.dryRun.right))
 const lost = computed(() => props.dryRun.program?.criteria.filter((c) => c.points < c.of) ?? [])
 </script>
@@ -35,24 +35,28 @@ const lost = computed(() => props.dryRun.program?.criteria.filter((c) => c.point
         <p v-if="lost.length" class="quiet">If the program is right, its wording is not understood: add it to the phrasebook.</p>
       </template>
     </template>
-    <details v-if="dryRun.mistakes.length">
+    <details v-if="dryRun.mistakes.length" :open="matrix">
       <summary>What each mistake loses</summary>
-      <table class="comparisons">
-        <thead>
-          <tr>
-            <th scope="col">mistake</th>
-            <th scope="col" class="number">gets</th>
-            <th scope="col">loses</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="m in dryRun.mistakes" :key="m.name">
-            <td>{{ m.says }}</td>
-            <td class="number">{{ m.points }}</td>
-            <td>{{ m.lost.join(', ') || 'nothing' }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <div class="scroll desk-matrix" tabindex="0" role="region" aria-label="Mistakes by criteria">
+        <table class="cross">
+          <thead>
+            <tr>
+              <th scope="col">mistake</th>
+              <th v-for="c in dryRun.criteria" :key="c.name" scope="col" :title="c.title">{{ c.name }}</th>
+              <th scope="col" class="number">gets</th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr v-for="m in dryRun.mistakes" :key="m.name">
+              <th scope="row" class="desk-mistake">{{ m.says }}</th>
+              <td v-for="c in dryRun.criteria" :key="c.name" :class="{ behind: m.lost.includes(c.name) }">
+                <template v-if="m.lost.includes(c.name)">−{{ c.of }}<span class="visually-hidden"> lost</span></template>
+              </td>
+              <td class="number" :class="{ bad: m.points === dryRun.right }">{{ m.points }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
     </details>
   </div>
 </template>

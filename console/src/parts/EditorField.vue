@@ -1,13 +1,17 @@
 <script setup lang="ts">
-import FieldFrame from './FieldFrame.vue'
+import { defineAsyncComponent, useId } from 'vue'
 
 /** A field of a form for a longer text in a form of its own. */
-withDefaults(defineProps<{ label: string; hint?: string; placeholder?: string }>(), { hint: '', placeholder: '' })
+withDefaults(defineProps<{ label: string; language: 'suite' | 'yaml' | 'plain'; hint?: string; placeholder?: string }>(), { hint: '', placeholder: '' })
 const text = defineModel<string>({ required: true })
+const CodeEditor = defineAsyncComponent(() => import('./CodeEditor.vue'))
+const id = useId()
 </script>
 
 <template>
-  <FieldFrame v-slot="{ id, described }" :label="label" :hint="hint">
-    <textarea :id="id" v-model="text" class="form-control editor" spellcheck="false" :placeholder="placeholder" :aria-describedby="described"></textarea>
-  </FieldFrame>
+  <div class="field">
+    <span>{{ label }}</span>
+    <CodeEditor v-model="text" :label="label" :language="language" :placeholder="placeholder" :described-by="hint ? `${id}-hint` : undefined" />
+    <p v-if="hint" :id="`${id}-hint`" class="hint">{{ hint }}</p>
+  </div>
 </template>

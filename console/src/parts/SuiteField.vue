@@ -40,9 +40,13 @@ const insert = () =>
     <EditorField
       v-model="suite"
       label="Suite"
+      language="suite"
       placeholder="Empty: the suite for this game and these rules"
       hint="Scripts with the criteria they belong to. Empty takes the suite for this game and these rules."
     />
+    <RouterLink v-if="offered" class="btn btn-sm btn-outline-primary me-2" :to="{ path: `/courses/${course}/-/desk`, query: { game } }">
+      Open the desk
+    </RouterLink>
     <BButton v-if="offered && !suite" size="sm" variant="outline-secondary" :disabled="writing" @click="insert">
       {{ writing ? 'Writing it …' : 'Insert that suite, to edit it' }}
     </BButton>
