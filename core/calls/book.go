@@ -123,6 +123,9 @@ func known() string {
 	return strings.Join(names, ", ")
 }
 
+// Keys are the keys that a book may have.
+func Keys() document.Keys { return document.KeysOf(form{}) }
+
 // Parse reads a book; file names it in errors, which are all *document.Error.
 func Parse(file, text string) (*Book, error) {
 	var f form

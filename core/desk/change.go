@@ -38,9 +38,31 @@ type Edit struct {
 // Changed is a suite after a change, and where one goes on.
 type Changed struct {
 	Text   string
-	Script int // number, from 1; 0 for none
-	Step   int // 0 for the start
+	Script int  // number, from 1; 0 for none
+	Step   int  // 0 for the start
+	Stays  bool // one goes on with the script that was chosen before, whatever its number is now
 	Says   string
+}
+
+// Chosen is the script to go on with, and the step of it, where a script of the text before was chosen.
+func (c Changed) Chosen(before string, script, step int, games game.Registry) (int, int) {
+	if !c.Stays {
+		return c.Script, c.Step
+	}
+	was, err := suite.Read("before", before, games)
+	if err != nil || script < 1 || script > len(was.Scripts) {
+		return 0, 0
+	}
+	now, err := suite.Read("after", c.Text, games)
+	if err != nil {
+		return 0, 0
+	}
+	title := was.Scripts[script-1].Title
+	i := slices.IndexFunc(now.Scripts, func(s suite.Script) bool { return s.Title == title })
+	if i < 0 { // it was dropped
+		return min(script, len(now.Scripts)), 0
+	}
+	return i + 1, step
 }
 
 // Errors of changes, for errors.Is.
@@ -72,6 +94,7 @@ func Change(text string, e Edit, games game.Registry) (Changed, error) {
 	if !known {
 		return Changed{}, fmt.Errorf("%q: %w", e.Do, ErrUnknownEdit)
 	}
+	c.done.Stays = strings.HasSuffix(e.Do, "-criterion") || e.Do == "set-script" && e.Title+e.Setup == ""
 	if err := act(); err != nil {
 		return Changed{}, err
 	}

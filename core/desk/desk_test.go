@@ -156,6 +156,29 @@ func TestChanges(t *testing.T) {
 	}
 }
 
+// The script that was chosen stays chosen when something else is changed.
+func TestChosenScriptStays(t *testing.T) {
+	_, text, err := suite.Shipped("tic-tac-toe", games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	yes := true
+	for _, e := range []desk.Edit{
+		{Do: "move-criterion", Criterion: "again", At: 0}, {Do: "set-script", Script: 1, Public: &yes}, {Do: "set-criterion", Criterion: "lines", Name: "rows"},
+		{Do: "drop-criterion", Criterion: "marks"},
+	} {
+		c := change(t, text, e)
+		script, step := c.Chosen(text, 7, 2, games.All())
+		if script == 0 || step != 2 || read(t, c.Text).Scripts[script-1].Title != read(t, text).Scripts[6].Title {
+			t.Errorf("%+v: script %d, step %d", e, script, step)
+		}
+	}
+	c := change(t, text, desk.Edit{Do: "drop-criterion", Criterion: "marks"})
+	if script, step := c.Chosen(text, 1, 2, games.All()); script != 1 || step != 0 {
+		t.Errorf("where the chosen script is dropped one goes on with %d, step %d", script, step)
+	}
+}
+
 func ofCriterion(s *suite.Suite, name string) []suite.Script {
 	return slices.DeleteFunc(slices.Clone(s.Scripts), func(script suite.Script) bool { return script.Criterion != name })
 }

@@ -5,6 +5,8 @@ package document
 import (
 	"errors"
 	"fmt"
+	"maps"
+	"reflect"
 	"strings"
 
 	"github.com/goccy/go-yaml"
@@ -64,4 +66,32 @@ func Fail(file, text, path string, cause error) *Error {
 		e.Line, e.Column = node.GetToken().Position.Line, node.GetToken().Position.Column
 	}
 	return e
+}
+
+// Keys are the keys that a mapping in a text may have, each with those of the mappings below it; those of lists of mappings as
+// well.
+type Keys map[string]Keys
+
+// KeysOf returns the keys of a struct with yaml tags, or of a pointer to one.
+func KeysOf(form any) Keys { return keysOf(reflect.TypeOf(form)) }
+
+func keysOf(t reflect.Type) Keys {
+	for t.Kind() == reflect.Pointer || t.Kind() == reflect.Slice || t.Kind() == reflect.Map {
+		t = t.Elem()
+	}
+	keys := Keys{}
+	if t.Kind() != reflect.Struct {
+		return keys
+	}
+	for i := range t.NumField() {
+		field := t.Field(i)
+		name, options, _ := strings.Cut(field.Tag.Get("yaml"), ",")
+		switch {
+		case options == "inline":
+			maps.Copy(keys, keysOf(field.Type))
+		case name != "" && name != "-":
+			keys[name] = keysOf(field.Type)
+		}
+	}
+	return keys
 }

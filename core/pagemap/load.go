@@ -178,6 +178,9 @@ func (w words) MarshalYAML() (any, error) {
 // usualRest is what a page may put off and is still waited for.
 const usualRest = 2 * time.Second
 
+// Keys are the keys that a map may have.
+func Keys() document.Keys { return document.KeysOf(form{}) }
+
 // Parse reads a map; file names it in errors, which are all *Error. An empty text is the map
 // of which nothing is known.
 func Parse(file, text string) (*Map, error) { return ParseOpponent(file, text, game.Nobody) }

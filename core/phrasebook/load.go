@@ -161,6 +161,9 @@ func Default() *Book {
 	return b
 }
 
+// Keys are the keys that a phrasebook may have.
+func Keys() document.Keys { return document.KeysOf(form{}) }
+
 // Parse reads a phrasebook, which adds to the built-in English wording; file
 // names it in errors, which are all *Error.
 func Parse(file, text string) (*Book, error) { return ParseOpponent(file, text, game.Nobody) }

@@ -7,7 +7,11 @@ import (
 	"slices"
 	"strings"
 
+	"durchgang/core/calls"
+	"durchgang/core/document"
 	"durchgang/core/game"
+	"durchgang/core/pagemap"
+	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
 	"durchgang/internal/record"
@@ -29,6 +33,9 @@ type Channel struct {
 	Prints   bool   // what they print is read by a phrasebook
 	Brief    string // for students: how their program is spoken to
 
+	// Keys are those that a settings file may have.
+	Keys func() document.Keys
+
 	// open reads a settings file; an empty text is the usual settings.
 	open func(file, text string, s *suite.Suite) (way, error)
 }
@@ -37,7 +44,7 @@ type Channel struct {
 var Channels = []Channel{
 	{
 		Name: record.Terminal, Programs: "on a terminal, as people play", Settings: "how programs talk", Empty: "the built-in wording",
-		Speaks: true, OneSide: true, OwnSetup: true, Leaves: true, Whole: true, Prints: true, open: openTerminal,
+		Speaks: true, OneSide: true, OwnSetup: true, Leaves: true, Whole: true, Prints: true, Keys: phrasebook.Keys, open: openTerminal,
 		Brief: `It is played as people play it, on a terminal: it shows the board, asks for a move, reads a line, and says
 what the move did. The wording is yours. Say whose turn it is, refuse a move that is not allowed and ask
 again, and say who has won.
@@ -45,19 +52,19 @@ again, and say who has won.
 	},
 	{
 		Name: record.Wire, Programs: "by the wire protocol", Settings: "how programs talk, for when the channel changes", Empty: "the built-in wording",
-		Whole: true, open: openWire,
+		Whole: true, Keys: phrasebook.Keys, open: openWire,
 		Brief: "It answers requests on standard input with lines on standard output: `wire.md` says how. `start.py` answers\n" +
 			"them all, with what is still to be done left out.\n",
 	},
 	{
 		Name: record.Function, Programs: "by calling their functions", Settings: "how functions are called", Empty: "the usual functions of the game",
-		Looks: true, open: openFunctions,
+		Looks: true, Keys: calls.Keys, open: openFunctions,
 		Brief: "Its functions are called: `functions.yaml` names them, `functions.md` says what they are given and what\n" +
 			"their results mean. `start.py` and `start.js` have them all, with what is still to be done left out.\n",
 	},
 	{
 		Name: record.Page, Programs: "as pages in a browser", Settings: "where on a page the game is", Empty: "the map of each page is drafted",
-		Speaks: true, OneSide: true, OwnSetup: true, Whole: true, open: openPages,
+		Speaks: true, OneSide: true, OwnSetup: true, Whole: true, Keys: pagemap.Keys, open: openPages,
 		Brief: "It is a page that is played with a mouse in a browser: a folder with `index.html` and all that it needs, since\n" +
 			"it reaches nothing else. Built pages are handed in as they were built. What chance settles is given in the\n" +
 			"address, as in `index.html?word=lantern`. Say whose turn it is and who has won in words beside the board.\n",

@@ -202,7 +202,7 @@ func (s *Server) note(c fiber.Ctx, r route, failed error) {
 // unkept are the endpoints that change nothing although they are not read with GET.
 var unkept = map[string]bool{
 	"play": true, "readTranscripts": true, "replayFinding": true, "dryRun": true, "lookAtInvitation": true,
-	"openDesk": true, "measureSuite": true, "findMoves": true, "readHandout": true, "compareSuite": true,
+	"openDesk": true, "measureSuite": true, "findMoves": true, "readHandout": true, "checkSettings": true, "compareSuite": true,
 }
 
 // keys of what is known of a request.

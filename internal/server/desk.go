@@ -1,12 +1,16 @@
 package server
 
 import (
+	"errors"
 	"net/http"
 
 	"github.com/gofiber/fiber/v3"
 
 	"durchgang/core/desk"
+	"durchgang/core/document"
 	"durchgang/core/games"
+	"durchgang/core/suite"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 )
 
@@ -37,6 +41,15 @@ type (
 	movesAnswer struct {
 		Words string `json:"words" description:"Steps as a script has them; empty where the text names none."`
 	}
+	settingsRequest struct {
+		inCourse
+		Channel  string `json:"channel" enum:"terminal,wire,function,page"`
+		Game     string `json:"game"`
+		Settings string `json:"settings" maxLength:"300000" description:"YAML: a phrasebook, page map or function book."`
+	}
+	settingsAnswer struct {
+		Problem *desk.DraftProblem `json:"problem,omitempty" description:"The first reason why they cannot be used."`
+	}
 	suiteChangeRequest struct {
 		inAssignment
 		Suite string `json:"suite" maxLength:"1000000"`
@@ -52,7 +65,8 @@ func (s *Server) desk(c fiber.Ctx) error {
 			if err != nil {
 				return nil, &record.InputError{Field: "change", Err: err}
 			}
-			text, script, step, says = made.Text, made.Script, made.Step, made.Says
+			script, step = made.Chosen(text, script, step, games.All())
+			text, says = made.Text, made.Says
 		}
 		return deskAnswer{desk.Open(text, script, step, games.All()), script, says}, nil
 	})
@@ -79,6 +93,25 @@ func (s *Server) moves(c fiber.Ctx) error {
 			return nil, &record.InputError{Field: "game", Err: err}
 		}
 		return movesAnswer{desk.Moves(rules, in.Text)}, nil
+	})
+}
+
+// settings checks the settings file of a channel, for an editor.
+func (s *Server) settings(c fiber.Ctx) error {
+	return with(c, http.StatusOK, func(in settingsRequest) (any, error) {
+		rules, err := games.All().Rules(in.Game)
+		if err != nil {
+			return nil, &record.InputError{Field: "game", Err: err}
+		}
+		_, err = grading.New(in.Channel, &suite.Suite{Rules: rules}, "settings", in.Settings)
+		var place *document.Error
+		switch {
+		case errors.As(err, &place):
+			return settingsAnswer{&desk.DraftProblem{Line: max(place.Line, 1), Column: max(place.Column, 1), Message: place.Err.Error()}}, nil
+		case err != nil:
+			return settingsAnswer{&desk.DraftProblem{Line: 1, Column: 1, Message: err.Error()}}, nil
+		}
+		return settingsAnswer{}, nil
 	})
 }
 

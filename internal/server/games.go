@@ -34,12 +34,13 @@ type channelAnswer struct {
 	Settings string `json:"settings" description:"What an assignment's settings file says."`
 	Empty    string `json:"empty" description:"What empty settings mean."`
 	Prints   bool   `json:"prints" description:"What programs print is read by a phrasebook."`
+	Keys     any    `json:"keys" description:"The keys that a settings file may have, each with those below it."`
 }
 
 func (s *Server) channels(c fiber.Ctx) error {
 	answer := []channelAnswer{}
 	for _, w := range grading.Channels {
-		answer = append(answer, channelAnswer{w.Name, w.Programs, w.Settings, w.Empty, w.Prints})
+		answer = append(answer, channelAnswer{w.Name, w.Programs, w.Settings, w.Empty, w.Prints, w.Keys()})
 	}
 	return c.JSON(answer)
 }

@@ -25,7 +25,7 @@ var texts = map[string]int64{
 	"createAssignment": 2 << 20, "changeAssignment": 2 << 20, "readHandout": 2 << 20,
 	"openDesk": 2 << 20, "measureSuite": 2 << 20, "compareSuite": 2 << 20,
 	"dryRun":        16 << 20, // a program of 10 MB in base64
-	"setPhrasebook": 1 << 20, "readTranscripts": 1 << 20, "createContest": 1 << 20,
+	"setPhrasebook": 1 << 20, "checkSettings": 1 << 20, "readTranscripts": 1 << 20, "createContest": 1 << 20,
 }
 
 // upload is a body that is a file.

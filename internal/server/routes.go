@@ -135,6 +135,7 @@ func routes() []route {
 		{"POST", "/courses/{course}/desk", teacher, "openDesk", "Show a suite that is being made, which may be incomplete, after a change; nothing is kept", deskRequest{}, deskAnswer{}, ok, "", (*Server).desk},
 		{"POST", "/courses/{course}/desk/strength", teacher, "measureSuite", "What a suite that is being made catches, and the scripts that would close its holes", strengthRequest{}, desk.DraftStrength{}, ok, "", (*Server).strength},
 		{"POST", "/courses/{course}/desk/moves", teacher, "findMoves", "Find the moves that a text in people's words names", movesRequest{}, movesAnswer{}, ok, "", (*Server).moves},
+		{"POST", "/courses/{course}/desk/settings", teacher, "checkSettings", "Check a phrasebook, page map or function book", settingsRequest{}, settingsAnswer{}, ok, "", (*Server).settings},
 		{"POST", "/courses/{course}/desk/handout", teacher, "readHandout", "What students would read of an assignment that need not exist yet", newAssignment{}, record.Handout{}, ok, "", (*Server).handout},
 		{"POST", inA + "/suite-changes", teacher, "compareSuite", "What another suite would change of an assignment, and of its results where that is known without running programs", suiteChangeRequest{}, record.SuiteChange{}, ok, "", (*Server).suiteChange},
 		{"POST", "/courses/{course}/dry-runs", teacher, "dryRun", "Test an assignment with a correct program, with every known mistake, and with a given program; nothing is kept, and it need not exist yet", newDryRun{}, record.DryRun{}, ok, "", (*Server).dryRun},

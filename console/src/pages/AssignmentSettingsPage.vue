@@ -2,14 +2,16 @@
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { computed, ref } from 'vue'
 
-import { api, ask, type Assignment, type Course, type Revision } from '../api/client'
+import { api, ask, type Assignment, type Channel, type Course, type Revision } from '../api/client'
 import ActState from '../parts/ActState.vue'
 import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import EditorField from '../parts/EditorField.vue'
 import LoadState from '../parts/LoadState.vue'
+import SettingsField from '../parts/SettingsField.vue'
 import TermsFields from '../parts/TermsFields.vue'
 import TextField from '../parts/TextField.vue'
 import { useAct } from '../use/act'
+import { listChannels } from '../use/channels'
 import { useLoad } from '../use/load'
 import { termsBody, termsForm } from '../use/terms'
 import { useTitle } from '../use/title'
@@ -21,6 +23,7 @@ interface View {
   assignment: Assignment
   revisions: Revision[]
   course: Course
+  channels: Channel[]
 }
 const {
   data: view,
@@ -31,13 +34,14 @@ const {
   () => `${props.course}/${props.assignment}`,
   async () => {
     const at = { params: { path: path.value } }
-    const [assignment, revisions, course] = await Promise.all([
+    const [assignment, revisions, course, channels] = await Promise.all([
       ask(api.GET('/courses/{course}/assignments/{assignment}', at)),
       ask(api.GET('/courses/{course}/assignments/{assignment}/revisions', at)),
       ask(api.GET('/courses/{course}', { params: { path: { course: props.course } } })),
+      listChannels(),
     ])
     fill(assignment)
-    return { assignment, revisions, course }
+    return { assignment, revisions, course, channels }
   },
 )
 useTitle(() => view.value?.assignment.title ?? '')
@@ -110,10 +114,8 @@ const address = computed(() => `/api/v1/courses/${props.course}/assignments/${pr
             language="suite"
             hint="Scripts with the criteria they belong to; write public after a script's title to let students try it"
           />
-          <EditorField
-            v-model="phrasebook"
-            label="Phrasebook"
-            language="yaml"
+          <SettingsField
+            v-model="phrasebook" :course="course" :channel="view.channels.find((c) => c.name === view!.assignment.channel)" :game="view.assignment.game"
             hint="How programs talk, how functions are called, or where on a page the game is"
           />
         </section>

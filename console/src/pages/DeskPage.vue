@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { BButton } from 'bootstrap-vue-next/components/BButton'
-import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref, useTemplateRef, watch } from 'vue'
 import { onBeforeRouteLeave, useRoute, useRouter } from 'vue-router'
 
 import { api, ask, type Assignment, type Course, type Guide } from '../api/client'
@@ -96,6 +96,16 @@ watch(edited, (now) => {
   window.clearTimeout(waiting)
   if (now !== text.value) waiting = window.setTimeout(() => void desk.replace(now), 300)
 })
+const editor = useTemplateRef<{ show?: (line: number) => void }>('editor')
+async function showLine(line: number) {
+  tab.value = 'text'
+  await until(() => !!editor.value?.show)
+  editor.value?.show?.(line)
+}
+/** Waits until something is there, for a second at most. */
+async function until(there: () => boolean) {
+  for (let i = 0; i < 20 && !there(); i++) await new Promise((done) => setTimeout(done, 50))
+}
 const aspects = computed(() => [...new Set((draft.value?.criteria ?? []).flatMap((c) => c.claims))].sort())
 const moves = computed(() => [...new Set((draft.value?.chosen?.steps ?? []).map((s) => s.word.replace(/^!/, '')).concat(draft.value?.chosen?.keys ?? []))])
 
@@ -128,7 +138,7 @@ onBeforeRouteLeave(() => window.clearTimeout(waiting))
   <LoadState :loading="loading" :error="error" :ready="!!view && !!draft" @retry="reload">
     <template v-if="view && draft">
       <div class="row-between mb-2">
-        <h1>{{ view.assignment?.title ?? view.guide.title }} <code class="variant">{{ draft.variant }}</code></h1>
+        <h1>{{ view.assignment?.title ?? view.guide.title }} <code v-if="draft.variant !== view.guide.name" class="variant">{{ draft.variant }}</code></h1>
         <div class="d-flex gap-2">
           <BButton size="sm" variant="outline-secondary" :disabled="!past.length" aria-keyshortcuts="Control+Z" @click="desk.undo">Undo</BButton>
           <BButton size="sm" variant="outline-secondary" :disabled="!future.length" aria-keyshortcuts="Control+Y" @click="desk.redo">Redo</BButton>
@@ -144,7 +154,8 @@ onBeforeRouteLeave(() => window.clearTimeout(waiting))
         <button v-for="(label, name) in tabs" :key="name" type="button" role="tab" :aria-selected="tab === name" @click="tab = name">{{ label }}</button>
       </div>
       <p v-if="draft.problem" class="refused" role="alert">
-        Not complete yet: line {{ draft.problem.line }}: {{ draft.problem.message }}
+        Not complete yet: <button type="button" class="btn btn-link p-0 align-baseline" @click="showLine(draft.problem.line)">line {{ draft.problem.line }}</button>:
+        {{ draft.problem.message }}
       </p>
       <div class="desk" :class="`desk-${tab}`">
         <DeskOutline v-if="tab === 'play'" :desk="desk" />
@@ -157,7 +168,7 @@ onBeforeRouteLeave(() => window.clearTimeout(waiting))
             />
           </template>
           <CodeEditor
-            v-else-if="tab === 'text'" v-model="edited" label="Suite" language="suite" class="desk-text" :problem="draft.problem"
+            v-else-if="tab === 'text'" ref="editor" v-model="edited" label="Suite" language="suite" class="desk-text" :problem="draft.problem"
             :aspects="aspects" :criteria="draft.criteria.map((c) => c.name)" :moves="moves"
           />
           <DeskDryRun v-else-if="tab === 'dry'" :course="course" :form="form" />

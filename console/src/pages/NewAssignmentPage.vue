@@ -6,12 +6,12 @@ import { useRoute, useRouter } from 'vue-router'
 import { api, ask, upload, type Channel, type Course, type Guide, type DryRun } from '../api/client'
 import ActState from '../parts/ActState.vue'
 import CourseTabs from '../parts/CourseTabs.vue'
-import EditorField from '../parts/EditorField.vue'
 import FileField from '../parts/FileField.vue'
 import GameFields from '../parts/GameFields.vue'
 import LoadState from '../parts/LoadState.vue'
 import DryRunPanel from '../parts/DryRunPanel.vue'
 import SelectField from '../parts/SelectField.vue'
+import SettingsField from '../parts/SettingsField.vue'
 import SuiteField from '../parts/SuiteField.vue'
 import TermsFields from '../parts/TermsFields.vue'
 import { useAct } from '../use/act'
@@ -143,11 +143,8 @@ const importAssignment = () =>
           </p>
           <div class="columns">
             <SuiteField v-model="suite" :course="course" :game="game" :offered="!own" />
-            <EditorField
-              v-model="phrasebook"
-              label="Phrasebook"
-              language="yaml"
-              :placeholder="`Empty: ${way?.empty}`"
+            <SettingsField
+              v-model="phrasebook" :course="course" :channel="way" :game="game" :placeholder="`Empty: ${way?.empty}`"
               :hint="`It says ${way?.settings}. It can be written later, from what programs print.`"
             />
           </div>

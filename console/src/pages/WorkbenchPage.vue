@@ -2,8 +2,7 @@
 import { BAlert } from 'bootstrap-vue-next/components/BAlert'
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { BFormSelect } from 'bootstrap-vue-next/components/BFormSelect'
-import { BFormTextarea } from 'bootstrap-vue-next/components/BFormTextarea'
-import { computed, ref, watch } from 'vue'
+import { computed, defineAsyncComponent, ref, watch } from 'vue'
 import { useRoute, useRouter } from 'vue-router'
 
 import { api, ask, type Transcript } from '../api/client'
@@ -11,8 +10,10 @@ import ClassReadings from '../parts/ClassReadings.vue'
 import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import LoadState from '../parts/LoadState.vue'
 import TranscriptText from '../parts/TranscriptText.vue'
+import { listChannels } from '../use/channels'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
+import type { Keys } from '../use/yamlKeys'
 
 const props = defineProps<{ course: string; assignment: string }>()
 const path = computed(() => ({ course: props.course, assignment: props.assignment }))
@@ -43,6 +44,8 @@ const {
   () => `${props.course}/${props.assignment}`,
   () => read(),
 )
+const CodeEditor = defineAsyncComponent(() => import('../parts/CodeEditor.vue'))
+const { data: channels } = useLoad(() => '', listChannels)
 const draft = ref('')
 watch(view, (v) => {
   if (!v) return
@@ -142,13 +145,9 @@ const changed = computed(() => view.value !== undefined && draft.value !== view.
         <div class="d-grid gap-3 align-content-start">
           <section class="panel" aria-labelledby="book">
             <h2 id="book" class="fs-5">Phrasebook</h2>
-            <BFormTextarea
-              v-model="draft"
-              class="mono"
-              rows="9"
-              aria-labelledby="book"
-              placeholder="The built-in wording is enough so far."
-              spellcheck="false"
+            <CodeEditor
+              v-model="draft" label="Phrasebook" language="yaml" placeholder="The built-in wording is enough so far."
+              :keys="(channels?.find((c) => c.prints)?.keys ?? {}) as Keys"
             />
             <div class="d-flex flex-wrap gap-2 mt-2">
               <BButton size="sm" variant="outline-secondary" :disabled="!changed" @click="retry">Read again</BButton>

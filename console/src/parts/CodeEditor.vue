@@ -9,6 +9,7 @@ import { basicSetup } from 'codemirror'
 import { onBeforeUnmount, onMounted, useTemplateRef, watch } from 'vue'
 
 import { suiteLanguage } from '../use/suiteLanguage'
+import { yamlKeys, type Keys } from '../use/yamlKeys'
 
 export interface TextProblem {
   line: number
@@ -27,9 +28,10 @@ const props = withDefaults(
     aspects?: string[]
     criteria?: string[]
     moves?: string[]
+    keys?: Keys
     describedBy?: string
   }>(),
-  { id: undefined, problem: undefined, placeholder: '', aspects: () => [], criteria: () => [], moves: () => [], describedBy: undefined },
+  { id: undefined, problem: undefined, placeholder: '', aspects: () => [], criteria: () => [], moves: () => [], keys: () => ({}), describedBy: undefined },
 )
 const text = defineModel<string>({ required: true })
 const host = useTemplateRef<HTMLElement>('host')
@@ -55,7 +57,7 @@ const attributes = () =>
   })
 
 onMounted(() => {
-  const language = { yaml: () => yaml(), suite: () => suiteLanguage(() => props), plain: () => EditorView.lineWrapping }[props.language]()
+  const language = { yaml: () => [yaml(), yamlKeys(() => props.keys)], suite: () => suiteLanguage(() => props), plain: () => EditorView.lineWrapping }[props.language]()
   view = new EditorView({
     parent: host.value!,
     state: EditorState.create({

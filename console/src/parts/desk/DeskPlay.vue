@@ -63,39 +63,41 @@ async function rename() {
     <p v-if="play.open" class="quiet">
       The program has a part in the course of this script, so that it is known only with one. Edit it as text, and try it with a program.
     </p>
-    <template v-else>
-      <p class="play-status mb-2" role="status">
-        {{ status }}<span v-if="last?.refused" class="bad"> · {{ last.word }} must be refused: {{ last.refused }}</span>
-      </p>
-      <div v-if="table.boards.length" class="boards play-boards mb-2">
-        <GameBoard
-          v-for="(board, i) in table.boards" :key="board.title" :title="board.title && `Board of ${board.title}`" :board="board.rows" playable
-          @pick="(row, col) => pick(i, row, col)"
-        />
-      </div>
-      <ul v-if="table.lines.length" class="play-lines">
-        <li v-for="(text, i) in table.lines" :key="i">{{ text }}</li>
-      </ul>
-      <div v-if="play.keys.length" class="desk-keys" role="group" aria-label="Moves">
-        <button v-for="k in play.keys" :key="k" type="button" class="btn btn-sm btn-outline-secondary" @click="insert(k)">{{ k }}</button>
-      </div>
-      <div class="desk-acts">
-        <form class="d-flex gap-2" @submit.prevent="add">
-          <input v-model="typed" class="form-control form-control-sm play-input" aria-label="Move" placeholder="type moves" autocomplete="off" maxlength="2000">
-          <BButton size="sm" type="submit" variant="primary">Add</BButton>
-        </form>
-        <BButton size="sm" variant="outline-secondary" :disabled="!table.result" @click="insert('again')">Another game</BButton>
-        <details class="desk-more">
-          <summary>More steps</summary>
-          <form class="d-flex flex-wrap gap-2 mt-1" @submit.prevent="addLine">
-            <input v-model="line" class="form-control form-control-sm play-input" aria-label="A line that is no move" placeholder="a line that is no move" autocomplete="off" maxlength="200">
-            <BButton size="sm" type="submit" variant="outline-secondary">Type it: must be refused</BButton>
-            <BButton size="sm" variant="outline-secondary" @click="leave">Type it: must end the program</BButton>
-            <BButton size="sm" variant="outline-secondary" @click="insert('reload')">Reload the page</BButton>
+    <div class="desk-table">
+      <div v-if="!play.open" class="desk-board" :class="{ 'desk-board-one': table.boards.length === 1 }">
+        <p class="play-status mb-2" role="status">
+          {{ status }}<span v-if="last?.refused" class="bad"> · {{ last.word }} must be refused: {{ last.refused }}</span>
+        </p>
+        <div v-if="table.boards.length" class="boards play-boards mb-2">
+          <GameBoard
+            v-for="(board, i) in table.boards" :key="board.title" :title="board.title && `Board of ${board.title}`" :board="board.rows" playable
+            @pick="(row, col) => pick(i, row, col)"
+          />
+        </div>
+        <ul v-if="table.lines.length" class="play-lines">
+          <li v-for="(text, i) in table.lines" :key="i">{{ text }}</li>
+        </ul>
+        <div v-if="play.keys.length" class="desk-keys" role="group" aria-label="Moves">
+          <button v-for="k in play.keys" :key="k" type="button" class="btn btn-sm btn-outline-secondary" @click="insert(k)">{{ k }}</button>
+        </div>
+        <div class="desk-acts">
+          <form class="d-flex gap-2" @submit.prevent="add">
+            <input v-model="typed" class="form-control form-control-sm play-input" aria-label="Move" placeholder="type moves" autocomplete="off" maxlength="2000">
+            <BButton size="sm" type="submit" variant="primary">Add</BButton>
           </form>
-        </details>
+          <BButton size="sm" variant="outline-secondary" :disabled="!table.result" @click="insert('again')">Another game</BButton>
+          <details class="desk-more">
+            <summary>More steps</summary>
+            <form class="d-flex flex-wrap gap-2 mt-1" @submit.prevent="addLine">
+              <input v-model="line" class="form-control form-control-sm play-input" aria-label="A line that is no move" placeholder="a line that is no move" autocomplete="off" maxlength="200">
+              <BButton size="sm" type="submit" variant="outline-secondary">Type it: must be refused</BButton>
+              <BButton size="sm" variant="outline-secondary" @click="leave">Type it: must end the program</BButton>
+              <BButton size="sm" variant="outline-secondary" @click="insert('reload')">Reload the page</BButton>
+            </form>
+          </details>
+        </div>
       </div>
-    </template>
-    <DeskSteps :desk="desk" :play="play" />
+      <div class="desk-list"><DeskSteps :desk="desk" :play="play" /></div>
+    </div>
   </section>
 </template>

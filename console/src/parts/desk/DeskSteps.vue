@@ -15,7 +15,12 @@ watch(
   () => [props.play.number, props.play.at],
   async () => {
     await nextTick()
-    list.value?.querySelector('[aria-current]')?.scrollIntoView({ block: 'nearest' })
+    const row = list.value?.querySelector<HTMLElement>('[aria-current]')?.parentElement
+    if (!row || !list.value) return
+    const { offsetTop: top, offsetHeight: height } = row // the page itself stays where it is
+    const box = list.value
+    if (top < box.scrollTop) box.scrollTop = top
+    else if (top + height > box.scrollTop + box.clientHeight) box.scrollTop = top + height - box.clientHeight
   },
   { immediate: true },
 )
