@@ -22,7 +22,20 @@ type Guide struct {
 	Criteria []Criterion       `json:"criteria" description:"Of the suite for the variant; empty for boards of more than 400 cells."`
 	Mistakes []mistake.Mistake `json:"mistakes" description:"What is known to go wrong in this variant."`
 	House    []house.Entry     `json:"house" description:"The house players, the weakest first."`
+	Sides    []string          `json:"sides" description:"The sides that programs can play by themselves; none where they cannot."`
 	Own      game.Variant      `json:"own" description:"The variant by which programs are graded that choose the word, hide the fleet or shuffle the cards by themselves; empty where there is none."`
+}
+
+// sides are the players that a program can be, where one can be graded that plays a side by itself.
+func sides(rules game.Rules) []string {
+	list := []string{}
+	if rules.Solo() || rules.MoveKind() != game.NamesCell && rules.MoveKind() != game.NamesColumn {
+		return list
+	}
+	if _, ships := rules.(game.HasShips); ships {
+		return list
+	}
+	return append(list, rules.PlayerName(game.First), rules.PlayerName(game.Second))
 }
 
 // Criterion is one thing that is graded.
@@ -46,6 +59,7 @@ func For(variant string) (Guide, error) {
 		Variant: rules.Variant(), Kind: rules.MoveKind(), Criteria: []Criterion{},
 		Mistakes: append([]mistake.Mistake{}, mistakes.For(rules).Mistakes...), // a list, also when it is empty
 		House:    house.Players(rules),
+		Sides:    sides(rules),
 	}
 	if own, ok := games.All().OwnSetups(rules); ok {
 		g.Own = own.Variant()

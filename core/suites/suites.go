@@ -69,6 +69,9 @@ type Options struct {
 
 	// Total is the sum of the points, in whole points; 0 for the usual 20.
 	Total int
+
+	// Program is the side that programs play by themselves, against a person; Nobody where people play both.
+	Program game.Player
 }
 
 // Written is a suite with what is open.
@@ -90,7 +93,7 @@ func Outline(rules game.Rules, games game.Registry) (*suite.Suite, error) {
 	if s, _, err := suite.Shipped(rules.Variant(), games); err == nil {
 		return s, nil
 	}
-	w, err := write(rules, mistakes.For(rules))
+	w, err := write(rules, mistakes.For(rules), game.Nobody)
 	if err != nil {
 		return nil, err
 	}
@@ -100,12 +103,20 @@ func Outline(rules game.Rules, games game.Registry) (*suite.Suite, error) {
 // Write writes a suite for a variant. The error says which option does not fit.
 func Write(rules game.Rules, o Options) (Written, error) {
 	known := mistakes.For(rules)
-	w, err := write(rules, known)
+	w, err := write(rules, known, o.Program)
 	if err != nil {
 		return Written{}, err
 	}
 	if err := w.leaveOut(o.Without); err != nil {
 		return Written{}, err
+	}
+	if o.Program != game.Nobody { // what programs answer is known only with one
+		if o.Short {
+			w.first()
+		}
+		err := w.scale(cmp.Or(o.Total, usualTotal))
+		w.publish()
+		return Written{w.suite, w.suite.String(), []suite.Hole{}}, err
 	}
 	holes, err := w.close(known)
 	if err != nil {
@@ -124,8 +135,16 @@ func Write(rules game.Rules, o Options) (Written, error) {
 }
 
 // write writes the criteria of a variant with the scripts that are known to belong to them.
-func write(rules game.Rules, known mistake.Known) (*writer, error) {
+func write(rules game.Rules, known mistake.Known, program game.Player) (*writer, error) {
 	w := newWriter(rules)
+	if program != game.Nobody {
+		r, is := rules.(*grid.Rules)
+		if !is {
+			return nil, ErrNoSide
+		}
+		writeOpponent(w, r, program)
+		return w, nil
+	}
 	switch r := rules.(type) {
 	case *grid.Rules:
 		writeGrid(w, r, known.Leads)
@@ -157,6 +176,16 @@ func (w *writer) leaveOut(names []string) error {
 		return errors.New("no criterion is left")
 	}
 	return nil
+}
+
+// first keeps the first script of each criterion.
+func (w *writer) first() {
+	met := map[string]bool{}
+	w.suite.Scripts = slices.DeleteFunc(w.suite.Scripts, func(s suite.Script) bool {
+		again := met[s.Criterion]
+		met[s.Criterion] = true
+		return again
+	})
 }
 
 func (w *writer) drop(is func(suite.Criterion) bool) {

@@ -1,9 +1,12 @@
 package suites_test
 
 import (
+	"errors"
+	"slices"
 	"testing"
 	"time"
 
+	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/mistake"
@@ -126,6 +129,61 @@ func TestOptions(t *testing.T) {
 		if _, err := suites.Write(whole.Suite.Rules, o); err == nil {
 			t.Errorf("%+v is accepted", o)
 		}
+	}
+}
+
+// A suite that is written for a usual variant is as strong as the one that ships, and has its criteria; where one asks about lines
+// in several criteria, the other one has them in one.
+func TestWrittenSuitesAreAsStrongAsThoseThatShip(t *testing.T) {
+	for _, v := range suite.ShippedNames() {
+		shipped, _, err := suite.Shipped(v, games.All())
+		if err != nil {
+			t.Fatal(err)
+		}
+		w := written(t, string(v), suites.Options{})
+		for _, c := range shipped.Criteria {
+			if _, there := w.Suite.Criterion(c.Name); !there && !slices.Contains(c.Claims, suite.Win) {
+				t.Errorf("%s: the written suite has no criterion %s", v, c.Name)
+			}
+		}
+		if len(w.Holes) > 0 || w.Suite.Total() != shipped.Total() {
+			t.Errorf("%s: the written suite has %s points and the holes %v", v, w.Suite.Total(), w.Holes)
+		}
+	}
+}
+
+// For programs that play one side there is a suite for every variant on one board.
+func TestSuitesForOpponents(t *testing.T) {
+	for _, v := range []string{"tic-tac-toe", "connect-four:rows=5,cols=6", "five-in-a-row:rows=26,cols=26", "tic-tac-toe:rows=1,cols=4,run=2,first=O", "connect-four:run=7,rows=7"} {
+		for _, side := range []string{"X", "O"} {
+			rules, err := games.All().Rules(v)
+			if err != nil {
+				t.Fatal(err)
+			}
+			o := suites.Options{}
+			if o.Program, err = suites.Side(rules, side); err != nil {
+				t.Fatal(err)
+			}
+			w, err := suites.Write(rules, o)
+			if err != nil {
+				t.Fatal(err)
+			}
+			s, err := suite.Parse("written", w.Text, games.All())
+			if err != nil || s.Total() != 2000 || s.Program != o.Program || len(s.Criteria) != 4 || s.Public() == nil {
+				t.Errorf("%s, %s: %v\n%s", v, side, err, w.Text)
+			}
+			o.Short = true
+			if short, err := suites.Write(rules, o); err != nil || len(short.Suite.Scripts) != 4 {
+				t.Errorf("%s, %s, short: %v", v, side, err)
+			}
+		}
+	}
+	rules, _ := games.All().Rules("battleship")
+	if _, err := suites.Write(rules, suites.Options{Program: game.Second}); !errors.Is(err, suites.ErrNoSide) {
+		t.Errorf("battleship: %v", err)
+	}
+	if _, err := suites.Side(rules, "X"); err == nil {
+		t.Error("X is a side of battleship")
 	}
 }
 

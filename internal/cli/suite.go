@@ -185,6 +185,7 @@ func printStrength(w io.Writer, s *suite.Suite, st suite.Strength) {
 
 func suiteWriteCommand(o *options) *cobra.Command {
 	var options suites.Options
+	var side string
 	c := &cobra.Command{
 		Use:   "write GAME",
 		Short: "Write a suite for any variant of a game",
@@ -193,12 +194,18 @@ known mistakes and tell each two of them apart. Edit it, and pass it with --suit
 Mistakes that it does not catch, within the bounds of a short search, are listed.
 "try" and assignments use the same suite where none is given.`,
 		Example: `  durchgang suite write connect-four:rows=5,cols=6 > mine.suite
-  durchgang suite write hangman:lives=8 --short --without unicode --total 12`,
+  durchgang suite write hangman:lives=8 --short --without unicode --total 12
+  durchgang suite write five-in-a-row:rows=9,cols=9 --opponent O`,
 		Args: exactly("a GAME"),
 		RunE: func(c *cobra.Command, args []string) error {
 			rules, err := games.All().Rules(args[0])
 			if err != nil {
 				return err
+			}
+			if side != "" {
+				if options.Program, err = suites.Side(rules, side); err != nil {
+					return &exitError{exitInput, err}
+				}
 			}
 			written, err := suites.Write(rules, options)
 			if err != nil {
@@ -214,6 +221,7 @@ Mistakes that it does not catch, within the bounds of a short search, are listed
 	c.Flags().BoolVar(&options.Short, "short", false, "only the scripts that are needed, for slow programs and pages")
 	c.Flags().StringSliceVar(&options.Without, "without", nil, "criteria to leave out, by name, with commas")
 	c.Flags().IntVar(&options.Total, "total", 0, "sum of the points; 20 if not given")
+	c.Flags().StringVar(&side, "opponent", "", "the side that programs play by themselves, against a person, as in O")
 	return c
 }
 

@@ -126,7 +126,9 @@ func TestSuiteIsMadeOnTheDesk(t *testing.T) {
 	do(t, ctx, "read it as a student", chromedp.Click(`//button[@role="tab"][contains(., "student reads")]`))
 	see(t, ctx, "Write a program that plays tic-tac-toe.")
 
-	do(t, ctx, "use it", chromedp.Click(`//button[@role="tab"][.="Play"]`), click("Use in a new assignment"), fill("Title", "Made by hand"), click("Create assignment"))
+	do(t, ctx, "use it", chromedp.Click(`//button[@role="tab"][.="Play"]`), click("Use in a new assignment"))
+	see(t, ctx, "2. Channel, and what earns points")
+	do(t, ctx, "create it", fill("Title", "Made by hand"), click("Create assignment"))
 	see(t, ctx, "No submissions yet")
 	a, err := s.Client.Assignment(t.Context(), "evening", "tic-tac-toe")
 	if err != nil || a.Suite != text {

@@ -29,18 +29,19 @@ type gameAnswer struct {
 
 // channelAnswer describes a way to drive programs.
 type channelAnswer struct {
-	Name     string `json:"name"`
-	Programs string `json:"programs" description:"How programs are driven, as a choice says it."`
-	Settings string `json:"settings" description:"What an assignment's settings file says."`
-	Empty    string `json:"empty" description:"What empty settings mean."`
-	Prints   bool   `json:"prints" description:"What programs print is read by a phrasebook."`
-	Keys     any    `json:"keys" description:"The keys that a settings file may have, each with those below it."`
+	Name      string `json:"name"`
+	Programs  string `json:"programs" description:"How programs are driven, as a choice says it."`
+	Settings  string `json:"settings" description:"What an assignment's settings file says."`
+	Empty     string `json:"empty" description:"What empty settings mean."`
+	Prints    bool   `json:"prints" description:"What programs print is read by a phrasebook."`
+	Opponents bool   `json:"opponents" description:"Programs may play one side by themselves."`
+	Keys      any    `json:"keys" description:"The keys that a settings file may have, each with those below it."`
 }
 
 func (s *Server) channels(c fiber.Ctx) error {
 	answer := []channelAnswer{}
 	for _, w := range grading.Channels {
-		answer = append(answer, channelAnswer{w.Name, w.Programs, w.Settings, w.Empty, w.Prints, w.Keys()})
+		answer = append(answer, channelAnswer{w.Name, w.Programs, w.Settings, w.Empty, w.Prints, w.OneSide, w.Keys()})
 	}
 	return c.JSON(answer)
 }
@@ -52,6 +53,7 @@ type (
 	forVariant struct {
 		inCourse
 		inGame
+		Opponent string `query:"opponent" json:"-" description:"The side that programs play by themselves, as in O; without it people play both."`
 	}
 	suiteAnswer struct {
 		Suite    string       `json:"suite" description:"The text, as an assignment takes it."`
@@ -102,7 +104,15 @@ func (s *Server) suite(c fiber.Ctx) error {
 	}
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	given, err := suites.Given(rules, games.All())
+	var given suites.Written
+	if side := c.Query("opponent"); side != "" {
+		o := suites.Options{}
+		if o.Program, err = suites.Side(rules, side); err == nil {
+			given, err = suites.Write(rules, o)
+		}
+	} else {
+		given, err = suites.Given(rules, games.All())
+	}
 	if err != nil {
 		return &record.InputError{Field: "variant", Err: err}
 	}

@@ -59,7 +59,8 @@ useTitle(() => `Desk: ${view.value?.assignment?.title ?? view.value?.guide.title
 
 async function written(variant: string) {
   const path = { course: props.course, variant }
-  return (await ask(api.GET('/courses/{course}/suites/{variant}', { params: { path } }))).suite
+  const opponent = typeof route.query.opponent === 'string' ? route.query.opponent : undefined
+  return (await ask(api.GET('/courses/{course}/suites/{variant}', { params: { path, query: { opponent } } }))).suite
 }
 
 /** A script that another page hands over: a step of a replay, a game of a contest, what a student wrote. */

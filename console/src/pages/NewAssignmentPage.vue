@@ -63,7 +63,7 @@ const name = ref('')
 const channel = ref<'terminal' | 'wire' | 'function' | 'page'>('terminal')
 const phrasebook = ref('')
 const suite = ref(handed?.suite ?? '')
-const maker = ref<'given' | 'own'>('given')
+const maker = ref('given') // or own, or the side that programs play
 const terms = ref(termsForm())
 const program = ref<File>()
 const dryRun = ref<DryRun>()
@@ -71,22 +71,31 @@ const short = computed(() => name.value || game.value.split(':')[0]!)
 watch([game, channel, phrasebook, suite, maker], () => {
   dryRun.value = undefined
 })
+const sides = computed(() => (way.value?.opponents ? (guide.value?.sides ?? []) : []))
+const opponent = computed(() => (sides.value.includes(maker.value) ? maker.value : ''))
 const makers = computed(() => [
-  { value: 'given', text: 'are given what is hidden, another one for each script' },
-  { value: 'own', text: `${guide.value?.makes} themselves` },
+  { value: 'given', text: guide.value?.own ? 'are given what is hidden, another one for each script' : 'are played by two people' },
+  ...(guide.value?.own ? [{ value: 'own', text: `${guide.value.makes} themselves` }] : []),
+  ...sides.value.map((side) => ({ value: side, text: `play ${side} themselves, against a person` })),
 ])
 const own = computed(() => maker.value === 'own' && !!guide.value?.own && !suite.value)
 
 const channels = computed(() => (view.value?.channels ?? []).map((c) => ({ value: c.name, text: c.programs })))
 const way = computed(() => view.value?.channels.find((c) => c.name === channel.value))
 const { notice, failure, act } = useAct()
-const body = () => ({
+/** The suite for programs that play one side is written for it; else an empty text stands for the usual one. */
+async function chosen() {
+  if (own.value || suite.value || !opponent.value) return own.value ? 'own' : suite.value
+  const path = { course: props.course, variant: game.value }
+  return (await ask(api.GET('/courses/{course}/suites/{variant}', { params: { path, query: { opponent: opponent.value } } }))).suite
+}
+const body = async () => ({
   name: short.value,
   title: title.value,
   game: game.value,
   channel: channel.value,
   phrasebook: phrasebook.value,
-  suite: own.value ? 'own' : suite.value,
+  suite: await chosen(),
   handout: handed?.handout ?? '',
   ...termsBody(terms.value),
 })
@@ -97,7 +106,7 @@ const startDryRun = () =>
     trying.value = true
     try {
       const given = program.value ? { program: await base64(program.value), program_name: program.value.name } : {}
-      dryRun.value = await ask(api.POST('/courses/{course}/dry-runs', { ...at.value, body: { ...body(), ...given } }))
+      dryRun.value = await ask(api.POST('/courses/{course}/dry-runs', { ...at.value, body: { ...(await body()), ...given } }))
     } finally {
       trying.value = false
     }
@@ -106,7 +115,7 @@ const startDryRun = () =>
 
 const make = () =>
   act(async () => {
-    const a = await ask(api.POST('/courses/{course}/assignments', { ...at.value, body: body() }))
+    const a = await ask(api.POST('/courses/{course}/assignments', { ...at.value, body: await body() }))
     await router.push(`/courses/${props.course}/${a.name}`)
     return ''
   })
@@ -137,12 +146,12 @@ const importAssignment = () =>
         <section class="panel">
           <h2 class="mt-0">2. Channel, and what earns points</h2>
           <SelectField v-model="channel" label="Programs are played" :options="channels" />
-          <SelectField v-if="guide?.own && !suite" v-model="maker" label="Programs" :options="makers" />
+          <SelectField v-if="(guide?.own || sides.length) && !suite" v-model="maker" label="Programs" :options="makers" />
           <p v-if="own && guide?.own !== guide?.variant" class="quiet">
             They are graded as {{ guide?.own }}, in which it can be told what a program has set up.
           </p>
           <div class="columns">
-            <SuiteField v-model="suite" :course="course" :game="game" :offered="!own" />
+            <SuiteField v-model="suite" :course="course" :game="game" :offered="!own" :opponent="opponent" />
             <SettingsField
               v-model="phrasebook" :course="course" :channel="way" :game="game" :placeholder="`Empty: ${way?.empty}`"
               :hint="`It says ${way?.settings}. It can be written later, from what programs print.`"
