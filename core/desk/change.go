@@ -282,7 +282,7 @@ func (c *change) addScript() error {
 // usual is a set-up for a new script: that of the last one before, or one that is dealt.
 func (c *change) usual() game.Setup {
 	for i := len(c.suite.Scripts) - 1; i >= 0; i-- {
-		if s := c.suite.Scripts[i]; !s.Own {
+		if s := c.suite.Scripts[i]; !s.Own && !game.GivesPosition(c.suite.Rules, s.Setup) {
 			return s.Setup
 		}
 	}

@@ -28,6 +28,7 @@ type Draft struct {
 	Problem  *DraftProblem    `json:"problem,omitempty" description:"The first reason why the text is no complete suite."`
 	Criteria []DraftCriterion `json:"criteria"`
 	Chosen   *DraftPlay       `json:"chosen,omitempty" description:"The script that was chosen, played by the rules."`
+	Gives    bool             `json:"gives" description:"A script may begin with any position, for programs that can be shown one."`
 	Parts    []game.Part      `json:"parts" description:"As what a position is given to be reached; none where it cannot be."`
 	Mirrors  []Mirror         `json:"mirrors" description:"How a script can be mirrored."`
 	Ships    []int            `json:"ships" description:"Lengths of the ships that a set-up places."`
@@ -112,6 +113,7 @@ func Open(text string, script, step int, games game.Registry) Draft {
 	if arranges, is := s.Rules.(game.Arranges); is {
 		d.Parts = arranges.Parts()
 	}
+	_, d.Gives = s.Rules.(game.Gives)
 	if ships, is := s.Rules.(game.HasShips); is {
 		d.Ships = ships.Lengths()
 	}
@@ -150,7 +152,7 @@ func listed(s *suite.Suite, c suite.Criterion) DraftCriterion {
 			continue
 		}
 		entry := DraftScript{Number: i + 1, Title: script.Title, Public: script.Public, Steps: len(script.Steps), Line: script.Line}
-		if len(script.Steps) == 0 {
+		if len(script.Steps) == 0 && !game.GivesPosition(s.Rules, script.Setup) {
 			entry.Problem = &DraftProblem{script.Line, 1, "it has no step yet"}
 		} else if !s.Open(script) {
 			_, err := script.Moments(s.Rules)

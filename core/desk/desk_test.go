@@ -338,6 +338,43 @@ func TestPositions(t *testing.T) {
 	}
 }
 
+// Where programs can be shown a position, a game begins with it, also where it cannot come about; who has won must be clear.
+func TestGivenPositions(t *testing.T) {
+	const text = "game tic-tac-toe\ncriterion c \"c\"\nclaims win draw\n"
+	for _, tt := range []struct{ drawing, setup, result, refused string }{
+		{"XXX\n...\n...", "board=XXX/.../...", "X wins", ""},
+		{"XOX\nXOO\nOXX", "board=XOX/XOO/OXX", "a draw", ""},
+		{"XX.\n...\n...", "board=XX./.../...", "", ""},
+		{"XXX\nOOO\n...", "", "", "nobody can say who has won"},
+		{"XX\nOO", "", "", "rows"},
+	} {
+		c, err := desk.Change(text, desk.Edit{Do: "add-position", Criterion: "c", How: "given", Parts: []string{tt.drawing}}, games.All())
+		if tt.refused != "" {
+			if err == nil || !strings.Contains(err.Error(), tt.refused) {
+				t.Errorf("%q: %v", tt.drawing, err)
+			}
+			continue
+		}
+		if err != nil {
+			t.Errorf("%q: %v", tt.drawing, err)
+			continue
+		}
+		d := desk.Open(c.Text, c.Script, 0, games.All())
+		if script := read(t, c.Text).Scripts[0]; string(script.Setup) != tt.setup || d.Chosen.Table.Result != tt.result || d.Problem != nil {
+			t.Errorf("%q: set-up %q, result %q, %v", tt.drawing, script.Setup, d.Chosen.Table.Result, d.Problem)
+		}
+		if st, err := desk.Strength(c.Text, false, games.All()); err != nil || tt.result != "" && st.Caught == 0 {
+			t.Errorf("%q: %+v, %v", tt.drawing, st, err)
+		}
+	}
+	rules := rulesOf(t, "tic-tac-toe")
+	for _, setup := range []game.Setup{"board=X", "board=XXXX/.../...", "board=XY./.../...", "board=.../.../...;turn=Z", "word=apple", "turn=X"} {
+		if _, err := rules.Start(setup); err == nil {
+			t.Errorf("the set-up %q is accepted", setup)
+		}
+	}
+}
+
 // What a mirror does to a board can be undone, and all scripts of the suites that ship stay scripts.
 func TestMirrors(t *testing.T) {
 	for _, v := range []game.Variant{"tic-tac-toe", "connect-four", "battleship"} {

@@ -117,6 +117,9 @@ func (c *change) addPosition() error {
 		setup = c.usual()
 	}
 	a, err := arranges.Arrange(setup, c.edit.Parts)
+	if c.edit.How == given && a.Cells != nil {
+		return c.addGiven(a)
+	}
 	if err != nil {
 		return fmt.Errorf("this position cannot come about: %w", err)
 	}
@@ -124,16 +127,38 @@ func (c *change) addPosition() error {
 	if err != nil {
 		return fmt.Errorf("this position cannot be reached: %w", err)
 	}
-	title := cmp.Or(c.edit.Title, "a position after "+strconv.Itoa(len(moves))+" moves")
-	if !goodTitle(title) {
-		return fmt.Errorf("%q: %w", title, ErrTitle)
-	}
-	script := suite.Script{Title: title, Criterion: c.edit.Criterion, Setup: a.Setup}
+	script := suite.Script{Title: "a position after " + strconv.Itoa(len(moves)) + " moves", Setup: a.Setup}
 	for _, m := range moves {
 		script.Steps = append(script.Steps, suite.Step{Act: suite.MakeMove, Move: m})
 	}
-	c.add(script, -1)
 	c.done.Says = fmt.Sprintf("%d moves lead there.", len(moves))
+	return c.addTitled(script)
+}
+
+// given is how a position is taken as it is, for programs that can be shown one.
+const given = "given"
+
+// addGiven adds a script that begins with a position.
+func (c *change) addGiven(a game.Arrangement) error {
+	gives, is := c.suite.Rules.(game.Gives)
+	if !is {
+		return errors.New("in this game a position cannot be given: play to it")
+	}
+	setup := gives.Given(a)
+	if _, err := c.suite.Rules.Start(setup); err != nil {
+		return err
+	}
+	c.done.Says = "This script begins with the position: it is for programs whose functions are called."
+	return c.addTitled(suite.Script{Title: "a position that is given", Setup: setup})
+}
+
+// addTitled adds a script to the criterion of the change, under its title if it has one.
+func (c *change) addTitled(script suite.Script) error {
+	script.Criterion, script.Title = c.edit.Criterion, cmp.Or(c.edit.Title, script.Title)
+	if !goodTitle(script.Title) {
+		return fmt.Errorf("%q: %w", script.Title, ErrTitle)
+	}
+	c.add(script, -1)
 	return nil
 }
 

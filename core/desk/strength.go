@@ -19,6 +19,7 @@ type DraftStrength struct {
 	Pairs   int         `json:"pairs"`
 	Holes   []DraftHole `json:"holes" description:"The first holes, those of mistakes that are not caught before the others."`
 	More    int         `json:"more" description:"Holes that are not listed."`
+	Open    bool        `json:"open" description:"What the suite catches is known only with a program, which has a part in the course of all scripts."`
 	Idle    []string    `json:"idle" description:"Titles of scripts that can be left out, all of them, and as much is caught and told apart."`
 }
 
@@ -54,6 +55,9 @@ func Strength(text string, search bool, games game.Registry) (DraftStrength, err
 		if _, err := script.Moments(s.Rules); err == nil {
 			playable.Scripts = append(playable.Scripts, script)
 		}
+	}
+	if len(playable.Scripts) == 0 && s.HasOpen() {
+		return DraftStrength{Open: true, Holes: []DraftHole{}, Idle: []string{}}, nil
 	}
 	st, err := playable.Measure(known, mistake.Bounds{}, func(int, int) {})
 	if err != nil {

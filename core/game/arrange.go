@@ -19,6 +19,19 @@ type Arranges interface {
 	Arrange(s Setup, parts []string) (Arrangement, error)
 }
 
+// Gives is implemented by rules of games that may begin with any position, for programs that can be shown one.
+type Gives interface {
+	Arranges
+	// Given is the set-up with which a game begins with a position, which need not come about in play.
+	Given(a Arrangement) Setup
+}
+
+// GivesPosition reports whether a set-up is a position.
+func GivesPosition(rules Rules, s Setup) bool {
+	_, is := rules.(Gives)
+	return is && s != ""
+}
+
 // Part is one of the texts that make up a position: a drawing of a board, or words.
 type Part struct {
 	Title string   `json:"title"`

@@ -35,7 +35,7 @@ var (
 	ErrAspect    = errors.New("unknown aspect")
 	ErrCost      = errors.New("it is followed by costs or keeps")
 	ErrServes    = errors.New("no script serves this criterion, nor does any claim it can be shown by: give it a script, or leave it out")
-	ErrEmpty     = errors.New("a suite has at least one script, and a script at least one step")
+	ErrEmpty     = errors.New("a suite has at least one script, and a script at least one step, or a position that is given")
 	ErrReload    = errors.New(
 		"a page may begin another game or go on with this one when it is loaded anew, so that reload is a script's last step",
 	)
@@ -492,7 +492,7 @@ func (s *Suite) Check() error {
 		}
 	}
 	for _, script := range s.Scripts {
-		if len(script.Steps) == 0 {
+		if len(script.Steps) == 0 && !game.GivesPosition(s.Rules, script.Setup) {
 			return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
 		}
 		for i, step := range script.Steps {

@@ -28,6 +28,7 @@ type Channel struct {
 	OneSide  bool   // they may play one side themselves
 	OwnSetup bool   // they may make the set-up themselves
 	Looks    bool   // they can be asked about a position
+	Given    bool   // a position can be given to them to begin with
 	Leaves   bool   // they may be ended by a word
 	Whole    bool   // they play whole games, so that they show all of a suite
 	Prints   bool   // what they print is read by a phrasebook
@@ -58,7 +59,7 @@ again, and say who has won.
 	},
 	{
 		Name: record.Function, Programs: "by calling their functions", Settings: "how functions are called", Empty: "the usual functions of the game",
-		Looks: true, Keys: calls.Keys, open: openFunctions,
+		Looks: true, Given: true, Keys: calls.Keys, open: openFunctions,
 		Brief: "Its functions are called: `functions.yaml` names them, `functions.md` says what they are given and what\n" +
 			"their results mean. `start.py` and `start.js` have them all, with what is still to be done left out.\n",
 	},
@@ -141,6 +142,10 @@ func New(name string, s *suite.Suite, file, book string) (Grader, error) {
 		{some(func(c suite.Script) bool { return c.Own }), "programs that make the set-up themselves are driven", func(c Channel) bool { return c.OwnSetup }},
 		{s.Program != game.Nobody, "programs that play one side themselves are driven", func(c Channel) bool { return c.OneSide }},
 		{some(func(c suite.Script) bool { return c.Has(suite.Look) }), "positions are looked at", func(c Channel) bool { return c.Looks }},
+		{
+			some(func(c suite.Script) bool { return game.GivesPosition(s.Rules, c.Setup) }), "games that begin with a position are played",
+			func(c Channel) bool { return c.Given },
+		},
 		{some(func(c suite.Script) bool { return c.Has(suite.Leave) }), "programs are ended by a word", func(c Channel) bool { return c.Leaves }},
 	} {
 		if ask.asks && !ask.can(g.channel) {

@@ -131,12 +131,16 @@ func (r *Rules) PlayerName(p game.Player) string {
 	return [...]string{game.Nobody: "nobody", game.First: "X", game.Second: "O"}[p]
 }
 
-// Start implements game.Rules. A grid game has no set-up.
+// Start implements game.Rules. Nothing is hidden in a grid game; a set-up is a position to begin with, as Given writes it.
 func (r *Rules) Start(s game.Setup) (game.Position, error) {
-	if s != "" {
-		return nil, &game.SetupError{Setup: s, Err: fmt.Errorf("%s takes none", r.variant)}
+	if s == "" {
+		return r.steps.Begin(nil), nil
 	}
-	return r.steps.Begin(nil), nil
+	p, err := r.given(s)
+	if err != nil {
+		return nil, &game.SetupError{Setup: s, Err: err}
+	}
+	return p, nil
 }
 
 // Spell implements game.Rules.

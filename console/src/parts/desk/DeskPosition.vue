@@ -37,10 +37,10 @@ function pick(part: number, row: number, col: number) {
 const drawing = (part: number) =>
   texts.value[part]?.trim() || (draft.value.parts[part]!.board ? boards.value[part]!.map((row) => row.map((c) => c || '.').join(' ')).join('\n') : '')
 
-async function reach() {
+async function reach(how = '') {
   const parts = draft.value.parts.map((_, i) => drawing(i))
   const setup = draft.value.chosen?.setup ?? ''
-  if (await props.desk.change({ do: 'add-position', criterion: criterion.value, title: title.value.trim(), parts, setup })) {
+  if (await props.desk.change({ do: 'add-position', criterion: criterion.value, title: title.value.trim(), parts, setup, how })) {
     clear()
     title.value = ''
   }
@@ -52,7 +52,8 @@ async function reach() {
     <summary>Set up a position</summary>
     <p class="quiet mt-2 mb-2">
       Durchgang finds the moves that lead there and makes a script of them.
-      <template v-if="draft.chosen?.setup">It takes the set-up of the chosen script.</template>
+      <template v-if="draft.gives">Where functions are called, a game can begin with any position, also one that cannot come about.</template>
+      <template v-else-if="draft.chosen?.setup">It takes the set-up of the chosen script.</template>
     </p>
     <div class="boards">
       <div v-for="(part, i) in draft.parts" :key="part.title">
@@ -64,7 +65,7 @@ async function reach() {
         </label>
       </div>
     </div>
-    <form class="desk-setup mt-2" @submit.prevent="reach">
+    <form class="desk-setup mt-2" @submit.prevent="reach()">
       <label>
         <span class="quiet">Criterion</span>
         <select v-model="criterion" class="form-select form-select-sm">
@@ -73,6 +74,7 @@ async function reach() {
       </label>
       <label class="flex-grow-1"><span class="quiet">Title</span> <input v-model="title" class="form-control form-control-sm" maxlength="200"></label>
       <BButton size="sm" type="submit" variant="primary" :disabled="!criterion">Find the moves</BButton>
+      <BButton v-if="draft.gives" size="sm" variant="outline-secondary" :disabled="!criterion" @click="reach('given')">Begin with it: functions only</BButton>
       <BButton size="sm" variant="outline-secondary" @click="clear">Clear</BButton>
     </form>
   </details>

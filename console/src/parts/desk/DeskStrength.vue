@@ -22,7 +22,10 @@ const add = (h: Strength['holes'][number]) =>
 <template>
   <section class="panel" aria-label="What it catches">
     <h2 class="mt-0">What it catches</h2>
-    <template v-if="strength">
+    <p v-if="strength?.open" class="quiet mb-0">
+      Programs have a part in the course of these scripts. What is caught is known only with a program: try one under Dry run.
+    </p>
+    <template v-else-if="strength">
       <p class="mb-1" role="status">
         <strong :class="strength.caught >= strength.known ? 'good' : 'bad'">{{ strength.caught }} of {{ strength.known }}</strong> known mistakes
         <span v-if="desk.searching.value" class="quiet"> · looking …</span>
