@@ -39,11 +39,11 @@ soak: build
 	go test -count=5 -timeout 60m -v ./internal/grading ./internal/office -run 'Hostile|LimitsHold|OneJob|TakenBack'
 
 # Some figures take minutes, and are measured once.
-LONG := PageMemory|EmptyBoard|FiveByFive|HundredPlayers|Load|Memory
+LONG := WrittenSuites|PageMemory|EmptyBoard|FiveByFive|HundredPlayers|Load|Memory
 
 bench: build
 	go test -run '^$$' -bench . -skip '$(LONG)' -benchtime 40x ./...
-	go test -run '^$$' -bench '$(LONG)' -benchtime 1x -timeout 90m ./core/play/drop ./internal/channel ./internal/cli ./internal/server
+	go test -run '^$$' -bench '$(LONG)' -benchtime 1x -timeout 90m ./core/suites ./core/play/drop ./internal/channel ./internal/cli ./internal/server
 
 validity: build
 	go test -count=1 -timeout 30m ./internal/grading/programs -run TestValidity -validity $(CURDIR)/docs/validity.md

@@ -68,8 +68,17 @@ $durchgang assignment change $assignment --suite "$work/dearer.suite" > /dev/nul
 regrade=$($durchgang regrade $assignment --json 2> /dev/null | python3 -c 'import json,sys; print(json.load(sys.stdin)["after"]["id"])')
 page /runs/1/compare/$regrade regrade | go run ./scripts/pictures $url ida "$password"
 $durchgang regrade discard $regrade > /dev/null
+# The desk: a suite with a hole, and the other kinds of games.
+$durchgang suite write connect-four:rows=5,cols=6 2> /dev/null |
+  python3 -c 'import re,sys; print(re.sub(r"\nscript \"(column|diagonal)[^\n]*[XO]\"[^\n]*\n  [^\n]*\n", "\n", sys.stdin.read()))' > "$work/holes.suite"
+$durchgang assignment create $course/columns --title "Columns" --suite "$work/holes.suite" > /dev/null
+{
+  page /courses/$course/columns/desk desk
+  for game in battleship hangman:lives=8 blackjack five-in-a-row:cols=9,rows=9; do
+    echo "/courses/$course/-/desk?game=$game $work/${game%%:*}.png"
+  done
+} | go run ./scripts/pictures $url ida "$password"
+montage "$work"/{battleship,hangman,blackjack,five-in-a-row}.png -tile 2x2 -geometry 960x600+4+4 $out/desk-games.png
 export PATH=$PWD/bin:$PATH
 terminal "durchgang phrasebook draft internal/grading/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14
-terminal "durchgang matrix $assignment" terminal-matrix
 terminal "durchgang try demo/class/greta-holm" terminal-try
-terminal "durchgang suite strength blackjack" terminal-strength

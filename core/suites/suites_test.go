@@ -204,3 +204,38 @@ func TestShippedSuitesStay(t *testing.T) {
 		t.Errorf("own words: %v", err)
 	}
 }
+
+// BenchmarkWrittenSuites writes the suite of every variant of the table. It reports the longest and the middle time in seconds,
+// the goal of 2 s as a ratio of the longest on boards of up to 144 cells, and the holes that are left.
+func BenchmarkWrittenSuites(b *testing.B) {
+	for b.Loop() {
+		var all, usual []float64
+		holes, closed := 0, 0
+		for _, v := range variants {
+			rules, err := games.All().Rules(v)
+			if err != nil {
+				b.Fatal(err)
+			}
+			began := time.Now()
+			w, err := suites.Write(rules, suites.Options{})
+			if err != nil {
+				b.Fatal(err)
+			}
+			took := time.Since(began).Seconds()
+			all = append(all, took)
+			if rows, cols := rules.Shape(); rows*cols <= 144 {
+				usual = append(usual, took)
+			}
+			if holes += len(w.Holes); len(w.Holes) == 0 {
+				closed++
+			}
+		}
+		slices.Sort(all)
+		b.ReportMetric(all[len(all)/2], "middle-s")
+		b.ReportMetric(all[len(all)-1], "longest-s")
+		b.ReportMetric(slices.Max(usual)/2, "longest/goal")
+		b.ReportMetric(float64(closed), "without-hole")
+		b.ReportMetric(float64(len(variants)), "variants")
+		b.ReportMetric(float64(holes), "holes")
+	}
+}

@@ -32,6 +32,7 @@ func assignmentCommand(o *options) *cobra.Command {
 		assignmentExportCommand(o),
 		assignmentImportCommand(o),
 		assignmentKitCommand(o),
+		assignmentHandoutCommand(o),
 	)
 	return c
 }
@@ -41,6 +42,7 @@ type assignmentFlags struct {
 	record.Assignment
 	client.Times
 	book, scripts string
+	brief         string
 	own           bool
 }
 
@@ -66,6 +68,7 @@ func (f *assignmentFlags) add(c *cobra.Command) {
 		&f.own, "own", false,
 		"take the suite for programs that choose the word, hide the fleet or shuffle the cards by themselves",
 	)
+	c.Flags().StringVar(&f.brief, "handout", "", "Markdown file that students read; without it one is made from the game, the suite and the terms")
 	c.Flags().StringVar(
 		&f.Opens, "opens", "",
 		"before it students cannot hand in: 2026-11-30T18:00 on the course's clock, or with an offset",
@@ -92,6 +95,9 @@ func assignmentCreateCommand(o *options) *cobra.Command {
 				return err
 			}
 			if a.Suite, err = f.suite(); err != nil {
+				return err
+			}
+			if a.Handout, err = readText(f.brief); err != nil {
 				return err
 			}
 			if a.Game == "" {
@@ -223,6 +229,10 @@ func (f *assignmentFlags) upon(c *cobra.Command, a *record.Assignment) (client.T
 			text(&a.Phrasebook, read, err)
 		},
 		"suite": scripts, "own": scripts,
+		"handout": func() {
+			read, err := readText(f.brief)
+			text(&a.Handout, read, err)
+		},
 		"opens": func() { times.Opens = f.Opens }, "due": func() { times.Due = f.Due }, "closes": func() { times.Closes = f.Closes },
 		"attempts": func() { a.Attempts = f.Attempts }, "tries": func() { a.Tries = f.Tries },
 		"seconds": func() { a.Seconds = f.Seconds }, "megabytes": func() { a.Megabytes = f.Megabytes },
@@ -382,12 +392,38 @@ func assignmentKitCommand(o *options) *cobra.Command {
 	return fetchCommand(
 		o,
 		"kit",
-		"Write the starter kit: brief, public scripts, files to start from",
+		"Write the starter kit: handout, public scripts, files to start from",
 		func(k *client.Client, c *cobra.Command, course, name string) ([]byte, error) {
 			return k.Kit(c.Context(), course, name)
 		},
 		"-kit.zip",
 	)
+}
+
+func assignmentHandoutCommand(o *options) *cobra.Command {
+	var page bool
+	c := &cobra.Command{
+		Use: "handout COURSE/NAME", Short: "Print what students read of an assignment, in Markdown", Args: exactly("COURSE/NAME"),
+		Long: "Print what students read of an assignment: its rules, how programs are spoken to, what earns points, and examples\n" +
+			"of play. Edit it, and keep it with: durchgang assignment change COURSE/NAME --handout FILE.",
+		Example: "  durchgang assignment handout evening-class/tic-tac-toe > handout.md\n  durchgang assignment handout evening-class/tic-tac-toe --html > handout.html",
+		RunE: func(c *cobra.Command, args []string) error {
+			course, name, err := cutName(c, args[0])
+			if err != nil {
+				return err
+			}
+			h, err := o.client().Handout(c.Context(), course, name)
+			return o.answer(c, h, err, func(w io.Writer) {
+				if page {
+					fmt.Fprint(w, h.HTML)
+					return
+				}
+				fmt.Fprint(w, h.Markdown)
+			})
+		},
+	}
+	c.Flags().BoolVar(&page, "html", false, "as a page that can be read and printed by itself")
+	return c
 }
 
 func assignmentImportCommand(o *options) *cobra.Command {

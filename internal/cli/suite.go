@@ -16,6 +16,7 @@ import (
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 	"durchgang/core/suites"
+	"durchgang/internal/record"
 )
 
 func suiteCommand(o *options) *cobra.Command {
@@ -23,7 +24,7 @@ func suiteCommand(o *options) *cobra.Command {
 		Use: "suite", Short: "Suites: what their scripts do and catch",
 		Example: "  durchgang suite show tic-tac-toe\n  durchgang suite strength mine.suite",
 	}
-	c.AddCommand(suiteShowCommand(o), suiteStrengthCommand(o), suiteWriteCommand(o))
+	c.AddCommand(suiteShowCommand(o), suiteStrengthCommand(o), suiteWriteCommand(o), suiteChangesCommand(o))
 	return c
 }
 
@@ -170,6 +171,9 @@ func printStrength(w io.Writer, s *suite.Suite, st suite.Strength) {
 	t.Render()
 	fmt.Fprintf(w, "\n%s: %d scripts catch %d of %d mistakes and leave %d of %d pairs untold.\n",
 		s.Rules.Variant(), len(s.Scripts), len(st.Mistakes)-missed, len(st.Mistakes), len(st.Holes)-missed, st.Pairs)
+	if len(st.Idle) > 0 {
+		fmt.Fprintf(w, "%d of the scripts add nothing to this.\n", len(st.Idle))
+	}
 	for _, h := range st.Holes {
 		fmt.Fprintf(w, "  %s: ", strings.Join(h.Mistakes, " and "))
 		switch {
@@ -223,6 +227,46 @@ Mistakes that it does not catch, within the bounds of a short search, are listed
 	c.Flags().IntVar(&options.Total, "total", 0, "sum of the points; 20 if not given")
 	c.Flags().StringVar(&side, "opponent", "", "the side that programs play by themselves, against a person, as in O")
 	return c
+}
+
+func suiteChangesCommand(o *options) *cobra.Command {
+	return &cobra.Command{
+		Use: "changes COURSE/NAME SUITE", Short: "Show what another suite would change of an assignment and its results", Args: exactly("COURSE/NAME", "a SUITE"),
+		Long: "Show in words how a suite differs from the one of an assignment, and whose points would change, where that is\n" +
+			"known without running programs: where no script is new.",
+		Example: "  durchgang suite changes evening-class/tic-tac-toe stricter.suite",
+		RunE: func(c *cobra.Command, args []string) error {
+			course, name, err := cutName(c, args[0])
+			if err != nil {
+				return err
+			}
+			text, err := readText(args[1])
+			if err != nil {
+				return err
+			}
+			change, err := o.client().SuiteChange(c.Context(), course, name, text)
+			return o.answer(c, change, err, func(w io.Writer) { printSuiteChange(w, change) })
+		},
+	}
+}
+
+func printSuiteChange(w io.Writer, change record.SuiteChange) {
+	for _, says := range change.Says {
+		fmt.Fprintln(w, says)
+	}
+	if len(change.Says) == 0 {
+		fmt.Fprintln(w, "nothing is different")
+	}
+	switch {
+	case change.Graded == 0:
+	case !change.Known:
+		fmt.Fprintf(w, "what becomes of %d results is known after a regrade\n", change.Graded)
+	default:
+		fmt.Fprintf(w, "of %d results %d would lose points, %d would gain points\n", change.Graded, len(change.Lower), len(change.Higher))
+	}
+	for _, p := range append(change.Lower, change.Higher...) {
+		fmt.Fprintf(w, "  %s: %s → %s\n", p.Student, p.From, p.To)
+	}
 }
 
 // searching shows a progress bar on a terminal, from the first report until all is

@@ -75,7 +75,7 @@ type Times struct{ Opens, Due, Closes string }
 
 func termsOf(a record.Assignment, t Times) object {
 	return object{
-		"title": a.Title, "game": a.Game, "channel": a.Channel, "phrasebook": a.Phrasebook, "suite": a.Suite,
+		"title": a.Title, "game": a.Game, "channel": a.Channel, "phrasebook": a.Phrasebook, "suite": a.Suite, "handout": a.Handout,
 		"opens_at": t.Opens, "due_at": t.Due, "closes_at": t.Closes,
 		"attempts": a.Attempts, "tries": a.Tries, "seconds": a.Seconds, "megabytes": a.Megabytes,
 	}
@@ -134,6 +134,16 @@ func (c *Client) Export(ctx context.Context, course, name string) ([]byte, error
 // Kit fetches what students begin with.
 func (c *Client) Kit(ctx context.Context, course, name string) ([]byte, error) {
 	return c.fetch(ctx, at(course, name)+"/kit")
+}
+
+// Handout is what students read of an assignment.
+func (c *Client) Handout(ctx context.Context, course, name string) (record.Handout, error) {
+	return answer[record.Handout](ctx, c, "GET", at(course, name)+"/handout", nil)
+}
+
+// SuiteChange is what another suite would change of an assignment.
+func (c *Client) SuiteChange(ctx context.Context, course, name, suite string) (record.SuiteChange, error) {
+	return answer[record.SuiteChange](ctx, c, "POST", at(course, name)+"/suite-changes", object{"suite": suite})
 }
 
 // ImportAssignment adds the assignment of an archive, under a name of its own where one is given.

@@ -33,6 +33,19 @@ func (o *Office) Handout(ctx context.Context, course string, form Form) (record.
 	if err != nil {
 		return record.Handout{}, err
 	}
+	return handoutOf(a)
+}
+
+// HandoutOf is what students read of an assignment.
+func (o *Office) HandoutOf(ctx context.Context, course, name string) (record.Handout, error) {
+	a, err := o.Assignment(ctx, course, name)
+	if err != nil {
+		return record.Handout{}, err
+	}
+	return handoutOf(a)
+}
+
+func handoutOf(a record.Assignment) (record.Handout, error) {
 	whole, err := suite.Parse("suite", a.Suite, games.All())
 	if err != nil {
 		return record.Handout{}, err

@@ -126,3 +126,8 @@ func (s *Server) handout(c fiber.Ctx) error {
 		return s.office.Handout(c.Context(), param(c, "course"), in.form(in.assignment()))
 	})
 }
+
+func (s *Server) handoutOf(c fiber.Ctx) error {
+	h, err := s.office.HandoutOf(c.Context(), param(c, "course"), param(c, "assignment"))
+	return reply(c, http.StatusOK, h, err)
+}

@@ -72,6 +72,18 @@ func picture(ctx context.Context, url, file string, how []string) error {
 	if err := chromedp.Do(ctx, view, chromedp.Navigate(url), chromedp.Sleep(1500*time.Millisecond)); err != nil {
 		return err
 	}
+	for range 100 { // until nothing is on its way any more
+		busy, err := chromedp.Run(ctx, chromedp.Evaluate[bool](`/(Loading|looking|Measuring) …/.test(document.body.innerText)`))
+		if err != nil {
+			return err
+		}
+		if !busy {
+			break
+		}
+		if err := chromedp.Do(ctx, chromedp.Sleep(200*time.Millisecond)); err != nil {
+			return err
+		}
+	}
 	shot, err := chromedp.Run(ctx, chromedp.CaptureScreenshot())
 	if err != nil {
 		return err
