@@ -123,6 +123,11 @@ func (w *writer) showing() error {
 // about is a title that says what happens at the end of a script.
 func (w *writer) about(moments []suite.Moment) string {
 	last := moments[len(moments)-1]
+	if last.Result.Outcome == game.Won && w.wins != nil {
+		if title := w.wins(moments); title != "" {
+			return title
+		}
+	}
 	if _, refused := game.Refused(last.Facts); refused {
 		return fmt.Sprintf("%s is refused as step %d", strings.TrimPrefix(w.suite.Word(last.Step), "!"), len(moments)-1)
 	}

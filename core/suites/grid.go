@@ -23,6 +23,7 @@ type gridWriter struct {
 func writeGrid(w *writer, r *grid.Rules, leads []mistake.Lead) {
 	rows, cols := r.Shape()
 	g := &gridWriter{writer: w, r: r, rows: rows, cols: cols, completes: "wins"}
+	w.wins = g.completed
 	if r.Misere() {
 		g.completes = "loses"
 	}

@@ -196,3 +196,44 @@ func (l landings) first(g *gridWriter, fits func(game.Cell) bool) (game.Move, bo
 func (g *gridWriter) below(l gridLine, c game.Cell) bool {
 	return g.r.Gravity() && slices.ContainsFunc(l, func(target game.Cell) bool { return target.Col == c.Col && target.Row < c.Row })
 }
+
+// completed names the line that the last move of a script completes, as in "diagonal up from a4, X".
+func (g *gridWriter) completed(moments []suite.Moment) string {
+	last := moments[len(moments)-1]
+	marks := map[game.Cell]game.Player{}
+	for _, f := range last.View {
+		if f.Kind == game.FactCell {
+			marks[f.Cell] = f.Player
+		}
+	}
+	for _, f := range last.Before {
+		if f.Kind != game.FactCell || f.Player != game.Nobody || marks[f.Cell] == game.Nobody {
+			continue
+		}
+		for _, d := range directions {
+			from, n := g.stretch(marks, f.Cell, d.d)
+			if !g.r.Counts(n) {
+				continue
+			}
+			who := g.r.PlayerName(marks[f.Cell])
+			if d.name == "column" {
+				return fmt.Sprintf("column %s, %s", from.String()[:1], who)
+			}
+			return fmt.Sprintf("%s from %s, %s", d.name, from, who)
+		}
+	}
+	return ""
+}
+
+// stretch is where the equal marks through a cell begin in a direction, and how many they are.
+func (g *gridWriter) stretch(marks map[game.Cell]game.Player, at game.Cell, d [2]int) (from game.Cell, n int) {
+	step := func(c game.Cell, by int) game.Cell {
+		return game.Cell{Row: c.Row + int16(by*d[0]), Col: c.Col + int16(by*d[1])}
+	}
+	for from = at; marks[step(from, -1)] == marks[at]; from = step(from, -1) {
+	}
+	for c := from; marks[c] == marks[at]; c = step(c, 1) {
+		n++
+	}
+	return from, n
+}

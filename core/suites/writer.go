@@ -16,6 +16,7 @@ type writer struct {
 	random *rand.Rand
 	open   *suite.Criterion // which is added with its first script
 	titles map[string]bool
+	wins   func([]suite.Moment) string // a title for a script that ends with a win; nil for none of its own
 }
 
 func newWriter(rules game.Rules) *writer {
