@@ -121,9 +121,9 @@ func Read(line string) (game.Fact, error) {
 	case game.FactCell:
 		f.Cell, f.Player, f.Text = r.cell(), r.player(), r.optional()
 	case game.FactHit, game.FactMiss:
-		f.Player, f.Cell, f.Text = r.player(), r.cell(), r.optional()
+		f.Player, f.Cell, f.Text = r.player(), r.cell(), r.others()
 	case game.FactSunk:
-		f.Player, f.Text = r.player(), r.optional()
+		f.Player, f.Text = r.player(), r.others()
 	case game.FactShown, game.FactWord:
 		f.Text, r.words = rest, nil
 		r.failed = rest == ""
@@ -171,6 +171,13 @@ func (r *reader) optional() string {
 		return ""
 	}
 	return r.word()
+}
+
+// others are all words that are left: a name may have blanks.
+func (r *reader) others() string {
+	rest := strings.Join(r.words, " ")
+	r.words = nil
+	return rest
 }
 
 func (r *reader) number() int {

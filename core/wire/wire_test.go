@@ -15,7 +15,7 @@ import (
 
 // Every fact of every game is read as it was written.
 func TestFactsAreReadAsWritten(t *testing.T) {
-	for _, variant := range []string{"tic-tac-toe:score=yes", "connect-four", "battleship:told=hit", "hangman", "blackjack"} {
+	for _, variant := range []string{"tic-tac-toe:score=yes", "connect-four", "battleship:told=hit", "battleship:names=carrier+battleship+cruiser+submarine+patrol_boat,told=hit", "hangman", "blackjack"} {
 		rules, err := games.All().Rules(variant)
 		if err != nil {
 			t.Fatal(err)

@@ -12,7 +12,7 @@ import (
 // Errors of a fleet and its placement, for errors.Is.
 var (
 	ErrFleet    = errors.New("a fleet is the lengths of 1 to 10 ships, each from 1 to 26, as in 5+4+3+3+2")
-	ErrNames    = errors.New("there is one name for each ship, as in carrier+battleship, without blanks, commas or signs")
+	ErrNames    = errors.New("there is one name for each ship, as in carrier+patrol_boat, where _ stands for a blank, without commas or signs")
 	ErrNoRoom   = errors.New("the fleet does not fit on the board")
 	ErrShips    = errors.New("a placement names each ship of the fleet in order, as in a1>,c3v")
 	ErrOffBoard = errors.New("it leaves the board")
@@ -79,7 +79,7 @@ func fleet(lengths, names string) ([]Ship, error) {
 	var given []string
 	switch {
 	case names != "":
-		given = strings.Split(names, "+")
+		given = strings.Split(strings.ReplaceAll(names, "_", " "), "+")
 	case lengths == usualFleet:
 		given = usualNames
 	default:

@@ -97,7 +97,7 @@ func Battleship() game.Definition {
 			game.Number("rows", 10, 1, 26, "rows of each board"),
 			game.Number("cols", 10, 1, 26, "columns of each board"),
 			{Name: "fleet", Doc: "lengths of the ships, as in 5+4+3+3+2", Default: usualFleet, Check: checkFleet},
-			{Name: "names", Doc: "names of the ships in the fleet's order, as in carrier+battleship", Check: checkNames},
+			{Name: "names", Doc: "names of the ships in the fleet's order, as in carrier+patrol_boat; _ stands for a blank", Check: checkNames},
 			game.Choice("touching", "whether ships may touch, at a corner too", "allowed", "forbidden"),
 			game.Choice("sides", "two players with a fleet each, or one who shoots at a given fleet", "two", "one"),
 			game.Choice("placing", "whether fleets are given or placed by hand", "given", "by-hand"),
