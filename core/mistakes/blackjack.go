@@ -177,6 +177,10 @@ func (b *blackjackList) cards() {
 		"Your program deals a card more often than there are.",
 		func(r *blackjack.Rules) blackjack.Steps { return again{r} },
 	)
+	if b.r.GoesOn() {
+		b.add("deck-afresh", "Another game is dealt from the first card on again.", "Your program takes back cards that were dealt in the game before.",
+			func(r *blackjack.Rules) blackjack.Steps { return freshDeck{r} })
+	}
 	b.add("deck-wrong", "The kings are missing in the deck.", "Your program does not use a whole deck.",
 		func(r *blackjack.Rules) blackjack.Steps { return noKings{r} })
 	b.add("unshuffled", "The deck is not shuffled.", "Your program deals the cards in the order of a new deck.",

@@ -171,7 +171,11 @@ func (m bothNatural) Outcome(h *blackjack.Hand, dealer []blackjack.Card) string 
 
 type again struct{ *blackjack.Rules }
 
-// Next deals the cards after the first four twice each.
+// freshDeck deals another game from all cards.
+type freshDeck struct{ *blackjack.Rules }
+
+func (m freshDeck) Left(*blackjack.Position) int { return 0 }
+
 func (m again) Next(p *blackjack.Position) blackjack.Card {
 	n := p.Dealt
 	if n > 4 {

@@ -36,6 +36,7 @@ func writeBlackjack(w *writer, r *blackjack.Rules) {
 			t.more()
 		}
 	}
+	t.again()
 }
 
 // tableWriter writes suites for blackjack.
@@ -172,5 +173,24 @@ func (t *tableWriter) more() {
 		t.criterion("split", "Two cards of the same value may be split", 1, suite.Legal, suite.Results, suite.Money, suite.Cards, suite.Totals)
 		t.add("two eights", whole(t.play("cards=8S 9H 8D 9C 3H 10D 2C 9D 5H 6H 7H").move(bet, verb(blackjack.Split))))
 		t.add("two aces", whole(t.play("cards=AS 9H AD 9C 3H 10D 2C 9D 5H 6H 7H").move(bet, verb(blackjack.Split))))
+	}
+}
+
+// again is the criterion of another game, where that is dealt from the cards that are left.
+func (t *tableWriter) again() {
+	if !t.r.GoesOn() {
+		return
+	}
+	begin := game.Move{Verb: blackjack.Deal}
+	if t.r.Bets() {
+		begin = game.Move{Verb: blackjack.Bet, Amount: min(t.r.Most(), t.r.Bank())}
+	}
+	t.criterion("again", "Another game is dealt from the cards that are left", 1, suite.NewGame)
+	s := t.play("cards=10S 10H 6D 9C 9S QH 8D 10C JS KH 5D 9H").move(begin)
+	for _, title := range []string{"two games", "three games"} {
+		t.through(s, game.Move{})
+		s.again().move(begin)
+		t.through(s, game.Move{})
+		t.add(title, s.copy())
 	}
 }

@@ -30,7 +30,7 @@ var variants = []string{
 	"battleship:sides=one,turns=30", "battleship:placing=by-hand,rows=6,cols=6,fleet=3+2",
 	"blackjack:natural=none", "blackjack:bets=no,natural=none", "blackjack:natural=6:5", "blackjack:soft17=hits", "blackjack:at21=decides", "blackjack:peek=no", "blackjack:double=none",
 	"blackjack:double=9-11", "blackjack:insurance=yes", "blackjack:surrender=late", "blackjack:decks=8", "blackjack:min=5,max=50", "blackjack:bank=1000", "blackjack:rounds=1", "blackjack:splits=0",
-	"blackjack:bets=no,at21=decides", "blackjack:bets=no,peek=no", "blackjack:bets=no,soft17=hits", "blackjack:splits=3",
+	"blackjack:bets=no,at21=decides", "blackjack:bets=no,peek=no", "blackjack:bets=no,soft17=hits", "blackjack:splits=3", "blackjack:bets=no,deck=goes-on", "blackjack:deck=goes-on",
 }
 
 // open is how many mistakes a suite may not catch: they make no difference in the variant, or none that is found.

@@ -58,7 +58,8 @@ type Rules struct {
 	insurance    bool
 	surrender    bool
 	bets         bool
-	least, most  int // of a bet, in units
+	goesOn       bool // another game is dealt from the cards that are left
+	least, most  int  // of a bet, in units
 	bank, rounds int
 	steps        Steps
 	under        Steps // of a change made before; nil for the right ones
@@ -69,6 +70,8 @@ type Rules struct {
 type Steps interface {
 	// Order returns the cards in the order in which they are dealt.
 	Order(fresh, shuffled []Card) []Card
+	// Left is how many cards of the shoe are dealt already when another game begins after one.
+	Left(before *Position) int
 	// Next deals a card.
 	Next(p *Position) Card
 	// Total counts cards; soft when an ace of them counts 11.
@@ -139,6 +142,7 @@ func Blackjack() game.Definition {
 			game.Number("min", 1, 1, 10000, "the least bet, in units"),
 			game.Number("max", 100, 1, 10000, "the highest bet"),
 			game.Number("bank", 100, 1, 1000000, "what the player begins with"),
+			game.Choice("deck", "what another game is dealt from: the cards from their first one on, or those that are left", "fresh", "goes-on"),
 			game.Number("rounds", 10, 1, 1000, "rounds of the game; it ends sooner when the bank is below the least bet"),
 		},
 		New: newRules,
@@ -152,6 +156,7 @@ func newRules(v game.Variant, values game.Values) (game.Rules, error) {
 		aceTakesOne: values["aces"] == "one", insurance: values["insurance"] == "yes", surrender: values["surrender"] == "late",
 		least: values.Int("min"), most: values.Int("max"), bank: values.Int("bank"), rounds: values.Int("rounds"),
 	}
+	r.goesOn = values["deck"] == "goes-on"
 	r.naturals, r.asksAt21, r.bets = values["natural"] != "none", values["at21"] == "decides", values["bets"] == "yes"
 	r.pays, r.per = 1, 1
 	if r.naturals {
@@ -279,8 +284,30 @@ func (r *Rules) Deal(random *rand.Rand) game.Setup {
 	return game.Setup(fmt.Sprintf("seed=%d", random.IntN(1_000_000)))
 }
 
-// Again implements game.Rules: nothing of the game before matters.
-func (r *Rules) Again(_ game.Position, s game.Setup) (game.Position, error) { return r.Start(s) }
+// Again implements game.Rules: nothing of the game before matters but the cards that are left, where they do.
+func (r *Rules) Again(before game.Position, s game.Setup) (game.Position, error) {
+	pos, err := r.Start(s)
+	if err != nil {
+		return nil, err
+	}
+	p := pos.(*Position)
+	p.Dealt = r.steps.Left(before.(*Position))
+	return p, nil
+}
+
+// GoesOn reports whether another game is dealt from the cards that are left.
+func (r *Rules) GoesOn() bool { return r.goesOn }
+
+// Left implements Steps.
+func (r *Rules) Left(before *Position) int {
+	switch {
+	case r.under != nil:
+		return r.under.Left(before)
+	case r.goesOn:
+		return before.Dealt
+	}
+	return 0
+}
 
 // Play implements game.Rules.
 func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.Fact {
