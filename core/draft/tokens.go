@@ -43,6 +43,7 @@ func (s said) says(phrase string, p game.Player) bool {
 const (
 	slotName  = "{player}"
 	slotWord  = "wordthatisguessed" // a token like others, for any word
+	slotShip  = "shipthatisnamed"   // for the name of any ship, which may have several words
 	anyNumber = "#"
 	wholeLine = "^" // the phrase is all that stands on its line
 )
@@ -218,7 +219,7 @@ func pattern(phrase string) string {
 	words := strings.Fields(phrase)
 	for i, w := range words {
 		if w != slotName {
-			words[i] = strings.NewReplacer(anyNumber, `\d+`, slotWord, `\pL+`).Replace(regexp.QuoteMeta(w))
+			words[i] = strings.NewReplacer(anyNumber, `\d+`, slotWord, `\pL+`, slotShip, `\pL+(?:[ -]\pL+){0,2}`).Replace(regexp.QuoteMeta(w))
 		}
 	}
 	text := strings.Join(words, `\W+`)

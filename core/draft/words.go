@@ -87,7 +87,7 @@ func AtSea(known mistake.Known, plays []Play) Wording {
 	return l.explain(known, l.shots)
 }
 
-// nameless writes slotWord for the names of ships, so that a phrase for one is a phrase for all.
+// nameless writes slotShip for the names of ships, so that a phrase for one is a phrase for all.
 func (l *learner) nameless(rules game.Rules) {
 	fleet, is := rules.(Fleet)
 	if !is {
@@ -103,7 +103,7 @@ func (l *learner) nameless(rules game.Rules) {
 		for k, screen := range screens {
 			l.screens[i][k] = slices.Clone(screen)
 			for n, line := range screen {
-				l.screens[i][k][n] = ship.ReplaceAllString(line, slotWord)
+				l.screens[i][k][n] = ship.ReplaceAllString(line, slotShip)
 			}
 		}
 	}

@@ -135,6 +135,8 @@ func TestWords(t *testing.T) {
 		{Default(), "Another card? (y/n) ", "hit", "y"},
 		{Default(), "Another card? (y/n) ", "stand", "n"},
 		{Default(), "Draw a card? yes/no ", "stand", "no"},
+		{Default(), "The dealer wins.\nAnother round? (yes/no)\nYour cards: 9S 8D\nHit or stand? ", "stand", "stand"},
+		{Default(), "Insurance is offered.\n(yes/no) ", "decline", "no"},
 		{Default(), "? ", "hit", "hit"},
 		{own, "Hit?", "hit", "karte"},
 		{own, "Card or enough?", "stand", "enough"},

@@ -90,22 +90,28 @@ func (v verb) asked(text string) (key string, found bool) {
 	return "", false
 }
 
-// yesOrNo answers a question that names one thing to do: yes to do it, no for what the
-// question does not name.
+// yesOrNo answers the last question of a text that is answered by yes or no and names one thing to do: yes to do it, no for what
+// the question does not name. A question stands on one line, or on the one before its answers.
 func (b *Book) yesOrNo(name, text string) (key string, found bool) {
-	yes, no := "y", "n"
-	switch {
-	case yesOrNo.MatchString(text):
-		yes, no = "yes", "no"
-	case !eitherY.MatchString(text):
-		return "", false
-	}
-	if b.verbs[name].named.MatchString(text) {
-		return yes, true
-	}
-	for _, other := range b.verbs {
-		if other.named.MatchString(text) {
-			return no, true
+	lines := strings.FieldsFunc(text, func(r rune) bool { return r == '\n' || r == '\r' })
+	for i := len(lines) - 1; i >= 0; i-- {
+		yes, no := "y", "n"
+		switch {
+		case yesOrNo.MatchString(lines[i]):
+			yes, no = "yes", "no"
+		case !eitherY.MatchString(lines[i]):
+			continue
+		}
+		for k := i; k >= max(0, i-1); k-- {
+			question := eitherY.ReplaceAllString(yesOrNo.ReplaceAllString(lines[k], ""), "")
+			if b.verbs[name].named.MatchString(question) {
+				return yes, true
+			}
+			for _, other := range b.verbs {
+				if other.named.MatchString(question) {
+					return no, true
+				}
+			}
 		}
 	}
 	return "", false

@@ -90,7 +90,7 @@ func (w written) chosen(t *testing.T, wanted func(file string) bool) (right, wro
 // that start fast; `make reading` has all.
 func TestProgramsOfOthers(t *testing.T) {
 	w := readWritten(t)
-	some := []string{"oh.lua", "guessword.c", "armada.py", "jack.c", "dealer.lua", "meadow.py", "battle.rb", "modes.js", "Pontoon.java", "two_players.py", "Vier.java", "corners.rb", "ships.py", "emoji.py"}
+	some := []string{"oh.lua", "guessword.c", "armada.py", "jack.c", "dealer.lua", "meadow.py", "battle.rb", "modes.js", "Pontoon.java", "two_players.py", "Vier.java", "corners.rb", "ships.py", "emoji.py", "rounds.py", "sounding.py"}
 	if testing.Short() {
 		some = []string{"guessword.c", "jack.c", "modes.js"}
 	}
