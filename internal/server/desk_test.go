@@ -55,6 +55,19 @@ func press(part, button string) chromedp.Action[chromedp.Void] {
 
 const outline = "Criteria and scripts"
 
+// criteriaOf are the names of a suite's criteria, which may be incomplete.
+func criteriaOf(t *testing.T, text string) (names []string) {
+	t.Helper()
+	s, err := suite.Read("kept", text, games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, c := range s.Criteria {
+		names = append(names, c.Name)
+	}
+	return names
+}
+
 // A teacher makes a whole suite from nothing by clicks: the text is what was clicked, it closes a hole, goes back by undo,
 // outlives a reload, and becomes an assignment.
 func TestSuiteIsMadeOnTheDesk(t *testing.T) {
@@ -113,6 +126,26 @@ func TestSuiteIsMadeOnTheDesk(t *testing.T) {
 	if now := kept(t, ctx, key); now != text {
 		t.Errorf("after a reload the suite is\n%s\nand not\n%s", now, text)
 	}
+	order := func() string { return strings.Join(criteriaOf(t, kept(t, ctx, key)), " ") }
+	do(t, ctx, "add another criterion", chromedp.Click(`//button[@role="tab"][.="Play"]`), press(outline, "Add a criterion"),
+		chromedp.SendKeys(`//form//label[contains(., "Title")]/input`, "A taken cell is refused"),
+		chromedp.SendKeys(`//form//label[contains(., "Name")]/input`, "taken"), press(outline, "Add"), chromedp.WaitVisible("#desk-taken"))
+	ask(t, ctx, "move it up with the keys", chromedp.Evaluate[bool](
+		`document.querySelector('#desk-taken').dispatchEvent(new KeyboardEvent('keydown', { key: 'ArrowUp', altKey: true, bubbles: true }))`))
+	until(t, ctx, `document.querySelector('.desk-criteria > li .desk-toggle').id === 'desk-taken'`)
+	if got := order(); got != "taken lines" {
+		t.Errorf("the criteria are %s", got)
+	}
+	ask(t, ctx, "drag it down", chromedp.Evaluate[bool](`(() => {
+		const [first, second] = document.querySelectorAll('.desk-criteria > li'), drag = (e, type) => e.dispatchEvent(new DragEvent(type, { bubbles: true, cancelable: true }))
+		drag(first.querySelector('.desk-head'), 'dragstart')
+		drag(second, 'dragover')
+		drag(second, 'drop')
+		return true
+	})()`))
+	until(t, ctx, `document.querySelector('.desk-criteria > li .desk-toggle').id === 'desk-lines'`)
+	do(t, ctx, "take the criterion away", click("Undo"), click("Undo"), click("Undo"))
+	until(t, ctx, `!document.querySelector('#desk-taken')`)
 	do(t, ctx, "look at the text", chromedp.Click(`//button[@role="tab"][.="Text"]`))
 	see(t, ctx, `criterion lines "A line wins"`)
 	write(t, ctx, "Suite", strings.Replace(text, "a1 !a1", "a1 a1", 1))
