@@ -168,7 +168,8 @@ func played(s *suite.Suite, number, at int) *DraftPlay {
 	script := s.Scripts[number-1]
 	d := &DraftPlay{
 		Number: number, Criterion: script.Criterion, Title: script.Title, Setup: script.Setup, Open: s.Open(script),
-		Steps: []DraftStep{}, At: max(0, min(at, len(script.Steps))), Table: DraftTable{Boards: []game.Board{}, Lines: []string{}}, Keys: []string{},
+		Steps: []DraftStep{}, At: max(0, min(at, len(script.Steps))), Keys: []string{},
+		Table: DraftTable{Boards: []game.Board{}, Lines: []string{}},
 	}
 	for _, step := range script.Steps {
 		d.Steps = append(d.Steps, DraftStep{Word: s.Word(step), Says: []string{}})

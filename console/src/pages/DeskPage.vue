@@ -108,7 +108,10 @@ async function until(there: () => boolean) {
   for (let i = 0; i < 20 && !there(); i++) await new Promise((done) => setTimeout(done, 50))
 }
 const aspects = computed(() => [...new Set((draft.value?.criteria ?? []).flatMap((c) => c.claims))].sort())
-const moves = computed(() => [...new Set((draft.value?.chosen?.steps ?? []).map((s) => s.word.replace(/^!/, '')).concat(draft.value?.chosen?.keys ?? []))])
+const moves = computed(() => {
+  const played = (draft.value?.chosen?.steps ?? []).map((s) => s.word.replace(/^!/, ''))
+  return [...new Set(played.concat(draft.value?.chosen?.keys ?? []))]
+})
 
 /** Arrows step through the script, Ctrl+Z and Ctrl+Y undo and redo; not where something is typed. */
 function key(event: KeyboardEvent) {

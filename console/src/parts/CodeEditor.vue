@@ -17,7 +17,7 @@ export interface TextProblem {
   message: string
 }
 
-/** An editor for a suite, YAML or other text, with the first problem marked where it is. Ctrl+Home to its start, Escape then Tab leaves it. */
+/** An editor for a suite, YAML or other text, with the first problem marked where it is. Escape, then Tab, leaves it. */
 const props = withDefaults(
   defineProps<{
     id?: string
@@ -31,7 +31,16 @@ const props = withDefaults(
     keys?: Keys
     describedBy?: string
   }>(),
-  { id: undefined, problem: undefined, placeholder: '', aspects: () => [], criteria: () => [], moves: () => [], keys: () => ({}), describedBy: undefined },
+  {
+    id: undefined,
+    problem: undefined,
+    placeholder: '',
+    aspects: () => [],
+    criteria: () => [],
+    moves: () => [],
+    keys: () => ({}),
+    describedBy: undefined,
+  },
 )
 const text = defineModel<string>({ required: true })
 const host = useTemplateRef<HTMLElement>('host')
@@ -57,7 +66,12 @@ const attributes = () =>
   })
 
 onMounted(() => {
-  const language = { yaml: () => [yaml(), yamlKeys(() => props.keys)], suite: () => suiteLanguage(() => props), plain: () => EditorView.lineWrapping }[props.language]()
+  const languages = {
+    yaml: () => [yaml(), yamlKeys(() => props.keys)],
+    suite: () => suiteLanguage(() => props),
+    plain: () => EditorView.lineWrapping,
+  }
+  const language = languages[props.language]()
   view = new EditorView({
     parent: host.value!,
     state: EditorState.create({

@@ -23,7 +23,8 @@ watch(
 const set = (fields: object) => props.desk.change({ do: 'set-criterion', criterion: props.criterion.name, ...fields })
 
 async function setPoints() {
-  if (points.value !== String(props.criterion.points) && !(await set({ points: points.value.trim() }))) points.value = String(props.criterion.points)
+  const before = String(props.criterion.points)
+  if (points.value !== before && !(await set({ points: points.value.trim() }))) points.value = before
 }
 async function setTitle() {
   if (title.value !== props.criterion.title && !(await set({ title: title.value.trim() }))) title.value = props.criterion.title

@@ -34,8 +34,8 @@ function pick(part: number, row: number, col: number) {
   cells[col] = marks[(marks.indexOf(cells[col]!) + 1) % marks.length]!
   texts.value[part] = ''
 }
-const drawing = (part: number) =>
-  texts.value[part]?.trim() || (draft.value.parts[part]!.board ? boards.value[part]!.map((row) => row.map((c) => c || '.').join(' ')).join('\n') : '')
+const drawn = (part: number) => boards.value[part]!.map((row) => row.map((c) => c || '.').join(' ')).join('\n')
+const drawing = (part: number) => texts.value[part]?.trim() || (draft.value.parts[part]!.board ? drawn(part) : '')
 
 async function reach(how = '') {
   const parts = draft.value.parts.map((_, i) => drawing(i))
