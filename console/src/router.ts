@@ -39,6 +39,7 @@ export const router = createRouter({
     { path: '/courses/:course/:assignment/mine', component: () => import('./pages/MyAssignmentPage.vue'), props: true },
     { path: '/courses/:course/:assignment/import', component: () => import('./pages/ImportPage.vue'), props: true },
     { path: '/courses/:course/:assignment/settings', component: () => import('./pages/AssignmentSettingsPage.vue'), props: true },
+    { path: '/courses/:course/:assignment/handout', component: () => import('./pages/HandoutPage.vue'), props: true },
     { path: '/courses/:course/:assignment/desk', component: () => import('./pages/DeskPage.vue'), props: true },
     { path: '/courses/:course/:assignment/requests', component: () => import('./pages/RequestsPage.vue'), props: true },
     { path: '/courses/:course/:assignment/runs', component: () => import('./pages/RunsPage.vue'), props: true },

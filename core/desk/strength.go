@@ -8,6 +8,7 @@ import (
 	"durchgang/core/mistake"
 	"durchgang/core/mistakes"
 	"durchgang/core/suite"
+	"durchgang/core/suites"
 )
 
 // DraftStrength is what a suite catches, and what would close its holes.
@@ -32,12 +33,6 @@ type DraftHole struct {
 
 // mostHoles is how many holes are listed, and searched for scripts that close them.
 const mostHoles = 12
-
-// closingBounds are such that all listed holes are searched within some seconds on the largest boards.
-func closingBounds(rules game.Rules) mistake.Bounds {
-	rows, cols := rules.Shape()
-	return mistake.Bounds{Moves: 120_000, Games: min(120, max(12, 5000/max(1, rows*cols)))}
-}
 
 // Strength measures a suite, which may be incomplete. With search it looks for scripts that close the holes that are listed; where
 // the two mistakes of a hole differ nowhere, it is none.
@@ -112,7 +107,7 @@ func closed(known mistake.Known, holes []suite.Hole) ([]suite.Hole, error) {
 		}
 		pairs = append(pairs, p)
 	}
-	return suite.Closing(known, pairs, closingBounds(known.Reference), func(int, int) {})
+	return suite.Closing(known, pairs, suites.Bounds(known.Reference), func(int, int) {})
 }
 
 // home is the criterion that is charged for the mistake of a hole in the script that closes it; the first one where none is.

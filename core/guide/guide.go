@@ -26,18 +26,6 @@ type Guide struct {
 	Own      game.Variant      `json:"own" description:"The variant by which programs are graded that choose the word, hide the fleet or shuffle the cards by themselves; empty where there is none."`
 }
 
-// sides are the players that a program can be, where one can be graded that plays a side by itself.
-func sides(rules game.Rules) []string {
-	list := []string{}
-	if rules.Solo() || rules.MoveKind() != game.NamesCell && rules.MoveKind() != game.NamesColumn {
-		return list
-	}
-	if _, ships := rules.(game.HasShips); ships {
-		return list
-	}
-	return append(list, rules.PlayerName(game.First), rules.PlayerName(game.Second))
-}
-
 // Criterion is one thing that is graded.
 type Criterion struct {
 	Name    string       `json:"name"`
@@ -59,7 +47,7 @@ func For(variant string) (Guide, error) {
 		Variant: rules.Variant(), Kind: rules.MoveKind(), Criteria: []Criterion{},
 		Mistakes: append([]mistake.Mistake{}, mistakes.For(rules).Mistakes...), // a list, also when it is empty
 		House:    house.Players(rules),
-		Sides:    sides(rules),
+		Sides:    suites.Sides(rules),
 	}
 	if own, ok := games.All().OwnSetups(rules); ok {
 		g.Own = own.Variant()

@@ -259,16 +259,20 @@ func traceOf(rules game.Rules, setup game.Setup, steps []Step) (string, error) {
 		return "", err
 	}
 	var t trace
-	t = t.opening(rules, pos)
+	view := rules.View(pos, game.Nobody, nil)
+	t = t.opening(pos, view)
+	var before, facts []game.Fact
 	for _, step := range steps {
 		switch step.Act {
 		case MakeMove:
-			t = t.facts(rules.Play(pos, step.Move, nil))
+			facts = rules.Play(pos, step.Move, facts[:0])
+			t = t.facts(facts)
 		case Again:
 			if pos, err = rules.Again(pos, setup); err != nil {
 				return "", err
 			}
-			t = t.opening(rules, pos)
+			view = rules.View(pos, game.Nobody, view[:0])
+			t = t.opening(pos, view)
 			continue
 		case Look:
 			positions, _ := Positions(rules, MostPositions)
@@ -279,7 +283,8 @@ func traceOf(rules game.Rules, setup game.Setup, steps []Step) (string, error) {
 		default:
 			continue
 		}
-		t = t.facts(rules.View(pos, game.Nobody, nil))
+		before, view = view, rules.View(pos, game.Nobody, before[:0])
+		t = t.changes(before, view)
 	}
 	return string(t), nil
 }
@@ -287,9 +292,22 @@ func traceOf(rules game.Rules, setup game.Setup, steps []Step) (string, error) {
 // trace is facts as bytes that differ when the facts do.
 type trace []byte
 
-func (t trace) opening(rules game.Rules, pos game.Position) trace {
-	t = t.facts([]game.Fact{{Kind: game.FactTurn, Player: pos.Turn()}})
-	return t.facts(rules.View(pos, game.Nobody, nil))
+func (t trace) opening(pos game.Position, view []game.Fact) trace {
+	return t.facts([]game.Fact{{Kind: game.FactTurn, Player: pos.Turn()}}).facts(view)
+}
+
+// changes are what is different in a view from the one before. Views of which all before are equal have the same changes when
+// they are equal too.
+func (t trace) changes(before, view []game.Fact) trace {
+	if len(before) != len(view) {
+		return append(t, 'v').facts(view)
+	}
+	for i := range view {
+		if view[i] != before[i] {
+			t = binary.AppendUvarint(t.facts(view[i:i+1]), uint64(i))
+		}
+	}
+	return append(t, '.')
 }
 
 func (t trace) facts(facts []game.Fact) trace {

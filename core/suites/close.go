@@ -1,10 +1,11 @@
 package suites
 
 import (
-	"cmp"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
+	"sync"
 
 	"durchgang/core/game"
 	"durchgang/core/judge"
@@ -18,7 +19,7 @@ const fewHoles = 20
 // close adds a script for each hole that a bounded search closes, and returns the others. A hole that is there since
 // two mistakes differ nowhere is none. Where few are left they are searched for further.
 func (w *writer) close(known mistake.Known) ([]suite.Hole, error) {
-	near := bounds(w.rules)
+	near := Bounds(w.rules)
 	open, err := w.closeWithin(known, near)
 	if err != nil || len(open) == 0 || len(open) > fewHoles {
 		return open, err
@@ -108,16 +109,27 @@ func (w *writer) shows(script suite.Script, moments []suite.Moment) bool {
 
 // showing leaves out scripts that show nothing of what their criterion is about, and criteria that are left without any.
 func (w *writer) showing() error {
-	var failed error
-	w.suite.Scripts = slices.DeleteFunc(w.suite.Scripts, func(s suite.Script) bool {
-		moments, err := s.Moments(w.rules)
-		failed = cmp.Or(failed, err)
-		return err == nil && !w.shows(s, moments)
-	})
+	shown, failed := make([]bool, len(w.suite.Scripts)), make([]error, len(w.suite.Scripts))
+	var players sync.WaitGroup
+	for i, s := range w.suite.Scripts {
+		players.Go(func() {
+			var moments []suite.Moment
+			moments, failed[i] = s.Moments(w.rules)
+			shown[i] = failed[i] == nil && w.shows(s, moments)
+		})
+	}
+	players.Wait()
+	var kept []suite.Script
+	for i, s := range w.suite.Scripts {
+		if shown[i] {
+			kept = append(kept, s)
+		}
+	}
+	w.suite.Scripts = kept
 	w.drop(func(c suite.Criterion) bool {
 		return !slices.ContainsFunc(w.suite.Scripts, func(s suite.Script) bool { return s.Criterion == c.Name })
 	})
-	return failed
+	return errors.Join(failed...)
 }
 
 // about is a title that says what happens at the end of a script.

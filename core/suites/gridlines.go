@@ -121,13 +121,17 @@ func (g *gridWriter) lines() {
 	}
 }
 
-// tries are how many games are tried for a line.
-const tries = 60
+// tries are how many games are tried for a line: fewer where a game is long, so that the largest boards take seconds too.
+func (g *gridWriter) tries() int {
+	const usual, few, work = 60, 6, 240_000
+	return min(usual, max(few, work/(g.rows*g.cols*g.r.Run())))
+}
 
 // complete plays a game in which a player completes a line with a cell of it, and with nothing before. It is nil
 // where none was found.
 func (g *gridWriter) complete(l gridLine, p game.Player, last game.Cell) *steps {
 	var best *steps
+	tries := g.tries()
 	for try := 0; try < tries && (best == nil || try < tries/4); try++ {
 		if s := g.tryLine(l, p, last); s != nil && (best == nil || len(s.list) < len(best.list)) {
 			best = s

@@ -13,14 +13,21 @@ import (
 // ErrNoSide means that programs of a game play no side by themselves.
 var ErrNoSide = errors.New("programs play one side by themselves in games on one board: tic-tac-toe, connect four, five in a row")
 
+// Sides are the names of the players that a program can be that plays a side by itself; none in games in which it cannot.
+func Sides(rules game.Rules) []string {
+	if _, is := rules.(*grid.Rules); !is {
+		return []string{}
+	}
+	return []string{rules.PlayerName(game.First), rules.PlayerName(game.Second)}
+}
+
 // Side is the player of that name.
 func Side(rules game.Rules, name string) (game.Player, error) {
-	for p := game.First; p <= game.Second && !rules.Solo(); p++ {
-		if rules.PlayerName(p) == name {
-			return p, nil
-		}
+	i := slices.Index(Sides(rules), name)
+	if i < 0 {
+		return game.Nobody, fmt.Errorf("%q is no side that a program can play by itself in this game; there are %q", name, Sides(rules))
 	}
-	return game.Nobody, fmt.Errorf("%q is no side of this game", name)
+	return game.First + game.Player(i), nil
 }
 
 // writeOpponent writes the criteria for programs that play one side by themselves. A script is the plan of the other side, which

@@ -244,8 +244,8 @@ func (w *writer) publish() {
 	}
 }
 
-// bounds of the search for what closes holes are small, so that a suite is there within seconds: the larger the board, the fewer games.
-func bounds(rules game.Rules) mistake.Bounds {
+// Bounds of the search for what closes holes are small, so that a suite is there within seconds: the larger the board, the fewer games.
+func Bounds(rules game.Rules) mistake.Bounds {
 	rows, cols := rules.Shape()
 	return mistake.Bounds{Moves: 120_000, Games: min(120, max(12, 5000/max(1, rows*cols)))}
 }

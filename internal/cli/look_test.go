@@ -20,7 +20,8 @@ func TestLookingCommands(t *testing.T) {
 	}{
 		{"the games", []string{"game", "list"}, []string{"battleship", "Blackjack"}, []string{`"name": "hangman"`}},
 		{"one game", []string{"game", "show", "hangman"}, []string{"wrong guesses until the game is lost", "Blanks and signs are shown", "first-only"}, []string{`"criteria"`, `"student"`}},
-		{"a variant without a suite", []string{"game", "show", "connect-four:rows=5"}, []string{"suite write connect-four:rows=5"}, []string{`"criteria": []`}},
+		{"a variant for which a suite is written", []string{"game", "show", "connect-four:rows=5"}, []string{"A full column is refused"}, []string{`"name": "last-cell"`}},
+		{"a large board", []string{"game", "show", "connect-four:cols=26,rows=26"}, []string{"suite write connect-four:cols=26,rows=26"}, []string{`"criteria": []`}},
 		{"counted positions", []string{"game", "count", "tic-tac-toe", "--plies", "9"}, []string{"127872", "46080"}, []string{`"positions": 78`}},
 		{"a game without input", []string{"game", "play", "battleship:rows=4,cols=4,fleet=2"}, []string{"the board of player 2", "player 1>"}, []string{`"to_move": "player 1"`, `"setup": "first=`}},
 		{"a suite", []string{"suite", "show", "blackjack", "--script", "22"}, []string{"the player: bust"}, []string{`"criterion": "bust"`}},

@@ -178,7 +178,7 @@ func pages(result, run, regrade int64, evidence int) (teaching, mine []string) {
 		fmt.Sprintf("/runs/%d/class", run), fmt.Sprintf("/runs/%d/groups", run), fmt.Sprintf("/runs/%d/compare/%d", run, regrade),
 		fmt.Sprintf("/results/%d", result), fmt.Sprintf("/results/%d/report", result), fmt.Sprintf("/results/%d/files", result),
 		fmt.Sprintf("/results/%d/compare/%d", result, result), fmt.Sprintf("/results/%d/scripts/%d", result, evidence), "/nowhere/at/all",
-	}, []string{"/", "/courses/evening", "/courses/evening/-/contests", "/courses/evening/-/contests/noughts", "/courses/evening/-/contests/open", a + "/mine", "/account", "/sign-in", "/accept-invite#none"}
+	}, []string{"/", "/courses/evening", "/courses/evening/-/contests", "/courses/evening/-/contests/noughts", "/courses/evening/-/contests/open", a + "/mine", a + "/handout", "/account", "/sign-in", "/accept-invite#none"}
 }
 
 // On every page axe-core finds no violation, in light and dark colours; nothing is wider than

@@ -77,7 +77,10 @@ const kit = computed(() => `/api/v1/courses/${props.course}/assignments/${props.
           <h1>{{ mine.title }}</h1>
           <span class="quiet">{{ about }}</span>
         </div>
-        <a class="btn btn-sm btn-outline-secondary" :href="kit" download>Starter kit</a>
+        <div class="d-flex gap-2">
+          <RouterLink class="btn btn-sm btn-outline-secondary" :to="`/courses/${course}/${assignment}/handout`">The assignment</RouterLink>
+          <a class="btn btn-sm btn-outline-secondary" :href="kit" download>Starter kit</a>
+        </div>
       </div>
       <MyResultPanel v-if="mine.result" class="mt-3" :mine="mine" @asked="reload" />
       <div class="columns mt-3">

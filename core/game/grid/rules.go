@@ -9,6 +9,7 @@ package grid
 import (
 	"fmt"
 	"math/rand/v2"
+	"slices"
 
 	"durchgang/core/game"
 )
@@ -381,6 +382,7 @@ func appendTurn(p *Position, facts []game.Fact) []game.Fact {
 // where there is one.
 func (r *Rules) View(pos game.Position, _ game.Player, facts []game.Fact) []game.Fact {
 	p := pos.(*Position)
+	facts = slices.Grow(facts, r.rows*r.cols)
 	for row := range r.rows {
 		for col, mark := range p.row(row) {
 			facts = append(facts, game.Fact{Kind: game.FactCell, Cell: game.Cell{Row: int16(row), Col: int16(col)}, Player: mark})
