@@ -73,7 +73,8 @@ export function useDesk(course: () => string, key: () => string) {
       notice.value = answer.says
       return true
     } catch (cause) {
-      if (mine === turn) failure.value = cause instanceof Error ? cause.message : String(cause)
+      const why = cause instanceof Error ? cause.message : String(cause)
+      if (mine === turn) failure.value = why.replace(/^change: /, '') // the field of the request
       return false
     } finally {
       if (mine === turn) busy.value = false
