@@ -68,6 +68,10 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 	ida.run("created assignment evening/ttt", "", "assignment", "create", "evening/ttt", "--suite", suite, "--tries", "1", "--due", "2031-05-01T18:00")
 	ida.run("ttt-kit.zip", "", "assignment", "kit", "evening/ttt", "--output", filepath.Join(dir, "ttt-kit.zip"))
 
+	ida.run("| 2 | A mark goes where it was put |", "", "assignment", "handout", "evening/ttt")
+	ida.run("<h1>", "", "assignment", "handout", "evening/ttt", "--html")
+	ida.run("nothing is different", "", "suite", "changes", "evening/ttt", suite)
+
 	write("class/Ada Brandt/game.py", wrong)
 	write("class/2/game.py", servertest.RightProgram)
 	write("class/notes/game.py", servertest.RightProgram)
@@ -75,6 +79,12 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 	ida.run("0 handed in, 2 unchanged", "", "import", "evening/ttt", filepath.Join(dir, "class"), "--as", "notes=")
 	ida.run("run 1: done, 2 of 2 graded", "", "run", "evening/ttt")
 	ida.run("ada-brandt   2 / 3", "", "matrix", "evening/ttt")
+	dearer := write("dearer.suite", strings.Replace(servertest.ShortSuite, "points 1\n", "points 4\n", 1))
+	ida.run("of 2 results 0 would lose points, 1 would gain points", "", "suite", "changes", "evening/ttt", dearer)
+	fewer := servertest.ShortSuite[:strings.Index(servertest.ShortSuite, "criterion taken")]
+	ida.run("of 2 results 1 would lose points, 0 would gain points", "", "suite", "changes", "evening/ttt", write("fewer.suite", fewer))
+	other := write("other.suite", strings.Replace(servertest.ShortSuite, "a1 b2", "a1 c3", 1))
+	ida.run("what becomes of 2 results is known after a regrade", "", "suite", "changes", "evening/ttt", other)
 	ida.run("ada-brandt has 2.5 of 3 points", "", "by-hand", "evening/ttt", "ada-brandt", "0.5", "--criterion", "taken", "--reason", "Nearly there.")
 	ida.run("students see their results of run 1", "", "publish", "evening/ttt")
 	links := ida.run("1 link", "", "roster", "invite", "evening", "ada-brandt")
@@ -95,6 +105,8 @@ func TestFirstHourOnTheCommandLine(t *testing.T) {
 	ida.run("run 3: done", "", "regrade", "accept", "3")
 	ida.run("handed back", "", "run", "list", "evening/ttt")
 	ida.run("Ada Brandt,1,2.5,3", "", "gradebook", "evening", "--columns", "name,number,total")
+	ida.run("revision 2", "", "assignment", "change", "evening/ttt", "--handout", write("handout.md", "# Noughts\n\nTwo people, one board.\n"))
+	ida.run("Two people, one board.", "", "assignment", "handout", "evening/ttt")
 	ida.run("revision", "", "assignment", "revisions", "evening/ttt")
 	ida.run("at work", "", "workload")
 	ida.run("Import students into the roster", "", "audit", "evening")
