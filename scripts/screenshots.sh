@@ -78,7 +78,8 @@ $durchgang assignment create $course/columns --title "Columns" --suite "$work/ho
     echo "/courses/$course/-/desk?game=$game $work/${game%%:*}.png"
   done
 } | go run ./scripts/pictures $url ida "$password"
-montage "$work"/{battleship,hangman,blackjack,five-in-a-row}.png -tile 2x2 -geometry 800x500+4+4 -colors 96 $out/desk-games.png
+montage "$work"/{battleship,hangman,blackjack,five-in-a-row}.png -tile 2x2 -geometry 800x500+4+4 "$work/games.png"
+convert "$work/games.png" +dither -colors 64 PNG8:$out/desk-games.png
 export PATH=$PWD/bin:$PATH
 terminal "durchgang phrasebook draft internal/grading/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14
 terminal "durchgang try demo/class/greta-holm" terminal-try
