@@ -102,7 +102,8 @@ func Open(text string, script, step int, games game.Registry) Draft {
 		d.Problem = problem(err)
 		return d
 	}
-	d.Variant, d.Kind, d.Total, d.Problem = s.Rules.Variant(), s.Rules.MoveKind(), s.Total(), problem(s.Check())
+	first, problems := s.Problems()
+	d.Variant, d.Kind, d.Total, d.Problem = s.Rules.Variant(), s.Rules.MoveKind(), s.Total(), problem(first)
 	d.Rows, d.Cols = s.Rules.Shape()
 	if s.Program != game.Nobody {
 		d.Program = s.Rules.PlayerName(s.Program)
@@ -119,7 +120,7 @@ func Open(text string, script, step int, games game.Registry) Draft {
 	}
 	d.Mirrors = mirrorsOf(s.Rules)
 	for _, c := range s.Criteria {
-		d.Criteria = append(d.Criteria, listed(s, c))
+		d.Criteria = append(d.Criteria, listed(s, c, problems))
 	}
 	if n := min(script, len(s.Scripts)); n > 0 {
 		d.Chosen = played(s, n, step)
@@ -139,7 +140,8 @@ func problem(err error) *DraftProblem {
 	return &DraftProblem{1, 1, err.Error()}
 }
 
-func listed(s *suite.Suite, c suite.Criterion) DraftCriterion {
+// listed is a criterion with its scripts, and what the rules have against each.
+func listed(s *suite.Suite, c suite.Criterion, problems []error) DraftCriterion {
 	d := DraftCriterion{
 		Name: c.Name, Title: c.Title, Points: c.Points, Shared: c.Grading == suite.Share, Line: c.Line,
 		Claims: []string{}, Scripts: []DraftScript{},
@@ -151,12 +153,11 @@ func listed(s *suite.Suite, c suite.Criterion) DraftCriterion {
 		if script.Criterion != c.Name {
 			continue
 		}
-		entry := DraftScript{Number: i + 1, Title: script.Title, Public: script.Public, Steps: len(script.Steps), Line: script.Line}
-		if len(script.Steps) == 0 && !game.GivesPosition(s.Rules, script.Setup) {
-			entry.Problem = &DraftProblem{script.Line, 1, "it has no step yet"}
-		} else if !s.Open(script) {
-			_, err := script.Moments(s.Rules)
-			entry.Problem = problem(err)
+		entry := DraftScript{
+			Number: i + 1, Title: script.Title, Public: script.Public, Steps: len(script.Steps), Line: script.Line, Problem: problem(problems[i]),
+		}
+		if errors.Is(problems[i], suite.ErrEmpty) {
+			entry.Problem.Message = "it has no step yet"
 		}
 		d.Scripts = append(d.Scripts, entry)
 	}
@@ -277,29 +278,12 @@ func tableOf(rules game.Rules, pos game.Position, setup game.Setup) DraftTable {
 	return t
 }
 
-// marked are steps with a ! where the rules refuse a move, and only there, as far as they can be played.
+// marked are the steps of a script with a ! where the rules refuse a move, and only there, as far as they can be played.
 func marked(s *suite.Suite, script suite.Script) []suite.Step {
-	steps := slices.Clone(script.Steps)
 	if s.Open(script) {
-		return steps
+		return slices.Clone(script.Steps)
 	}
-	pos, err := s.Rules.Start(script.Setup)
-	if err != nil {
-		return steps
-	}
-	for i, step := range steps {
-		switch step.Act {
-		case suite.MakeMove:
-			_, steps[i].Refused = game.Refused(s.Rules.Play(pos, step.Move, nil))
-		case suite.Again:
-			if !pos.Result().Over() {
-				return steps
-			}
-			if pos, err = s.Rules.Again(pos, script.Setup); err != nil {
-				return steps
-			}
-		}
-	}
+	steps, _ := suite.Marked(s.Rules, script.Setup, script.Steps)
 	return steps
 }
 

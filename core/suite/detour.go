@@ -53,17 +53,26 @@ func (s Script) Detours(rules game.Rules, n int, keep func(Script) bool) []Scrip
 	return found
 }
 
-// Marked returns steps with a ! where the rules refuse a move, and only there. It reports
-// false where they cannot be played: another game is asked for too early.
+// Marked returns steps with a ! where the rules refuse a move, and only there, as far as they can be played. It reports false
+// where they cannot be to their end: the set-up does not fit, or another game is asked for too early.
 func Marked(rules game.Rules, setup game.Setup, steps []Step) ([]Step, bool) {
-	s := Script{Setup: setup, Steps: slices.Clone(steps)}
-	i := -1
-	err := s.Retell(rules, false, func(m Moment) bool {
-		if i >= 0 && m.Step.Act == MakeMove {
-			_, s.Steps[i].Refused = game.Refused(m.Facts)
+	steps = slices.Clone(steps)
+	pos, err := rules.Start(setup)
+	if err != nil {
+		return steps, false
+	}
+	for i, step := range steps {
+		switch step.Act {
+		case MakeMove:
+			_, steps[i].Refused = game.Refused(rules.Play(pos, step.Move, nil))
+		case Again:
+			if !pos.Result().Over() {
+				return steps, false
+			}
+			if pos, err = rules.Again(pos, setup); err != nil {
+				return steps, false
+			}
 		}
-		i++
-		return true
-	})
-	return s.Steps, err == nil && i == len(steps)
+	}
+	return steps, true
 }

@@ -1,6 +1,7 @@
 package suite
 
 import (
+	"cmp"
 	"errors"
 	"fmt"
 	"slices"
@@ -397,6 +398,24 @@ func (p *parser) setup(head word, rest []word) error {
 // Check plays every script once, so that a suite is one that the rules agree with, and looks whether it is complete.
 // Errors are *SyntaxError without a file name.
 func (s *Suite) Check() error {
+	first, _ := s.Problems()
+	return first
+}
+
+// Problems are the first reason why a suite is not complete or not one that the rules agree with, and for each script why it is
+// not; nil for none. Every script is played once. Errors are *SyntaxError without a file name.
+func (s *Suite) Problems() (first error, scripts []error) {
+	first = s.checkWhole()
+	for _, script := range s.Scripts {
+		err := s.checkScript(script)
+		scripts = append(scripts, err)
+		first = cmp.Or(first, err)
+	}
+	return first, scripts
+}
+
+// checkWhole looks at what is not about one script.
+func (s *Suite) checkWhole() error {
 	if len(s.Scripts) == 0 {
 		line := 1
 		if len(s.Criteria) > 0 {
@@ -412,27 +431,28 @@ func (s *Suite) Check() error {
 			return &SyntaxError{Line: c.Line, Column: 1, Err: fmt.Errorf("criterion %s: %w", c.Name, ErrServes)}
 		}
 	}
-	for _, script := range s.Scripts {
-		if len(script.Steps) == 0 && !game.GivesPosition(s.Rules, script.Setup) {
-			return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
+	return nil
+}
+
+func (s *Suite) checkScript(script Script) error {
+	if len(script.Steps) == 0 && !game.GivesPosition(s.Rules, script.Setup) {
+		return &SyntaxError{Line: script.Line, Column: 1, Err: ErrEmpty}
+	}
+	for i, step := range script.Steps {
+		if step.Act == Reload && i+1 < len(script.Steps) {
+			return step.fail(ErrReload)
 		}
-		for i, step := range script.Steps {
-			if step.Act == Reload && i+1 < len(script.Steps) {
-				return step.fail(ErrReload)
-			}
-			if step.Act == Leave && i+1 < len(script.Steps) {
-				return step.fail(ErrLeave)
-			}
-		}
-		if s.Open(script) {
-			continue
-		}
-		var syntax *SyntaxError
-		if _, err := script.Moments(s.Rules); err != nil && !errors.As(err, &syntax) {
-			return &SyntaxError{Line: script.Line, Column: 1, Err: err} // no set-up, or a wrong one
-		} else if err != nil {
-			return err
+		if step.Act == Leave && i+1 < len(script.Steps) {
+			return step.fail(ErrLeave)
 		}
 	}
-	return nil
+	if s.Open(script) {
+		return nil
+	}
+	var syntax *SyntaxError
+	_, err := script.Moments(s.Rules)
+	if err != nil && !errors.As(err, &syntax) {
+		return &SyntaxError{Line: script.Line, Column: 1, Err: err} // no set-up, or a wrong one
+	}
+	return err
 }

@@ -41,9 +41,8 @@ func assignmentCommand(o *options) *cobra.Command {
 type assignmentFlags struct {
 	record.Assignment
 	client.Times
-	book, scripts string
-	brief         string
-	own           bool
+	book, scripts, brief string
+	own                  bool
 }
 
 // suite is the text of the suite, or the word that stands for the one that ships for programs that make

@@ -13,6 +13,7 @@ import DeskSave from '../parts/desk/DeskSave.vue'
 import DeskStrength from '../parts/desk/DeskStrength.vue'
 import LoadState from '../parts/LoadState.vue'
 import { useDesk } from '../use/desk'
+import { useLater } from '../use/later'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
 
@@ -89,13 +90,13 @@ const form = computed(() => ({
 const teaches = computed(() => view.value?.course.role === 'teacher')
 
 const edited = ref('')
-let waiting = 0
+const { later, cancel } = useLater(300)
 watch(text, (now) => {
   edited.value = now
 }, { immediate: true })
 watch(edited, (now) => {
-  window.clearTimeout(waiting)
-  if (now !== text.value) waiting = window.setTimeout(() => void desk.replace(now), 300)
+  cancel()
+  if (now !== text.value) later(() => desk.replace(now))
 })
 const editor = useTemplateRef<{ show?: (line: number) => void }>('editor')
 async function showLine(line: number) {
@@ -131,7 +132,7 @@ function key(event: KeyboardEvent) {
 onMounted(() => window.addEventListener('keydown', key))
 onBeforeUnmount(() => window.removeEventListener('keydown', key))
 
-onBeforeRouteLeave(() => window.clearTimeout(waiting))
+onBeforeRouteLeave(cancel)
 </script>
 
 <template>

@@ -2,6 +2,7 @@
 import { ref, watch } from 'vue'
 
 import { api, ask, type Channel } from '../api/client'
+import { useLater } from '../use/later'
 import type { Keys } from '../use/yamlKeys'
 import EditorField from './EditorField.vue'
 import type { TextProblem } from './CodeEditor.vue'
@@ -13,21 +14,19 @@ const props = withDefaults(defineProps<{ course: string; channel?: Channel; game
 })
 const text = defineModel<string>({ required: true })
 const problem = ref<TextProblem>()
-let waiting = 0
-let turn = 0
+const { later, cancel } = useLater(400)
 
 watch([text, () => props.channel?.name, () => props.game], () => {
-  window.clearTimeout(waiting)
-  const mine = ++turn
+  cancel()
   if (!text.value.trim() || !props.channel) {
     problem.value = undefined
     return
   }
-  waiting = window.setTimeout(async () => {
+  later(async (fresh) => {
     const body = { channel: props.channel!.name as 'terminal', game: props.game, settings: text.value }
     const answer = await ask(api.POST('/courses/{course}/desk/settings', { params: { path: { course: props.course } }, body })).catch(() => undefined)
-    if (mine === turn) problem.value = answer?.problem
-  }, 400)
+    if (fresh()) problem.value = answer?.problem
+  })
 })
 </script>
 

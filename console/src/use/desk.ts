@@ -1,11 +1,11 @@
 import { computed, ref, shallowRef, watch } from 'vue'
 
 import { api, ask, type DeskEdit, type Draft, type Strength } from '../api/client'
+import { useLater } from './later'
 
-/** What is kept in the browser of a suite that is being made: the text, and the one that it was made from. */
+/** What is kept in the browser of a suite that is being made: the text, and when it was changed last. */
 interface Kept {
   text: string
-  from: string
   at: string
 }
 
@@ -28,9 +28,8 @@ export function useDesk(course: () => string, key: () => string) {
   const searching = ref(false)
   const restored = ref('')
   const changed = computed(() => text.value !== base.value)
+  const { later } = useLater(300)
   let turn = 0
-  let measured = 0
-  let waiting = 0
 
   const keepAs = () => `durchgang-desk/${course()}/${key()}`
 
@@ -127,36 +126,34 @@ export function useDesk(course: () => string, key: () => string) {
     await show(text.value)
   }
 
-  async function measure(search: boolean, mine: number) {
+  async function measure(search: boolean, fresh: () => boolean) {
     const body = { suite: text.value, search }
     const answer = await ask(api.POST('/courses/{course}/desk/strength', { params: { path: { course: course() } }, body }))
-    if (mine === measured) strength.value = answer
+    if (fresh()) strength.value = answer
     return answer
   }
 
-  /** Measures a moment after the last change: at once what is caught, then what would close the holes. */
+  /** Measures what is caught at once, and then what would close the holes. */
+  async function measureAll(fresh: () => boolean) {
+    searching.value = true
+    try {
+      const first = await measure(false, fresh)
+      if (fresh() && first.holes.length) await measure(true, fresh)
+    } catch {
+      if (fresh()) strength.value = undefined // the text is not understood; the draft says why
+    } finally {
+      if (fresh()) searching.value = false
+    }
+  }
+
   watch(text, (now) => {
     if (now !== base.value) {
-      const kept: Kept = { text: now, from: base.value, at: new Date().toISOString() }
+      const kept: Kept = { text: now, at: new Date().toISOString() }
       localStorage.setItem(keepAs(), JSON.stringify(kept))
     } else {
       localStorage.removeItem(keepAs())
     }
-    const mine = ++measured
-    window.clearTimeout(waiting)
-    waiting = window.setTimeout(() => {
-      void (async () => {
-        try {
-          searching.value = true
-          const first = await measure(false, mine)
-          if (mine === measured && first.holes.length) await measure(true, mine)
-        } catch {
-          if (mine === measured) strength.value = undefined // the text is not understood; the draft says why
-        } finally {
-          if (mine === measured) searching.value = false
-        }
-      })()
-    }, 300)
+    later(measureAll)
   })
 
   return {

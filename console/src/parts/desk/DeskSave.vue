@@ -6,6 +6,7 @@ import { useRouter } from 'vue-router'
 import { api, ask, type Assignment, type SuiteChange } from '../../api/client'
 import { useAct } from '../../use/act'
 import { handOver } from '../../use/handOver'
+import { useLater } from '../../use/later'
 import { termsBody, termsForm } from '../../use/terms'
 import type { Desk } from '../../use/desk'
 import ActState from '../ActState.vue'
@@ -20,24 +21,22 @@ const newest = ref<Assignment>()
 const refusal = ref('')
 const { notice, failure, act } = useAct()
 const path = computed(() => ({ course: props.course, assignment: props.assignment?.name ?? '' }))
-let waiting = 0
-let turn = 0
+const { later, cancel } = useLater(500)
 
 watch(
   () => [props.desk.text.value, props.assignment?.revision],
   () => {
-    window.clearTimeout(waiting)
-    const mine = ++turn
+    cancel()
     if (!props.assignment || !props.desk.changed.value || props.desk.draft.value?.problem) {
       change.value = undefined
       return
     }
-    waiting = window.setTimeout(async () => {
+    later(async (fresh) => {
       const answer = await ask(
         api.POST('/courses/{course}/assignments/{assignment}/suite-changes', { params: { path: path.value }, body: { suite: props.desk.text.value } }),
       ).catch(() => undefined)
-      if (mine === turn) change.value = answer
-    }, 500)
+      if (fresh()) change.value = answer
+    })
   },
   { immediate: true },
 )

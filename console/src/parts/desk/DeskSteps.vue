@@ -2,7 +2,7 @@
 import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { computed, nextTick, ref, useTemplateRef, watch } from 'vue'
 
-import type { DraftPlay } from '../../api/client'
+import type { DeskEdit, DraftPlay } from '../../api/client'
 import type { Desk } from '../../use/desk'
 
 /** The steps of a script with what must be seen of each; the current one is where the next is added. */
@@ -25,8 +25,8 @@ watch(
   { immediate: true },
 )
 
-const act = (fields: object) => props.desk.change({ do: 'drop', script: props.play.number, ...fields })
-const drop = () => act({ at: props.play.at - 1, count: 1 })
+const act = (edit: DeskEdit) => props.desk.change({ ...edit, script: props.play.number })
+const drop = () => act({ do: 'drop', at: props.play.at - 1, count: 1 })
 function mirror() {
   if (how.value) void act({ do: 'mirror-script', how: how.value })
   how.value = ''

@@ -8,15 +8,19 @@ import type { Desk } from '../../use/desk'
 /** What the suite catches of the known mistakes, and scripts that would catch more. */
 const props = defineProps<{ desk: Desk }>()
 const strength = computed(() => props.desk.strength.value)
-const missed = computed(() => strength.value?.holes.filter((h) => h.mistakes.length === 1) ?? [])
-const untold = computed(() => strength.value?.holes.filter((h) => h.mistakes.length === 2) ?? [])
+type Hole = Strength['holes'][number]
+const groups = computed(() => {
+  const holes = strength.value?.holes ?? []
+  const missed = holes.filter((h) => h.mistakes.length === 1)
+  const untold = holes.filter((h) => h.mistakes.length === 2)
+  const all: [string, Hole[]][] = [['Not caught', missed], ['Not told apart', untold]]
+  return all.filter(([, list]) => list.length)
+})
 const percent = computed(() => (strength.value?.known ? (100 * strength.value.caught) / strength.value.known : 0))
 
-const add = (h: Strength['holes'][number]) =>
-  props.desk.change({
-    do: 'add-script', criterion: h.criterion, setup: h.setup, words: h.script,
-    title: h.mistakes.length === 1 ? `shows ${h.mistakes[0]}` : `tells ${h.mistakes.join(' from ')}`,
-  })
+/** What the script does that closes a hole. */
+const does = (h: Hole) => (h.mistakes.length === 1 ? `shows ${h.mistakes[0]}` : `tells ${h.mistakes.join(' from ')}`)
+const add = (h: Hole) => props.desk.change({ do: 'add-script', criterion: h.criterion, setup: h.setup, words: h.script, title: does(h) })
 </script>
 
 <template>
@@ -32,27 +36,14 @@ const add = (h: Strength['holes'][number]) =>
       </p>
       <div class="desk-bar" aria-hidden="true"><span :style="{ width: `${percent}%` }"></span></div>
       <p class="quiet mb-2">{{ strength.untold }} of {{ strength.pairs }} pairs cannot be told apart.</p>
-      <template v-if="missed.length">
-        <h3>Not caught</h3>
+      <template v-for="[title, holes] in groups" :key="title">
+        <h3>{{ title }}</h3>
         <ul class="desk-holes">
-          <li v-for="h in missed" :key="h.mistakes[0]">
-            {{ h.says[0] }}
+          <li v-for="h in holes" :key="h.mistakes.join()">
+            {{ h.says.join(' / ') }}
             <span v-if="h.script" class="d-flex gap-2 align-items-center">
               <code class="desk-words">{{ h.script }}</code>
-              <BButton size="sm" variant="outline-primary" :aria-label="`Add a script that shows ${h.mistakes[0]}`" @click="add(h)">Add</BButton>
-            </span>
-            <span v-else-if="h.note" class="quiet d-block">{{ h.note }}</span>
-          </li>
-        </ul>
-      </template>
-      <template v-if="untold.length">
-        <h3>Not told apart</h3>
-        <ul class="desk-holes">
-          <li v-for="h in untold" :key="h.mistakes.join()">
-            {{ h.says[0] }} / {{ h.says[1] }}
-            <span v-if="h.script" class="d-flex gap-2 align-items-center">
-              <code class="desk-words">{{ h.script }}</code>
-              <BButton size="sm" variant="outline-primary" :aria-label="`Add a script that tells ${h.mistakes.join(' from ')}`" @click="add(h)">Add</BButton>
+              <BButton size="sm" variant="outline-primary" :aria-label="`Add a script that ${does(h)}`" @click="add(h)">Add</BButton>
             </span>
             <span v-else-if="h.note" class="quiet d-block">{{ h.note }}</span>
           </li>

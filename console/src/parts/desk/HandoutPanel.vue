@@ -3,6 +3,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { onMounted, ref, watch } from 'vue'
 
 import { api, ask } from '../../api/client'
+import { useLater } from '../../use/later'
 import CodeEditor from '../CodeEditor.vue'
 
 /** What students read of the assignment: made from the game and the suite, or a text of one's own. */
@@ -12,7 +13,7 @@ const text = ref('')
 const page = ref('')
 const made = ref('')
 const failure = ref('')
-let waiting = 0
+const { later } = useLater(400)
 let turn = 0
 
 async function read(own: string) {
@@ -34,13 +35,12 @@ onMounted(() => {
   void read(handout.value)
 })
 watch(text, (now) => {
-  window.clearTimeout(waiting)
-  waiting = window.setTimeout(() => {
+  later(() => {
     const own = now === made.value ? '' : now
     if (own === handout.value) return
     handout.value = own
     void read(own)
-  }, 400)
+  })
 })
 
 async function reset() {
