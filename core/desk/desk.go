@@ -102,7 +102,7 @@ func Open(text string, script, step int, games game.Registry) Draft {
 		d.Problem = problem(err)
 		return d
 	}
-	first, problems := s.Problems()
+	problems, first := s.Problems()
 	d.Variant, d.Kind, d.Total, d.Problem = s.Rules.Variant(), s.Rules.MoveKind(), s.Total(), problem(first)
 	d.Rows, d.Cols = s.Rules.Shape()
 	if s.Program != game.Nobody {

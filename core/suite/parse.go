@@ -398,20 +398,20 @@ func (p *parser) setup(head word, rest []word) error {
 // Check plays every script once, so that a suite is one that the rules agree with, and looks whether it is complete.
 // Errors are *SyntaxError without a file name.
 func (s *Suite) Check() error {
-	first, _ := s.Problems()
+	_, first := s.Problems()
 	return first
 }
 
-// Problems are the first reason why a suite is not complete or not one that the rules agree with, and for each script why it is
-// not; nil for none. Every script is played once. Errors are *SyntaxError without a file name.
-func (s *Suite) Problems() (first error, scripts []error) {
+// Problems are, for each script, why it is not complete or not one that the rules agree with, and the first reason of the whole
+// suite; nil for none. Every script is played once. Errors are *SyntaxError without a file name.
+func (s *Suite) Problems() (scripts []error, first error) {
 	first = s.checkWhole()
 	for _, script := range s.Scripts {
 		err := s.checkScript(script)
 		scripts = append(scripts, err)
 		first = cmp.Or(first, err)
 	}
-	return first, scripts
+	return scripts, first
 }
 
 // checkWhole looks at what is not about one script.
