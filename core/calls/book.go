@@ -1,13 +1,10 @@
-// Package calls says how the functions of an assignment are called: what each of them is
-// named, what it takes, how boards are written, and what its results mean. It turns the
-// moments of a script into calls, and results into facts.
+// Package calls says how what a program defines is called: functions that are asked about a position, and objects, modules
+// and values that follow a game. It turns the moments of a script into requests to a driver, and answers into facts.
 //
 // Read Book first. The YAML form is described in docs/functions.md.
 package calls
 
 import (
-	"cmp"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"maps"
@@ -19,100 +16,114 @@ import (
 	"durchgang/core/suite"
 )
 
-// Role is what a function is for.
-type Role string
-
-// The roles.
-const (
-	State  Role = "state"  // open, won by whom, or drawn
-	Winner Role = "winner" // who has won, if anybody
-	Drawn  Role = "drawn"  // whether the game is drawn
-	Legal  Role = "legal"  // whether a move may be made
-	Drop   Role = "drop"   // the row in which a mark comes to rest in a column
-	Choose Role = "choose" // a move
-	Total  Role = "total"  // what a hand counts
-	Reveal Role = "reveal" // what may be seen of a word
-	Sunk   Role = "sunk"   // whether a ship is sunk
-	Fits   Role = "fits"   // whether a ship may be placed
-)
-
-// roles lists what each function may take, what its results may mean, and which aspects of
-// the game it shows.
-var roles = map[Role]struct {
-	takes   []string
-	gives   []string // meanings that a book must name a value for; others follow from the result itself
-	aspects []suite.Aspect
-}{
-	State:  {[]string{"board"}, []string{"open", "first", "second", "drawn"}, []suite.Aspect{suite.Win, suite.Draw}},
-	Winner: {[]string{"board"}, []string{"first", "second", "none"}, []suite.Aspect{suite.Win}},
-	Drawn:  {[]string{"board"}, []string{"yes", "no"}, []suite.Aspect{suite.Draw}},
-	Legal: {
-		[]string{"board", "row", "col", "number", "player"},
-		[]string{"yes", "no"},
-		[]suite.Aspect{suite.Legal, suite.TakenCell, suite.Range},
-	},
-	Drop:   {[]string{"board", "col"}, []string{"full"}, []suite.Aspect{suite.Mark, suite.TakenCell, suite.Legal}},
-	Choose: {[]string{"board", "player", "word", "letters", "lives", "hand", "up"}, nil, []suite.Aspect{suite.Legal}},
-	Total:  {[]string{"hand"}, nil, []suite.Aspect{suite.Totals}},
-	Reveal: {[]string{"word", "letters"}, nil, []suite.Aspect{suite.Letters}},
-	Sunk:   {[]string{"board", "row", "col", "length", "down"}, []string{"yes", "no"}, []suite.Aspect{suite.Sunk}},
-	Fits: {
-		[]string{"board", "row", "col", "length", "down"},
-		[]string{"yes", "no"},
-		[]suite.Aspect{suite.Legal, suite.TakenCell, suite.Range},
-	},
-}
-
-// order is the one in which functions are called.
-var order = []Role{Legal, Drop, State, Winner, Drawn, Choose, Total, Reveal, Sunk, Fits}
-
-// Book says how functions are called. It is safe for concurrent use.
+// Book says how what a program defines is called. It is safe for concurrent use.
 type Book struct {
-	layout    string // nested, flat or text
+	home      home
+	layout    Layout
 	cells     [3]any // free, first, second
+	players   [2]any // first, second
 	base      int
 	cards     string // text or ranks
 	functions map[Role]function
+	text      string
+}
+
+// home is how a game is made. Of the zero value nothing is made: the program's own variables are the game, or functions
+// are asked about positions.
+type home struct {
+	class, function, value string
+	takes                  []argument
+	init                   string // a function that is called then
 }
 
 type function struct {
-	name  string
-	takes []string
-	gives map[string]string // meaning by the value in JSON
+	name    string // that is called
+	value   string // a variable, or a field of the game, in place of that
+	whole   bool   // the game itself is what is read
+	takes   []argument
+	gives   map[string]string // meaning by the value in JSON
+	other   string            // the meaning of all other values
+	part    string            // of the result
+	keeps   bool              // the result is the game from then on
+	up      bool              // of lives: it counts those that were lost
+	hidden  string            // of a word: the sign of a letter that is hidden
+	raises  []string          // the types of the exceptions by which it refuses; any, where there are none
+	follows bool              // it is called on the game, or is given it
 }
 
-type form struct {
-	Board string `yaml:"board"`
-	Cells *struct {
-		First  any `yaml:"first"`
-		Second any `yaml:"second"`
-		Empty  any `yaml:"empty"`
-	} `yaml:"cells"`
-	Base      int                     `yaml:"base"`
-	Cards     string                  `yaml:"cards"`
-	Functions map[string]functionForm `yaml:"functions"`
+func (f function) there() bool { return f.name != "" || f.value != "" || f.whole }
+
+// Form is a book as it is written.
+type Form struct {
+	Game      *GameForm               `yaml:"game,omitempty"`
+	Board     string                  `yaml:"board,omitempty"`
+	Order     []string                `yaml:"order,omitempty,flow"`
+	Keys      string                  `yaml:"keys,omitempty"`
+	At        []int                   `yaml:"at,omitempty,flow"`
+	Cells     *CellsForm              `yaml:"cells,omitempty,flow"`
+	Players   *PlayersForm            `yaml:"players,omitempty,flow"`
+	Base      int                     `yaml:"base,omitempty"`
+	Cards     string                  `yaml:"cards,omitempty"`
+	Functions map[string]FunctionForm `yaml:"functions"`
 }
 
-type functionForm struct {
-	Name  string         `yaml:"name"`
-	Takes []string       `yaml:"takes"`
-	Gives map[string]any `yaml:"gives"`
+// GameForm is how a game is made.
+type GameForm struct {
+	Class    string `yaml:"class,omitempty"`
+	Function string `yaml:"function,omitempty"`
+	Value    string `yaml:"value,omitempty"`
+	Takes    []any  `yaml:"takes,omitempty,flow"`
+	Init     string `yaml:"init,omitempty"`
+}
+
+// CellsForm are the values of cells.
+type CellsForm struct {
+	First  any `yaml:"first"`
+	Second any `yaml:"second"`
+	Empty  any `yaml:"empty"`
+}
+
+// PlayersForm are the values that stand for the players.
+type PlayersForm struct {
+	First  any `yaml:"first"`
+	Second any `yaml:"second"`
+}
+
+// FunctionForm is a function, a method, a variable or a field.
+type FunctionForm struct {
+	Name   string         `yaml:"name,omitempty"`
+	Value  string         `yaml:"value,omitempty"`
+	Game   bool           `yaml:"game,omitempty"`
+	Takes  []any          `yaml:"takes,omitempty,flow"`
+	Gives  map[string]any `yaml:"gives,omitempty,flow"`
+	Else   string         `yaml:"else,omitempty"`
+	Part   string         `yaml:"part,omitempty"`
+	Keeps  bool           `yaml:"keeps,omitempty"`
+	Counts string         `yaml:"counts,omitempty"`
+	Hidden string         `yaml:"hidden,omitempty"`
+	Raises []string       `yaml:"raises,omitempty,flow"`
 }
 
 // Causes of errors in a book, for errors.Is.
 var (
 	ErrNone   = errors.New("it names no function; write functions: with at least one of " + known())
 	ErrRole   = errors.New("a function is one of " + known())
-	ErrName   = errors.New("a function's name is letters, digits and _, and begins with no digit")
+	ErrName   = errors.New("a name is letters, digits and _, and does not begin with a digit; a class and a dot may stand before it")
 	ErrTakes  = errors.New("it does not take that")
 	ErrGives  = errors.New("its results have no such meaning")
-	ErrValue  = errors.New("a value is a text, a whole number, true, false or null")
+	ErrValue  = errors.New("a value is a text, a whole number, true, false, null or {name: Mark.X}")
 	ErrTwice  = errors.New("two meanings have the same value")
-	ErrLayout = errors.New("a board is nested (rows of cells), flat (one list) or text (one text)")
+	ErrLayout = errors.New("a board is nested (rows of cells), flat (one list), text (one text), keyed (a dictionary), drawing (a text with lines), or sets or bits of each player")
+	ErrOrder  = errors.New("an order is columns (they come first), bottom (rows are counted from the bottom), padded (lists begin with an unused element) or tuples (lists are tuples)")
+	ErrKeys   = errors.New("keys are pair, number or cell")
+	ErrAt     = errors.New("at has four numbers: line and column of the first cell, and how far apart lines and columns are")
 	ErrCells  = errors.New("the three kinds of cell need different values")
 	ErrText   = errors.New("cells of a board that is one text are texts of one character")
 	ErrBase   = errors.New("base is 0 or 1: the number of the first row and column")
 	ErrCards  = errors.New("cards are text, as in 10S, or ranks, as in 10")
+	ErrCounts = errors.New("lives count down, or up")
+	ErrMaker  = errors.New("a game is made by one of class, function and value")
+	ErrRead   = errors.New("a function has one of name, value (a variable or a field) and game: true (the game itself)")
 )
 
 func known() string {
@@ -124,11 +135,11 @@ func known() string {
 }
 
 // Keys are the keys that a book may have.
-func Keys() document.Keys { return document.KeysOf(form{}) }
+func Keys() document.Keys { return document.KeysOf(Form{}) }
 
 // Parse reads a book; file names it in errors, which are all *document.Error.
 func Parse(file, text string) (*Book, error) {
-	var f form
+	var f Form
 	if err := document.Read(file, text, &f); err != nil {
 		return nil, err
 	}
@@ -137,8 +148,23 @@ func Parse(file, text string) (*Book, error) {
 	if c.err != nil {
 		return nil, c.err
 	}
+	b.text = text
 	return b, nil
 }
+
+// Compile is the book of a form.
+func Compile(f Form) (*Book, error) {
+	c := checker{}
+	b := c.book(f)
+	return b, c.err
+}
+
+// Follows reports whether the book is of a program that follows a game, not of functions that are asked about positions.
+func (b *Book) Follows() bool {
+	return b.home.made() || slices.ContainsFunc(order, func(r Role) bool { return roles[r].follows && b.functions[r].there() })
+}
+
+func (h home) made() bool { return h.class != "" || h.function != "" || h.value != "" }
 
 // checker keeps the first error.
 type checker struct {
@@ -155,167 +181,265 @@ func (c *checker) fail(path string, cause error, about ...any) {
 	}
 }
 
-func (c *checker) book(f form) *Book {
-	b := &Book{layout: "nested", cells: [3]any{"", "X", "O"}, base: f.Base, cards: "text", functions: map[Role]function{}}
-	if f.Board != "" {
-		b.layout = f.Board
-	}
-	if f.Cells != nil {
-		b.cells = [3]any{f.Cells.Empty, f.Cells.First, f.Cells.Second}
-	} else if b.layout == "text" {
-		b.cells[0] = "."
+func (c *checker) book(f Form) *Book {
+	b := &Book{cells: [3]any{"", "X", "O"}, base: f.Base, cards: "text", functions: map[Role]function{}}
+	c.board(b, f)
+	if f.Base != 0 && f.Base != 1 {
+		c.fail("$.base", ErrBase)
 	}
 	if f.Cards != "" {
 		b.cards = f.Cards
 	}
-	if !slices.Contains([]string{"nested", "flat", "text"}, b.layout) {
-		c.fail("$.board", ErrLayout)
-	}
-	if f.Base != 0 && f.Base != 1 {
-		c.fail("$.base", ErrBase)
-	}
 	if b.cards != "text" && b.cards != "ranks" {
 		c.fail("$.cards", ErrCards)
 	}
-	seen := map[string]bool{}
-	for i, cell := range b.cells {
-		text := c.value("$.cells", cell)
-		if seen[text] {
-			c.fail("$.cells", ErrCells)
+	b.players = [2]any{b.cells[1], b.cells[2]}
+	if f.Players != nil {
+		b.players = [2]any{c.value("$.players", f.Players.First), c.value("$.players", f.Players.Second)}
+		if key(b.players[0]) == key(b.players[1]) {
+			c.fail("$.players", ErrTwice, f.Players.First)
 		}
-		seen[text] = true
-		if s, is := cell.(string); b.layout == "text" && (!is || len(s) != 1) {
-			c.fail("$.cells", ErrText)
-		}
-		if n, is := whole(cell); is {
-			b.cells[i] = n
-		}
+	}
+	if f.Game != nil {
+		c.home(b, *f.Game)
 	}
 	if len(f.Functions) == 0 {
 		c.fail("$", ErrNone)
 	}
+	follows := b.home.made()
+	for name := range f.Functions {
+		follows = follows || roles[Role(name)].follows
+	}
 	for _, name := range slices.Sorted(maps.Keys(f.Functions)) {
-		c.function(b, Role(name), f.Functions[name])
+		c.function(b, Role(name), f.Functions[name], follows)
 	}
 	return b
 }
 
-func (c *checker) function(b *Book, role Role, f functionForm) {
+func (c *checker) board(b *Book, f Form) {
+	b.layout = Layout{Shape: Nested, Keys: "pair"}
+	if f.Board != "" {
+		b.layout.Shape = Shape(f.Board)
+	}
+	if !slices.Contains([]Shape{Nested, Flat, Text, Keyed, Drawing, Sets, Bits}, b.layout.Shape) {
+		c.fail("$.board", ErrLayout)
+	}
+	if f.Keys != "" {
+		b.layout.Keys = f.Keys
+	}
+	if !slices.Contains([]string{"pair", "number", "cell"}, b.layout.Keys) {
+		c.fail("$.keys", ErrKeys)
+	}
+	for i, o := range f.Order {
+		switch o {
+		case "columns":
+			b.layout.Columns = true
+		case "bottom":
+			b.layout.Bottom = true
+		case "padded":
+			b.layout.Padded = true
+		case "tuples":
+			b.layout.Tuples = true
+		default:
+			c.fail(fmt.Sprintf("$.order[%d]", i), ErrOrder, o)
+		}
+	}
+	if b.layout.Shape == Drawing && len(f.At) != len(b.layout.At) {
+		c.fail("$", ErrAt)
+	} else {
+		copy(b.layout.At[:], f.At)
+	}
+	if f.Cells != nil {
+		b.cells = [3]any{f.Cells.Empty, f.Cells.First, f.Cells.Second}
+	} else if b.layout.Shape == Text {
+		b.cells[0] = "."
+	}
+	seen := map[string]bool{}
+	for i, cell := range b.cells {
+		b.cells[i] = c.value("$.cells", cell)
+		if k := key(b.cells[i]); seen[k] {
+			c.fail("$.cells", ErrCells)
+		} else {
+			seen[k] = true
+		}
+		if s, is := cell.(string); b.layout.Shape == Text && (!is || len([]rune(s)) != 1) {
+			c.fail("$.cells", ErrText)
+		}
+	}
+}
+
+func (c *checker) home(b *Book, f GameForm) {
+	b.home = home{class: f.Class, function: f.Function, value: f.Value, init: f.Init, takes: c.arguments("$.game.takes", f.Takes, nil)}
+	count := 0
+	for _, name := range []string{f.Class, f.Function, f.Value} {
+		if name != "" {
+			count++
+			if !identifier(name) {
+				c.fail("$.game", ErrName, name)
+			}
+		}
+	}
+	if count > 1 {
+		c.fail("$.game", ErrMaker)
+	}
+	if f.Init != "" && !identifier(f.Init) {
+		c.fail("$.game.init", ErrName, f.Init)
+	}
+}
+
+func (c *checker) function(b *Book, role Role, f FunctionForm, follows bool) {
 	path := "$.functions." + string(role)
-	about, is := roles[role]
+	known, is := roles[role]
 	if !is {
 		c.fail(path, ErrRole)
 		return
 	}
-	if !identifier(f.Name) {
+	made := function{
+		name: f.Name, value: f.Value, whole: f.Game, gives: map[string]string{}, part: f.Part, keeps: f.Keeps, up: f.Counts == "up", hidden: f.Hidden,
+		other: f.Else, raises: f.Raises,
+	}
+	count := 0
+	for _, given := range []bool{f.Name != "", f.Value != "", f.Game} {
+		if given {
+			count++
+		}
+	}
+	switch {
+	case f.Name != "" && !identifier(f.Name), f.Value != "" && !identifier(f.Value), count == 0:
 		c.fail(path+".name", ErrName)
+	case count > 1:
+		c.fail(path, ErrRead)
+	case f.Counts != "" && f.Counts != "up" && f.Counts != "down":
+		c.fail(path+".counts", ErrCounts)
 	}
-	made := function{name: f.Name, takes: f.Takes, gives: map[string]string{}}
-	if f.Takes == nil {
-		made.takes = about.takes
-		switch role {
-		case Legal:
-			made.takes = []string{"board", "row", "col"}
-		case Choose:
-			made.takes = []string{"board", "player"}
+	switch {
+	case f.Takes != nil:
+		made.takes = c.arguments(path+".takes", f.Takes, known.takes)
+	case !follows || role == Choose:
+		for _, what := range known.usual {
+			made.takes = append(made.takes, argument{what: what})
 		}
 	}
-	for i, what := range made.takes {
-		if !slices.Contains(about.takes, what) {
-			c.fail(fmt.Sprintf("%s.takes[%d]", path, i), ErrTakes, what)
-		}
-	}
-	for _, meaning := range about.gives {
-		value, named := f.Gives[meaning]
-		if !named {
-			value = b.usual(role, meaning)
-		}
-		text := c.value(path+".gives."+meaning, value)
-		if _, taken := made.gives[text]; taken {
-			c.fail(path+".gives", ErrTwice, text)
-		}
-		made.gives[text] = meaning
-	}
-	for meaning := range f.Gives {
-		if !slices.Contains(about.gives, meaning) {
-			c.fail(path+".gives."+meaning, ErrGives, meaning)
-		}
-	}
+	made.follows = follows
+	c.meanings(b, role, &made, f, path)
 	b.functions[role] = made
 }
 
-// usual is the value of a meaning for which a book names none.
-func (b *Book) usual(role Role, meaning string) any {
-	switch {
-	case meaning == "first":
-		return b.cells[1]
-	case meaning == "second":
-		return b.cells[2]
-	case meaning == "yes":
-		return true
-	case meaning == "no":
-		return false
-	case meaning == "full":
-		return -1
-	case meaning == "drawn":
-		return "draw"
-	case role == State && meaning == "open":
-		return "open"
+// meanings reads what the results of a function mean.
+func (c *checker) meanings(b *Book, role Role, made *function, f FunctionForm, path string) {
+	known := roles[role]
+	if f.Else != "" && !slices.Contains(known.gives, f.Else) {
+		c.fail(path+".else", ErrGives, f.Else)
 	}
-	return nil
+	for _, meaning := range known.gives {
+		value, named := f.Gives[meaning]
+		if !named {
+			usual, has := b.usual(role, meaning)
+			if !has || meaning == f.Else {
+				continue
+			}
+			if _, taken := made.gives[key(usual)]; taken {
+				continue // another meaning is said to have it
+			}
+			value = usual
+		}
+		values, several := value.([]any)
+		if !several {
+			values = []any{value}
+		}
+		for _, one := range values {
+			text := key(c.value(path+".gives."+meaning, one))
+			if before, taken := made.gives[text]; taken {
+				if _, said := f.Gives[before]; said {
+					c.fail(path+".gives", ErrTwice, one)
+				}
+			}
+			made.gives[text] = meaning
+		}
+	}
+	for meaning := range f.Gives {
+		if !slices.Contains(known.gives, meaning) {
+			c.fail(path+".gives."+meaning, ErrGives, meaning)
+		}
+	}
 }
 
-// value writes a value in JSON, as results are.
-func (c *checker) value(path string, v any) string {
-	if n, is := whole(v); is {
-		v = n
+// usual is the value of a meaning for which a book names none.
+func (b *Book) usual(role Role, meaning string) (any, bool) {
+	switch meaning {
+	case "first":
+		return b.players[0], true
+	case "second":
+		return b.players[1], true
+	case "yes":
+		return true, true
+	case "no":
+		return false, true
+	case "full":
+		return -1, true
+	case "drawn":
+		return "draw", true
+	case "open":
+		if role == State {
+			return "open", true
+		}
+		return nil, true
+	case "none":
+		return nil, true
+	}
+	return meaning, role != Move
+}
+
+// value checks a value, and makes whole numbers of one type of it.
+func (c *checker) value(path string, v any) any {
+	if m, is := v.(map[string]any); is && len(m) == 1 {
+		if name, is := m["name"].(string); is {
+			return map[string]any{nameKey: name}
+		}
+	}
+	if n, is := plainNumber(v); is {
+		return n
 	}
 	switch v.(type) {
-	case nil, string, bool, int:
+	case nil, string, bool:
 	default:
 		c.fail(path, ErrValue)
 	}
-	text, err := json.Marshal(v)
-	if err != nil {
-		c.fail(path, ErrValue)
-	}
-	return string(text)
-}
-
-// whole is a whole number of whatever type YAML has made it.
-func whole(v any) (int, bool) {
-	switch n := v.(type) {
-	case int:
-		return n, true
-	case int64:
-		return int(n), true
-	case uint64:
-		return int(n), n < 1<<31
-	}
-	return 0, false
+	return v
 }
 
 func identifier(name string) bool {
-	for i, r := range name {
-		letter := r == '_' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z'
-		if !letter && (i == 0 || r < '0' || r > '9') {
+	for part := range strings.SplitSeq(strings.TrimSuffix(strings.TrimSuffix(name, "?"), "!"), ".") {
+		for i, r := range part {
+			letter := r == '_' || r == '$' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' || r > 0x7f
+			if !letter && (i == 0 || r < '0' || r > '9') {
+				return false
+			}
+		}
+		if part == "" {
 			return false
 		}
 	}
-	return name != ""
+	return true
 }
 
-// roles are those of the functions, in the order in which they are called and numbered.
+// roles are those of the functions, in the order in which they are called.
 func (b *Book) roles() []Role {
-	return slices.DeleteFunc(slices.Clone(order), func(r Role) bool { return b.functions[r].name == "" })
+	return slices.DeleteFunc(slices.Clone(order), func(r Role) bool { return !b.functions[r].there() })
 }
 
 // Shows reports whether the functions can show how a program treats an aspect of a game.
 func (b *Book) Shows(rules game.Rules, a suite.Aspect) bool {
 	_, err := rules.Start("")
 	_, ships := rules.(game.HasShips)
+	if b.Follows() {
+		return b.followed(rules, a)
+	}
+	if a == suite.Draw && (b.functions[Winner].there() || b.functions[Wins].there()) && b.functions[Full].there() {
+		return true
+	}
 	for role, f := range b.functions {
-		if a == suite.Range && slices.Contains(f.takes, "number") {
+		if a == suite.Range && f.given("number") {
 			continue // a cell off the board has no number
 		}
 		if role == Fits && (err != nil || !ships) {
@@ -328,35 +452,89 @@ func (b *Book) Shows(rules game.Rules, a suite.Aspect) bool {
 	return false
 }
 
-// Settings are what a driver has to know: the layout and values of boards, and the functions
-// by number with what they take.
-type Settings struct {
-	Layout string     `json:"layout"`
-	Cells  [3]any     `json:"cells"` // free, first, second
-	Cols   int        `json:"cols"`
-	Calls  []Function `json:"calls"`
-	Files  []string   `json:"files"` // of the program, in the order in which functions are looked for
-}
-
-// Function is one function that is called.
-type Function struct {
-	Name  string   `json:"name"`
-	Takes []string `json:"takes"`
-}
-
-// readAs is how a driver reads what a strategy takes.
-var readAs = map[string]string{"up": "word", "lives": "number"}
-
-// Settings are those for boards with that many columns.
-func (b *Book) Settings(cols int) Settings {
-	s := Settings{Layout: b.layout, Cells: b.cells, Cols: cols}
-	for _, role := range b.roles() {
-		f := b.functions[role]
-		takes := slices.Clone(f.takes)
-		for i, what := range takes {
-			takes[i] = cmp.Or(readAs[what], what)
-		}
-		s.Calls = append(s.Calls, Function{f.name, takes})
+// Followable reports whether programs that follow a game usually have what tells of an aspect.
+func Followable(rules game.Rules, a suite.Aspect) bool {
+	_, words := rules.(interface{ Lives() int })
+	_, ships := rules.(game.HasShips)
+	rows, _ := rules.Shape()
+	switch a {
+	case suite.Legal, suite.Win, suite.TakenCell, suite.Range, suite.AfterEnd:
+		return true
+	case suite.Mark, suite.Turns, suite.TurnKept, suite.Draw:
+		return rows > 0 && !rules.Solo()
+	case suite.Letters, suite.Lives, suite.Loss:
+		return words
+	case suite.Shots, suite.Sunk:
+		return ships
+	case suite.Totals, suite.Results, suite.Dealer, suite.Cards:
+		return rows == 0 && !words
 	}
-	return s
+	return false
+}
+
+// followed is the same where a game is followed.
+func (b *Book) followed(rules game.Rules, a suite.Aspect) bool {
+	does := func(r Role) bool { return b.functions[r].there() }
+	gives := func(meaning string) bool {
+		for _, m := range b.functions[Move].gives {
+			if m == meaning {
+				return true
+			}
+		}
+		return b.functions[Move].other == meaning
+	}
+	switch a {
+	case suite.NewGame:
+		return does(Reset) || b.home.made() && b.home.value == ""
+	case suite.Text:
+		return does(Move) && b.functions[Move].given("letter")
+	case suite.Shots:
+		return gives("hit") && (gives("miss") || gives("sunk"))
+	case suite.Sunk:
+		return gives("sunk")
+	case suite.Win:
+		return does(State) || does(Winner) || does(Wins) || does(Won) || does(Afloat)
+	case suite.Draw:
+		return does(State) || does(Drawn) || (does(Winner) || does(Wins)) && (does(Full) || does(Over))
+	case suite.Loss:
+		return does(Lost) || does(State) || does(Over) && does(Won)
+	case suite.Turns, suite.TurnKept:
+		if rules.Solo() {
+			return false
+		}
+	case suite.TakenCell, suite.AfterEnd:
+		if does(Hit) || does(Stand) {
+			return true
+		}
+	}
+	for role := range b.functions {
+		if slices.Contains(roles[role].aspects, a) {
+			return true
+		}
+	}
+	return false
+}
+
+// Function is one that is called, for a starter file.
+type Function struct {
+	Role  Role
+	Name  string
+	Takes []string
+}
+
+// Functions are those that are called, in the order in which they are.
+func (b *Book) Functions() []Function {
+	var list []Function
+	for _, r := range b.roles() {
+		f := b.functions[r]
+		if f.name == "" {
+			continue
+		}
+		made := Function{Role: r, Name: f.name}
+		for _, a := range f.takes {
+			made.Takes = append(made.Takes, a.what)
+		}
+		list = append(list, made)
+	}
+	return list
 }

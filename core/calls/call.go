@@ -3,35 +3,117 @@ package calls
 import (
 	"cmp"
 	"encoding/json"
-	"net/url"
 	"slices"
-	"strconv"
 	"strings"
 
 	"durchgang/core/game"
-	"durchgang/core/judge"
 	"durchgang/core/suite"
 )
 
-// Call is one call of a function.
+// Request is what a driver is asked, one line of JSON.
+type Request struct {
+	Do   string `json:"do"` // outline, members, call, get, text or fresh
+	Name string `json:"name,omitempty"`
+	Args []any  `json:"args"`
+	On   bool   `json:"on,omitempty"`   // the game's
+	Keep bool   `json:"keep,omitempty"` // the result becomes the game
+	Back bool   `json:"back,omitempty"` // arguments are told as they are afterwards
+}
+
+// Line is the request as a driver reads it.
+func (r Request) Line() string {
+	if r.Args == nil {
+		r.Args = []any{}
+	}
+	text, err := json.Marshal(r)
+	if err != nil {
+		panic(err) // arguments are values of JSON
+	}
+	return string(text)
+}
+
+// Text is the request as people write it.
+func (r Request) Text() string {
+	name := r.Name
+	if r.On {
+		name = "game." + name
+		if r.Name == "" {
+			name = "game"
+		}
+	}
+	if r.Do != "call" {
+		return name
+	}
+	text := name + "(" + sayAll(r.Args) + ")"
+	if r.Keep {
+		text = "game = " + text
+	}
+	return text
+}
+
+// Answer is what a driver answers.
+type Answer struct {
+	Value   any
+	Failure *Failure
+}
+
+// Owner is the player whom the call asks about.
+func (c Call) Owner() game.Player { return c.owner }
+
+// ReadAnswer reads a driver's line.
+func ReadAnswer(line string) Answer {
+	sign, rest, _ := strings.Cut(line, " ")
+	switch sign {
+	case "=":
+		var v any
+		if json.Unmarshal([]byte(rest), &v) == nil {
+			return Answer{Value: v}
+		}
+	case "!":
+		var f Failure
+		if json.Unmarshal([]byte(rest), &f) == nil {
+			return Answer{Failure: &f}
+		}
+	case "?":
+		return Answer{Failure: &Failure{Kind: NoName, Name: rest}}
+	}
+	return Answer{Failure: &Failure{Kind: Raised, Type: "answer", Says: "it answered " + line}}
+}
+
+// Text is the answer as people write it.
+func (a Answer) Text() string {
+	if a.Failure != nil {
+		return a.Failure.String()
+	}
+	return "returned " + Say(a.Value)
+}
+
+// Call is one call that a script makes.
 type Call struct {
+	Request
 	Moment int // index
 	Role   Role
-	Line   string // what a driver is sent: the function's number and what it takes
-	Text   string // the call as people write it
-	hand   game.Fact
-	word   string // that is revealed
-	ship   game.Ship
-	owner  game.Player // of the ship
+
+	hand  game.Fact
+	word  string // that is revealed, or hidden
+	ship  game.Ship
+	owner game.Player // of the ship, or of the board that is shot at
+	cell  game.Cell
+	line  bool // a line that is no move was to be typed
 }
 
 // Calls are those that the moments of one script make, in order.
 func (b *Book) Calls(rules game.Rules, setup game.Setup, moments []suite.Moment) []Call {
-	p := planner{Book: b, rules: rules, word: setup.Values()["word"]}
+	p := planner{Book: b, rules: rules, setup: setup, word: setup.Values()["word"]}
 	p.rows, p.cols = rules.Shape()
 	p.sail(setup)
+	p.near = p.cellsOf(moments)
 	for i, m := range moments {
-		p.moment(i, m)
+		if b.Follows() {
+			p.follow(i, m)
+		} else {
+			p.ask(i, m)
+		}
 	}
 	return p.calls
 }
@@ -39,14 +121,104 @@ func (b *Book) Calls(rules game.Rules, setup game.Setup, moments []suite.Moment)
 type planner struct {
 	*Book
 	rules      game.Rules
+	setup      game.Setup
 	rows, cols int
 	word       string
 	letters    []string // guessed in this game
+	near       []game.Cell
 	sea        sea
 	calls      []Call
 }
 
-func (p *planner) moment(i int, m suite.Moment) {
+// mostCells is up to how many cells are asked for one by one at each step; of larger boards those that the script names.
+const mostCells = 64
+
+func (p *planner) cellsOf(moments []suite.Moment) []game.Cell {
+	var cells []game.Cell
+	if p.rows*p.cols <= mostCells {
+		for r := range p.rows {
+			for c := range p.cols {
+				cells = append(cells, game.Cell{Row: int16(r), Col: int16(c)})
+			}
+		}
+		return cells
+	}
+	for _, m := range moments {
+		for _, f := range m.View {
+			if f.Kind == game.FactCell && f.Player != game.Nobody && !slices.Contains(cells, f.Cell) {
+				cells = append(cells, f.Cell)
+			}
+		}
+	}
+	return cells
+}
+
+// position is what is known of a cell, a player and a view.
+func (p *planner) position(cell game.Cell, player game.Player, view []game.Fact) map[string]any {
+	signs := map[game.Cell]int{}
+	for _, f := range view {
+		if f.Kind == game.FactCell && f.Text == "" {
+			signs[f.Cell] = int(f.Player)
+		}
+	}
+	values := p.spot(cell)
+	values["board"] = p.write(signs)
+	values["player"] = p.player(player)
+	values["game"] = map[string]any{"$game": true}
+	return values
+}
+
+func (p *planner) spot(cell game.Cell) map[string]any {
+	number := int(cell.Row)*p.cols + int(cell.Col) + p.base
+	values := map[string]any{
+		"row": int(cell.Row) + p.base, "col": int(cell.Col) + p.base, "height": p.rows - 1 - int(cell.Row) + p.base, "cell": cell.String(),
+	}
+	if cell.Inside(p.rows, p.cols) {
+		values["number"] = number
+	} else if cell.Row < 0 || cell.Col < 0 {
+		values["number"] = p.base - 1 // a number off the board
+	} else {
+		values["number"] = p.rows*p.cols + p.base
+	}
+	return values
+}
+
+// write makes a board of the signs of cells: 0 for a free one, 1 and 2 for the players.
+func (p *planner) write(signs map[game.Cell]int) any {
+	return p.layout.write(p.rows, p.cols, p.base, func(r, c int) any { return p.cells[signs[game.Cell{Row: int16(r), Col: int16(c)}]] }, p.cells[0])
+}
+
+func (b *Book) player(p game.Player) any {
+	if p == game.Second {
+		return b.players[1]
+	}
+	return b.players[0]
+}
+
+// add calls the function of a role, where what it takes is known.
+func (p *planner) add(c Call, values map[string]any) {
+	f := p.functions[c.Role]
+	args, ok := fillAll(f.takes, values)
+	if !ok {
+		return
+	}
+	c.Request = p.request(f, args)
+	p.calls = append(p.calls, c)
+}
+
+func (b *Book) request(f function, args []any) Request {
+	onGame := f.follows && b.home.made() && !f.given("game") && !f.given("board")
+	switch {
+	case f.whole:
+		return Request{Do: "get", On: true}
+	case f.value != "":
+		return Request{Do: "get", Name: f.value, On: onGame && !strings.Contains(f.value, ".")}
+	}
+	return Request{Do: "call", Name: f.name, Args: args, On: onGame && !strings.Contains(f.name, "."), Keep: f.keeps}
+}
+
+// ask calls functions that are asked about a position.
+func (p *planner) ask(i int, m suite.Moment) {
 	move := m.Step.Act == suite.MakeMove && m.Mover != game.Nobody
 	if m.Step.Act == suite.Start || m.Step.Act == suite.Again {
 		p.letters = nil
@@ -57,56 +229,73 @@ func (p *planner) moment(i int, m suite.Moment) {
 	if m.Step.Act == suite.MakeMove {
 		p.sea.play(m.Step.Move)
 	}
-	open := !m.Result.Over()
-	for n, role := range p.roles() {
-		values := map[string]string{"board": board(m.View, p.rows, p.cols), "player": strconv.Itoa(int(cmp.Or(game.Turn(m.Facts), game.First)))}
+	turn := game.Turn(m.Facts)
+	if turn == game.Nobody {
+		turn = game.First
+	}
+	for _, role := range p.roles() {
 		call := Call{Moment: i, Role: role}
 		switch role {
 		case Legal, Drop:
-			if !move || p.rows == 0 {
-				continue
-			}
 			cell := m.Step.Move.Cell
-			if role == Drop && !(game.Cell{Col: cell.Col}).Inside(p.rows, p.cols) {
+			if !move || p.rows == 0 || role == Drop && !(game.Cell{Col: cell.Col}).Inside(p.rows, p.cols) ||
+				p.functions[role].given("number") && !cell.Inside(p.rows, p.cols) {
 				continue
 			}
-			values["board"], values["player"] = board(m.Before, p.rows, p.cols), strconv.Itoa(int(m.Mover))
-			values["row"], values["col"] = strconv.Itoa(int(cell.Row)+p.base), strconv.Itoa(int(cell.Col)+p.base)
-			values["number"] = strconv.Itoa(int(cell.Row)*p.cols + int(cell.Col) + p.base)
-			if p.takes(role, "number") && !cell.Inside(p.rows, p.cols) {
-				continue
+			p.add(call, p.position(cell, m.Mover, m.Before))
+		case State, Winner, Drawn, Full, Turn:
+			if p.rows > 0 {
+				p.add(call, p.position(game.Cell{}, turn, m.View))
 			}
-		case State, Winner, Drawn:
-			if p.rows == 0 {
-				continue
+		case Wins:
+			if p.rows > 0 {
+				p.wins(i, m)
 			}
 		case Choose:
-			if p.rows == 0 || !open || m.Step.Act == suite.Look {
-				continue // thousands of moves would take too long
+			if p.rows > 0 && !m.Result.Over() && m.Step.Act != suite.Look { // thousands of moves would take too long
+				p.add(call, p.position(game.Cell{}, turn, m.View))
 			}
 		case Total:
-			p.totals(i, n, m)
-			continue
+			p.totals(i, m)
 		case Sunk, Fits:
-			p.ships(call, n, m)
-			continue
+			p.ships(call, m)
 		case Reveal:
-			if p.word == "" || m.Result.Winner == game.Second {
-				continue
+			if p.word != "" && m.Result.Winner != game.Second {
+				call.word = p.word
+				p.add(call, map[string]any{"word": p.word, "letters": texts(p.letters)})
 			}
-			call.word = p.word
-			values["word"], values["letters"] = url.PathEscape(p.word), list(p.letters)
 		}
-		p.add(call, n, values)
 	}
 }
 
-func (p *planner) takes(role Role, what string) bool {
-	return slices.Contains(p.functions[role].takes, what)
+// wins asks of each player whether they have won. A function that is given the last move is asked of who has made it.
+func (p *planner) wins(i int, m suite.Moment) {
+	f := p.functions[Wins]
+	byMove := f.given("row") || f.given("col") || f.given("height") || f.given("number")
+	last, moved := game.Cell{}, false
+	for _, fact := range m.View {
+		if fact.Kind == game.FactCell && fact.Player != game.Nobody && fact.Player == m.Mover && !slices.Contains(m.Before, fact) {
+			last, moved = fact.Cell, true
+		}
+	}
+	for _, player := range []game.Player{game.First, game.Second} {
+		if byMove && (!moved || player != m.Mover) {
+			continue
+		}
+		p.add(Call{Moment: i, Role: Wins, owner: player}, p.position(last, player, m.View))
+	}
+}
+
+func texts(list []string) []any {
+	made := []any{}
+	for _, x := range list {
+		made = append(made, x)
+	}
+	return made
 }
 
 // totals calls for each hand that lies open.
-func (p *planner) totals(i, n int, m suite.Moment) {
+func (p *planner) totals(i int, m suite.Moment) {
 	hands := map[game.Fact][]string{}
 	var seats []game.Fact
 	for _, f := range m.View {
@@ -117,227 +306,201 @@ func (p *planner) totals(i, n int, m suite.Moment) {
 		if hands[seat] == nil {
 			seats = append(seats, seat)
 		}
-		card := f.Text
-		if p.cards == "ranks" {
-			card = strings.TrimRight(card, "SHDC")
-		}
-		hands[seat] = append(hands[seat], card)
+		hands[seat] = append(hands[seat], f.Text)
 	}
 	for _, seat := range seats {
-		if slices.Contains(hands[seat], "?") {
-			continue
-		}
-		p.add(Call{Moment: i, Role: Total, hand: seat}, n, map[string]string{"hand": list(hands[seat])})
-	}
-}
-
-func (p *planner) add(c Call, number int, values map[string]string) {
-	f := p.functions[c.Role]
-	words, shown := []string{strconv.Itoa(number)}, []string{}
-	for _, what := range f.takes {
-		words = append(words, values[what])
-		shown = append(shown, p.show(what, values[what]))
-	}
-	c.Line = strings.Join(words, " ")
-	c.Text = f.name + "(" + strings.Join(shown, ", ") + ")"
-	p.calls = append(p.calls, c)
-}
-
-// show writes a value as people do.
-func (p *planner) show(what, value string) string {
-	switch what {
-	case "board":
-		signs := strings.NewReplacer("0", ".", "1", p.rules.PlayerName(game.First), "2", p.rules.PlayerName(game.Second))
-		var rows []string
-		for r := range p.rows {
-			rows = append(rows, signs.Replace(value[r*p.cols:(r+1)*p.cols]))
-		}
-		return strings.Join(rows, "/")
-	case "player":
-		n, _ := strconv.Atoi(value)
-		return p.rules.PlayerName(game.Player(n))
-	}
-	return strings.TrimPrefix(value, "=")
-}
-
-// board writes the cells row by row: 0 for a free one, 1 and 2 for the players.
-func board(view []game.Fact, rows, cols int) string {
-	return grid(view, rows, cols, func(f game.Fact) byte {
-		if f.Text != "" {
-			return 0
-		}
-		return '0' + byte(f.Player)
-	})
-}
-
-// grid writes a sign for each cell that a view tells of, and 0 for the others and those
-// that have no sign.
-func grid(view []game.Fact, rows, cols int, sign func(game.Fact) byte) string {
-	cells := slices.Repeat([]byte{'0'}, rows*cols)
-	for _, f := range view {
-		if f.Kind != game.FactCell || !f.Cell.Inside(rows, cols) {
-			continue
-		}
-		if s := sign(f); s != 0 {
-			cells[int(f.Cell.Row)*cols+int(f.Cell.Col)] = s
+		if !slices.Contains(hands[seat], "?") {
+			p.add(Call{Moment: i, Role: Total, hand: seat}, map[string]any{"hand": texts(p.asCards(hands[seat]))})
 		}
 	}
-	return string(cells)
 }
 
-// list writes texts so that none holds a blank; = stands before them, so that an empty list
-// is a word too.
-func list(texts []string) string {
-	escaped := make([]string, len(texts))
-	for i, text := range texts {
-		escaped[i] = url.PathEscape(text)
+// asCards writes cards as the book says.
+func (b *Book) asCards(cards []string) []string {
+	short := slices.Clone(cards)
+	for i, c := range cards {
+		if b.cards == "ranks" {
+			short[i] = strings.TrimRight(c, "SHDC")
+		}
 	}
-	return "=" + strings.Join(escaped, ",")
+	return short
 }
 
-// Observe adds what a result shows to an observation of its moment. The result is in JSON.
-func (b *Book) Observe(o *judge.Observation, rules game.Rules, m suite.Moment, c Call, result string) {
-	f := b.functions[c.Role]
-	meaning, known := f.gives[strings.TrimSpace(result)]
-	odd := func() { b.Trouble(o, m, c, "returned "+result+", which means nothing") }
-	switch c.Role {
-	case State, Winner, Drawn:
-		if !known {
-			odd()
+// follow calls what follows a game: what is done in it, and then all that can be read.
+func (p *planner) follow(i int, m suite.Moment) {
+	switch m.Step.Act {
+	case suite.Start:
+		p.begin(i)
+	case suite.Again:
+		p.sail(p.setup)
+		if p.functions[Reset].there() {
+			p.add(Call{Moment: i, Role: Reset}, map[string]any{"game": map[string]any{"$game": true}})
+			p.place(i)
+		} else {
+			p.begin(i)
+		}
+	case suite.TypeLine:
+		if !p.functions[Move].given("letter") {
 			return
 		}
-		b.result(o, m, c.Role, meaning)
-	case Legal, Fits:
-		switch meaning {
-		case "yes":
-			o.Accepted = true
-		case "no":
-			o.Facts = append(o.Facts, game.Fact{Kind: game.FactRefused})
-		default:
-			odd()
-		}
-	case Drop:
-		row, err := strconv.Atoi(result)
-		switch {
-		case meaning == "full":
-			o.Facts = append(o.Facts, game.Fact{Kind: game.FactRefused})
-		case err != nil:
-			odd()
-		default:
-			cell := game.Cell{Row: int16(row - b.base), Col: m.Step.Move.Cell.Col}
-			o.Facts = append(o.Facts, game.Fact{Kind: game.FactCell, Player: m.Mover, Cell: cell})
-			o.Accepted = true
-		}
-	case Choose:
-		b.chosen(o, rules, m, c, result)
-	case Total:
-		n, err := strconv.Atoi(result)
-		if err != nil {
-			odd()
-			return
-		}
-		total := c.hand
-		total.Kind, total.Amount = game.FactTotal, n
-		o.Facts = append(o.Facts, total)
-	case Sunk:
-		if !known {
-			odd()
-			return
-		}
-		if meaning == "yes" {
-			o.Facts = append(o.Facts, game.Fact{Kind: game.FactSunk, Player: c.owner, Text: c.ship.Name})
-			return
-		}
-		say := map[bool]string{true: "is sunk", false: "is not sunk"}
-		o.Checks = append(o.Checks, judge.Check{
-			Aspect: suite.Sunk, Agrees: !c.ship.Sunk,
-			Expected: "the " + c.ship.Name + " " + say[c.ship.Sunk], Seen: c.Text + " returned " + result,
-		})
-	case Reveal:
-		word, err := text(result, c.word)
-		if err != nil {
-			odd()
-			return
-		}
-		o.Facts = append(o.Facts, game.Fact{Kind: game.FactShown, Text: word})
-	}
-}
-
-// Trouble adds what went wrong with a call to an observation of its moment.
-func (b *Book) Trouble(o *judge.Observation, m suite.Moment, c Call, detail string) {
-	t := judge.Check{Aspect: suite.Legal, Expected: "the function returns a result", Seen: c.Text + " " + detail}
-	reason, refused := game.Refused(m.Facts)
-	switch {
-	case c.Role == Drawn, c.Role == State && m.Result.Outcome == game.Drawn:
-		t.Aspect = suite.Draw
-	case c.Role == State, c.Role == Winner:
-		t.Aspect = suite.Win
-	case c.Role == Total:
-		t.Aspect = suite.Totals
-	case c.Role == Reveal:
-		t.Aspect = suite.Letters
-	case c.Role == Sunk:
-		t.Aspect = suite.Sunk
-	case refused && c.Role != Choose:
-		t.Aspect = judge.RefusalAspect(reason)
-	}
-	o.Checks = append(o.Checks, t)
-}
-
-// result adds a win or draw. What a function cannot tell, as one for the winner cannot a
-// draw, is left open.
-func (b *Book) result(o *judge.Observation, m suite.Moment, role Role, meaning string) {
-	switch meaning {
-	case "first", "second":
-		winner := game.First
-		if meaning == "second" {
-			winner = game.Second
-		}
-		o.Facts = append(o.Facts, game.Fact{Kind: game.FactWon, Player: winner})
-	case "drawn", "yes":
-		o.Facts = append(o.Facts, game.Fact{Kind: game.FactDrawn})
-	default: // open, none, no
-		_, other := b.functions[Drawn]
-		if role == Winner && !other && m.Result.Outcome == game.Drawn || role == Drawn && m.Result.Outcome == game.Won {
-			return
-		}
-		o.Condition = judge.Asking
-	}
-}
-
-// chosen checks that a move that was chosen is legal: a cell's number, or its row and
-// column, or a column.
-func (b *Book) chosen(o *judge.Observation, rules game.Rules, m suite.Moment, c Call, result string) {
-	cell, err := b.cell(rules, result)
-	if err != nil {
-		b.Trouble(o, m, c, err.Error())
+		p.add(Call{Moment: i, Role: Move, line: true}, map[string]any{"letter": m.Step.Text, "game": map[string]any{"$game": true}})
+	case suite.MakeMove:
+		p.move(i, m)
+	default:
 		return
 	}
-	rows, cols := rules.Shape()
-	free := cell.Inside(rows, cols) && !slices.ContainsFunc(m.View, func(f game.Fact) bool {
-		return f.Kind == game.FactCell && f.Cell == cell && f.Player != game.Nobody
-	})
-	if !free {
-		b.Trouble(o, m, c, "returned "+result+", which is no legal move")
+	if _, opens := game.Opening(p.rules); opens && m.Step.Act == suite.Start {
+		return // what is shown then is shown with the first move
+	}
+	p.read(i, m)
+}
+
+// begin makes the game.
+func (p *planner) begin(i int) {
+	for _, r := range p.home.requests(p.known()) {
+		p.calls = append(p.calls, Call{Moment: i, Role: Make, Request: r})
+	}
+	p.place(i)
+}
+
+// requests make a game of what is known.
+func (h home) requests(known map[string]any) []Request {
+	var list []Request
+	if h.made() {
+		args, ok := fillAll(h.takes, known)
+		if !ok {
+			args = []any{}
+		}
+		r := Request{Do: "call", Name: cmp.Or(h.class, h.function), Args: args, Keep: true}
+		if h.value != "" {
+			r = Request{Do: "get", Name: h.value, Keep: true}
+		}
+		list = append(list, r)
+	}
+	if h.init != "" {
+		args := []any{}
+		if h.made() {
+			args = append(args, map[string]any{"$game": true})
+		}
+		list = append(list, Request{Do: "call", Name: h.init, Args: args})
+	}
+	return list
+}
+
+// Makes are the requests that make a game as a form says, for a set-up.
+func Makes(rules game.Rules, setup game.Setup, f GameForm) []Request {
+	c := checker{}
+	b := &Book{players: [2]any{"X", "O"}, cards: "text"}
+	c.home(b, f)
+	p := planner{Book: b, rules: rules, setup: setup, word: setup.Values()["word"]}
+	p.rows, p.cols = rules.Shape()
+	return b.home.requests(p.known())
+}
+
+// known is what a game may be made with.
+func (p *planner) known() map[string]any {
+	known := map[string]any{
+		"rows": p.rows, "cols": p.cols, "size": p.rows, "random": map[string]any{"$random": 1}, "first": p.players[0], "second": p.players[1],
+	}
+	if r, is := p.rules.(interface{ Run() int }); is {
+		known["run"] = r.Run()
+	}
+	if r, is := p.rules.(interface{ Lives() int }); is {
+		known["lives"] = r.Lives()
+	}
+	if p.word != "" {
+		known["word"] = p.word
+	}
+	if cards := p.rules.Spell(p.setup).Values()["cards"]; cards != "" {
+		known["cards"] = texts(p.asCards(strings.Fields(cards)))
+	}
+	if r, is := p.rules.(game.HasShips); is {
+		lengths := []any{}
+		for _, n := range r.Lengths() {
+			lengths = append(lengths, n)
+		}
+		known["lengths"] = lengths
+	}
+	return known
+}
+
+// place places the ships that are shot at, where a function does that.
+func (p *planner) place(i int) {
+	if !p.functions[Place].there() || p.sea.rules == nil {
+		return
+	}
+	for _, owner := range []game.Player{game.First, game.Second} {
+		if p.sea.target() != owner {
+			continue
+		}
+		for _, ship := range p.sea.rules.Lying(p.sea.pos, owner) {
+			values := p.spot(ship.Cells[0])
+			values["length"], values["down"], values["across"], values["name"] = len(ship.Cells), ship.Down, !ship.Down, ship.Name
+			values["game"] = map[string]any{"$game": true}
+			p.add(Call{Moment: i, Role: Place, ship: ship}, values)
+		}
 	}
 }
 
-// text is a result that is a text, with a blank between each two characters or none, or a
-// list of texts.
-func text(result, word string) (string, error) {
-	var one string
-	if json.Unmarshal([]byte(result), &one) == nil {
-		letters, n := []rune(one), len([]rune(word))
-		if len(letters) < 2*n-1 || len(letters) > 2*n {
-			return one, nil
+func (p *planner) move(i int, m suite.Moment) {
+	step := m.Step.Move
+	call := Call{Moment: i, Role: Move, owner: p.sea.target(), cell: step.Cell}
+	p.sea.play(step)
+	values := map[string]any{"game": map[string]any{"$game": true}}
+	switch {
+	case step.Verb == string(Hit) || step.Verb == string(Stand):
+		call.Role = Role(step.Verb)
+	case step.Verb != "":
+		if opening, opens := game.Opening(p.rules); opens && opening.Verb == step.Verb {
+			return
 		}
-		var close []rune
-		for i := 0; i < len(letters); i += 2 {
-			close = append(close, letters[i])
+		if !p.functions[Move].given("letter") {
+			return
 		}
-		return string(close), nil
+		values["letter"] = step.Text
+	case p.rows > 0:
+		values = p.position(step.Cell, m.Mover, m.Before)
+		if m.Mover == game.Nobody {
+			values["player"] = p.player(game.First)
+		}
+		if p.rules.MoveKind() == game.NamesColumn {
+			delete(values, "number")
+		}
+	default:
+		values["letter"] = step.Text
 	}
-	var many []string
-	err := json.Unmarshal([]byte(result), &many)
-	return strings.Join(many, ""), err
+	if p.functions[call.Role].there() {
+		p.add(call, values)
+	}
+}
+
+// read calls all that tells how the game stands.
+func (p *planner) read(i int, m suite.Moment) {
+	values := map[string]any{"game": map[string]any{"$game": true}}
+	for _, role := range p.roles() {
+		if roles[role].does {
+			continue
+		}
+		switch role {
+		case Legal, Drop, Choose, Reveal, Sunk, Fits:
+			continue
+		case CellAt:
+			for _, cell := range p.near {
+				at := p.spot(cell)
+				at["game"] = values["game"]
+				p.add(Call{Moment: i, Role: role, cell: cell}, at)
+			}
+			continue
+		case Wins:
+			p.wins(i, m)
+			continue
+		case Total, Hand:
+			p.add(Call{Moment: i, Role: role, hand: game.Fact{Player: game.First, N: 1}}, values)
+			continue
+		case DealerTotal, Dealer:
+			p.add(Call{Moment: i, Role: role, hand: game.Fact{Player: game.Second, N: 1}}, values)
+			continue
+		}
+		p.add(Call{Moment: i, Role: role, word: p.word}, values)
+	}
 }

@@ -26,7 +26,14 @@ func TestErrorsNameTheirPlace(t *testing.T) {
 		{"functions:\n  winner: {name: w, takes: [col]}", "2:29", ErrTakes},
 		{"functions:\n  winner: {name: w, gives: {lost: 1}}", "2:35", ErrGives},
 		{"functions:\n  winner: {name: w, gives: {first: 1, second: 1}}", "2:28", ErrTwice},
-		{"functions:\n  winner: {name: w, gives: {first: [1]}}", "2:36", ErrValue},
+		{"functions:\n  winner: {name: w, gives: {first: {a: 1}}}", "2:36", ErrValue},
+		{"game: {class: A, function: b}\nfunctions: {move: {name: m}}", "1:7", ErrMaker},
+		{"functions: {move: {name: m, takes: [row, price]}}", "1:42", ErrTakes},
+		{"functions: {move: {name: m, value: v}}", "1:19", ErrRead},
+		{"functions: {lives: {name: l, counts: sideways}}", "1:38", ErrCounts},
+		{"board: drawing\nfunctions: {board: {name: b}}", "1:6", ErrAt},
+		{"order: [sideways]\nfunctions: {board: {name: b}}", "1:9", ErrOrder},
+		{"keys: none\nfunctions: {board: {name: b}}", "1:7", ErrKeys},
 		{"board: round\nfunctions: {winner: {name: w}}", "1:8", ErrLayout},
 		{"base: 2\nfunctions: {winner: {name: w}}", "1:7", ErrBase},
 		{"cards: suits\nfunctions: {total: {name: w}}", "1:8", ErrCards},
@@ -63,18 +70,44 @@ func moments(t *testing.T, variant, steps string) (*suite.Suite, []suite.Moment)
 	return s, list
 }
 
-// A script becomes calls in words that every language can read.
+// A script becomes calls, which people can read as well.
 func TestCalls(t *testing.T) {
+	const nine = `[["", "", ""], ["", "", ""], ["", "", ""]]`
 	tests := []struct{ yaml, variant, steps, want string }{
-		{"functions: {winner: {name: w}}", "tic-tac-toe", "a1 b2", "0 000000000; 0 100000000; 0 100020000"},
-		{"base: 1\nfunctions: {legal: {name: l}}", "tic-tac-toe", "a1 !a1 !a0", "0 000000000 1 1; 0 100000000 1 1; 0 100000000 0 1"},
-		{"functions: {legal: {name: l, takes: [board, number, player]}}", "tic-tac-toe", "a1 !a0 b2", "0 000000000 0 1; 0 100000000 4 2"},
-		{"functions: {drop: {name: d}}", "connect-four:rows=2,cols=2,run=2", "a a", "0 0000 0; 0 0010 0"},
-		{"functions: {total: {name: t}}", "blackjack", "setup \"cards=AS 9H 5D 9C KH\"\n10 hit stand", "0 =AS,5D; 0 =AS,5D,KH; 0 =AS,5D,KH; 0 =9H,9C"},
-		{"cards: ranks\nfunctions: {total: {name: t}}", "blackjack", "setup \"cards=AS 9H 5D 9C KH\"\n10", "0 =A,5"},
-		{"functions: {sunk: {name: s}}", "battleship:rows=2,cols=2,fleet=2", "setup \"first=a1v;second=a1>\"\na1 b1 b1", "0 2100 0 0 2 0; 0 2200 0 0 2 0"},
-		{"base: 1\nfunctions: {fits: {name: f}}", "battleship:rows=2,cols=2,fleet=2+1,placing=by-hand", "a1v !a2> b2>", "0 0000 1 1 2 1; 0 1010 2 1 1 0; 0 1010 2 2 1 0"},
-		{"functions: {reveal: {name: r}}", "hangman", "setup \"word=a b\"\na !a", "0 a%20b =; 0 a%20b =a; 0 a%20b =a"},
+		{"functions: {winner: {name: w}}", "tic-tac-toe", "a1", `w(` + nine + `); w([["X", "", ""], ["", "", ""], ["", "", ""]])`},
+		{"base: 1\nboard: text\nfunctions: {legal: {name: l}}", "tic-tac-toe", "a1 !a1 !a0", `l(".........", 1, 1); l("X........", 1, 1); l("X........", 0, 1)`},
+		{
+			"board: flat\ncells: {first: 1, second: 2, empty: 0}\nfunctions: {legal: {name: l, takes: [board, number, player]}}", "tic-tac-toe", "a1 !a0 b2",
+			"l([0, 0, 0, 0, 0, 0, 0, 0, 0], 0, 1); l([1, 0, 0, 0, 0, 0, 0, 0, 0], 4, 2)",
+		},
+		{"functions: {drop: {name: d}}", "connect-four:rows=2,cols=2,run=2", "a a", `d([["", ""], ["", ""]], 0); d([["", ""], ["X", ""]], 0)`},
+		{
+			"order: [columns, bottom]\nfunctions: {drop: {name: d}}", "connect-four:rows=2,cols=2,run=2", "a a",
+			`d([["", ""], ["", ""]], 0); d([["X", ""], ["", ""]], 0)`,
+		},
+		{"functions: {total: {name: t}}", "blackjack", "setup \"cards=AS 9H 5D 9C KH\"\n10 hit", `t(["AS", "5D"]); t(["AS", "5D", "KH"])`},
+		{"cards: ranks\nfunctions: {total: {name: t}}", "blackjack", "setup \"cards=AS 9H 5D 9C KH\"\n10", `t(["A", "5"])`},
+		{
+			"functions: {sunk: {name: s}}", "battleship:rows=2,cols=2,fleet=2", "setup \"first=a1v;second=a1>\"\na1 b1 b1",
+			`s([["O", "X"], ["", ""]], 0, 0, 2, false); s([["O", "O"], ["", ""]], 0, 0, 2, false)`,
+		},
+		{"functions: {reveal: {name: r}}", "hangman", "setup \"word=a b\"\na !a", `r("a b", []); r("a b", ["a"]); r("a b", ["a"])`},
+		{
+			"game: {class: Game, takes: [rows, {text: Ada}]}\nbase: 1\nfunctions: {move: {name: put, takes: [{new: At, takes: [row, col]}]}, turn: {value: next}}",
+			"tic-tac-toe", "b1", `game = Game(3, "Ada"); game.next; game.put(At(1, 2)); game.next`,
+		},
+		{
+			"game: {function: start}\nfunctions: {move: {name: play, takes: [game, number], keeps: true}, board: {game: true}}", "tic-tac-toe", "a1 !a1",
+			"game = start(); game; game = play(game, 0); game; game = play(game, 0); game",
+		},
+		{
+			"functions: {move: {name: put, takes: [number]}, wins: {name: won, takes: [player]}, reset: {name: clear}}", "tic-tac-toe:rows=1,cols=1,run=1", "a1 again",
+			`won("X"); won("O"); put(0); won("X"); won("O"); clear(); won("X"); won("O")`,
+		},
+		{
+			"game: {class: Sea}\nfunctions: {place: {name: add, takes: [length, [row, col], {right: H, down: V}]}, move: {name: fire, takes: [cell]}}",
+			"battleship:sides=one,rows=2,cols=2,fleet=2", "setup \"fleet=a1v\"\nb1", `game = Sea(); game.add(2, (0, 0), "V"); game.fire("b1")`,
+		},
 	}
 	for _, tt := range tests {
 		t.Run(tt.yaml+tt.steps, func(t *testing.T) {
@@ -85,10 +118,10 @@ func TestCalls(t *testing.T) {
 			s, list := moments(t, tt.variant, tt.steps)
 			var lines []string
 			for _, c := range b.Calls(s.Rules, s.Scripts[0].Setup, list) {
-				lines = append(lines, c.Line)
+				lines = append(lines, c.Request.Text())
 			}
 			if got := strings.Join(lines, "; "); got != tt.want {
-				t.Errorf("calls are %q, want %q", got, tt.want)
+				t.Errorf("calls are %s, want %s", got, tt.want)
 			}
 		})
 	}
@@ -119,8 +152,7 @@ func TestResults(t *testing.T) {
 			s, list := moments(t, "tic-tac-toe", tt.steps)
 			all := b.Calls(s.Rules, "", list)
 			last := all[len(all)-1]
-			o := judge.Observation{Condition: judge.Waiting}
-			b.Observe(&o, s.Rules, list[last.Moment], last, tt.result)
+			o := b.Observe(s.Rules, list[last.Moment], []Call{last}, []Answer{ReadAnswer("= " + tt.result)}, "")
 			got := ""
 			switch {
 			case len(o.Checks) > 0:
@@ -139,10 +171,28 @@ func TestResults(t *testing.T) {
 	}
 }
 
+// A board that is written in a layout is read again as it was.
+func TestLayouts(t *testing.T) {
+	for _, shape := range []Shape{Nested, Flat, Text, Keyed} {
+		for flags := range 8 {
+			for _, keys := range []string{"pair", "number", "cell"} {
+				l := Layout{Shape: shape, Columns: flags&1 > 0, Bottom: flags&2 > 0, Padded: flags&4 > 0 && shape != Text, Keys: keys}
+				cell := func(row, col int) any { return string(rune('a' + row*4 + col)) }
+				read := l.Read(l.write(3, 4, 1, cell, "."), 3, 4, 1)
+				for i := range 12 {
+					if v, is := read(i/4, i%4); !is || v != cell(i/4, i%4) {
+						t.Errorf("%+v: cell %d is %v", l, i, v)
+					}
+				}
+			}
+		}
+	}
+}
+
 func FuzzParse(f *testing.F) {
 	f.Add("board: flat\nfunctions: {state: {name: s, gives: {open: 0}}}")
 	f.Fuzz(func(t *testing.T, text string) {
-		if b, err := Parse("fuzz", text); err == nil && len(b.Settings(3).Calls) == 0 {
+		if b, err := Parse("fuzz", text); err == nil && len(b.Functions()) == 0 && len(b.functions) == 0 {
 			t.Error("a book without functions")
 		}
 	})

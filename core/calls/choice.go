@@ -1,11 +1,7 @@
 package calls
 
 import (
-	"encoding/json"
 	"fmt"
-	"net/url"
-	"strconv"
-	"strings"
 
 	"durchgang/core/game"
 )
@@ -36,57 +32,53 @@ type Chosen struct {
 	Up      string
 }
 
-// Choice writes the call of the strategy: what a driver is sent. The book has a function for
-// Choose.
-func (b *Book) Choice(c Chosen) string {
-	rows, cols := c.Rules.Shape()
-	number := 0
-	for i, role := range b.roles() {
-		if role == Choose {
-			number = i
+// Choice is the call of the strategy. The book has a function for Choose.
+func (b *Book) Choice(c Chosen) Request {
+	p := planner{Book: b, rules: c.Rules}
+	p.rows, p.cols = c.Rules.Shape()
+	known := p.position(game.Cell{}, c.Seat, c.View)
+	if c.Rules.MoveKind() != game.NamesColumn && !hasMarks(c.View) {
+		signs := map[game.Cell]int{}
+		for _, f := range c.View {
+			if s := shotSign(c, f); s > 0 {
+				signs[f.Cell] = s
+			}
+		}
+		known["board"] = p.write(signs)
+	}
+	known["word"], known["letters"], known["lives"] = lastText(c.View, game.FactShown), texts(c.Letters), 0
+	for _, f := range c.View {
+		if f.Kind == game.FactLives {
+			known["lives"] = f.N
 		}
 	}
-	line := []string{strconv.Itoa(number)}
-	for _, what := range b.functions[Choose].takes {
-		var word string
-		switch what {
-		case "board":
-			word = board(c.View, rows, cols)
-			if c.Rules.MoveKind() != game.NamesColumn && strings.Trim(word, "0") == "" {
-				word = grid(c.View, rows, cols, func(f game.Fact) byte { return shotSign(c, f) })
-			}
-		case "player":
-			word = strconv.Itoa(int(c.Seat))
-		case "word":
-			word = url.PathEscape(lastText(c.View, game.FactShown))
-		case "letters":
-			word = list(c.Letters)
-		case "lives":
-			word = "0"
-			for _, f := range c.View {
-				if f.Kind == game.FactLives {
-					word = strconv.Itoa(f.N)
-				}
-			}
-		case "hand":
-			word = list(b.asCards(c.Hand))
-		case "up":
-			word = url.PathEscape(b.asCards([]string{c.Up})[0])
-		}
-		line = append(line, word)
+	known["hand"], known["up"] = texts(b.asCards(c.Hand)), b.asCards([]string{c.Up})[0]
+	known["random"] = map[string]any{"$random": 1}
+	args, ok := fillAll(b.functions[Choose].takes, known)
+	if !ok {
+		args = []any{}
 	}
-	return strings.Join(line, " ")
+	return Request{Do: "call", Name: b.functions[Choose].name, Args: args}
+}
+
+func hasMarks(view []game.Fact) bool {
+	for _, f := range view {
+		if f.Kind == game.FactCell && f.Text == "" && f.Player != game.Nobody {
+			return true
+		}
+	}
+	return false
 }
 
 // shotSign is 1 for a hit and 2 for a miss on the other player's board.
-func shotSign(c Chosen, f game.Fact) byte {
+func shotSign(c Chosen, f game.Fact) int {
 	switch {
-	case f.Owner() == game.Nobody || f.Owner() == c.Seat && !c.Rules.Solo():
+	case f.Kind != game.FactCell || f.Owner() == game.Nobody || f.Owner() == c.Seat && !c.Rules.Solo():
 		return 0
 	case f.Text == game.HitText:
-		return '1'
+		return 1
 	case f.Text == game.MissText:
-		return '2'
+		return 2
 	}
 	return 0
 }
@@ -101,56 +93,49 @@ func lastText(view []game.Fact, kind game.Kind) string {
 	return text
 }
 
-// asCards writes cards as the book says.
-func (b *Book) asCards(cards []string) []string {
-	if b.cards != "ranks" {
-		return cards
-	}
-	short := make([]string, len(cards))
-	for i, c := range cards {
-		short[i] = strings.TrimRight(c, "SHDC")
-	}
-	return short
-}
-
 // HasChoice reports whether the book has a function that chooses moves.
-func (b *Book) HasChoice() bool { _, has := b.functions[Choose]; return has }
+func (b *Book) HasChoice() bool { return b.functions[Choose].there() }
 
-// ReadChoice turns what the strategy returned, in JSON, into a move in the game's notation: a
+// ReadChoice turns what the strategy returned into a move in the game's notation: a
 // text is a move as it stands; on a board a number is a column or a cell, row by row, and two
 // numbers are row and column.
-func (b *Book) ReadChoice(rules game.Rules, result string) (string, error) {
-	var said string
-	if json.Unmarshal([]byte(result), &said) == nil && result != "null" {
+func (b *Book) ReadChoice(rules game.Rules, result any) (string, error) {
+	if said, is := result.(string); is {
 		return said, nil
 	}
-	cell, err := b.cell(rules, result)
+	if rows, _ := rules.Shape(); rows == 0 {
+		return Say(result), nil
+	}
+	cell, err := b.move(rules, result)
 	if err != nil {
 		return "", fmt.Errorf("it %w", err)
 	}
-	rows, cols := rules.Shape()
-	switch {
-	case rows == 0:
-		return result, nil
-	case !cell.Inside(rows, cols):
-		return "", fmt.Errorf("it returned %s, which is not on the board", result)
+	if rows, cols := rules.Shape(); !cell.Inside(rows, cols) {
+		return "", fmt.Errorf("it returned %s, which is not on the board", Say(result))
 	}
 	return rules.FormatMove(game.Move{Cell: cell}), nil
 }
 
-// cell is the cell that a result in JSON names: a column, a cell's number row by row, or row
-// and column. One that is off the board is none of its cells.
-func (b *Book) cell(rules game.Rules, result string) (game.Cell, error) {
+// move is the cell that a result names: a column, a cell's number row by row, row and column, or an object with these.
+// One that is off the board is none of its cells.
+func (b *Book) move(rules game.Rules, result any) (game.Cell, error) {
 	var numbers []int
-	if json.Unmarshal([]byte(result), &numbers) != nil {
-		n, err := strconv.Atoi(result)
-		if err != nil {
-			return game.Cell{}, fmt.Errorf("returned %s, which is no move", result)
+	items, is := list(result)
+	if fields, object := within(result, "fields"); object {
+		m, _ := fields.(map[string]any)
+		if row, col, named := pairOf(m); named {
+			items, is = []any{row, col}, true
 		}
-		numbers = []int{n}
 	}
-	for i := range numbers {
-		numbers[i] -= b.base
+	if !is {
+		items = []any{result}
+	}
+	for _, x := range items {
+		n, is := whole(x)
+		if !is {
+			return game.Cell{}, fmt.Errorf("returned %s, which is no move", Say(result))
+		}
+		numbers = append(numbers, n-b.base)
 	}
 	rows, cols := rules.Shape()
 	switch {

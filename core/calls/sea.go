@@ -2,7 +2,6 @@ package calls
 
 import (
 	"slices"
-	"strconv"
 
 	"durchgang/core/game"
 	"durchgang/core/suite"
@@ -24,6 +23,21 @@ func (p *planner) sail(setup game.Setup) {
 	}
 }
 
+// target is whose fleet is shot at: the one fleet, or that of the player who is not to move.
+func (s *sea) target() game.Player {
+	if s.rules == nil {
+		return game.Nobody
+	}
+	if s.rules.Solo() {
+		for _, owner := range []game.Player{game.First, game.Second} {
+			if len(s.rules.Lying(s.pos, owner)) > 0 {
+				return owner
+			}
+		}
+	}
+	return s.pos.Turn().Opponent()
+}
+
 func (s *sea) play(m game.Move) {
 	if s.rules != nil {
 		s.before = s.pos
@@ -33,7 +47,7 @@ func (s *sea) play(m game.Move) {
 }
 
 // ships calls for the ship that a shot has hit, and for the one that is placed.
-func (p *planner) ships(call Call, n int, m suite.Moment) {
+func (p *planner) ships(call Call, m suite.Moment) {
 	if p.sea.rules == nil || m.Step.Act != suite.MakeMove || m.Mover == game.Nobody {
 		return
 	}
@@ -41,7 +55,7 @@ func (p *planner) ships(call Call, n int, m suite.Moment) {
 		lying, lengths := p.sea.rules.Lying(p.sea.before, m.Mover), p.sea.rules.Lengths()
 		if m.Step.Move.Verb != "" && len(lying) < len(lengths) {
 			call.ship = game.Ship{Cells: slices.Repeat([]game.Cell{m.Step.Move.Cell}, lengths[len(lying)]), Down: m.Step.Move.Text == "v"}
-			p.add(call, n, p.berth(p.sea.before, m.Mover, call.ship))
+			p.add(call, p.berth(p.sea.before, m.Mover, call.ship))
 		}
 		return
 	}
@@ -53,28 +67,25 @@ func (p *planner) ships(call Call, n int, m suite.Moment) {
 	for _, ship := range p.sea.rules.Lying(p.sea.pos, owner) {
 		if slices.Contains(ship.Cells, m.Step.Move.Cell) {
 			call.ship, call.owner = ship, owner
-			p.add(call, n, p.berth(p.sea.pos, owner, ship))
+			p.add(call, p.berth(p.sea.pos, owner, ship))
 		}
 	}
 }
 
-// berth is what a function takes of a ship, and its owner's board: 0 for the sea, 1 for a
-// ship and 2 where one is hit.
-func (p *planner) berth(pos game.Position, owner game.Player, ship game.Ship) map[string]string {
-	cells := grid(p.sea.rules.View(pos, owner, nil), p.rows, p.cols, func(f game.Fact) byte {
+// berth is what a function takes of a ship, and its owner's board: the sea is empty, a ship the first player's cell, and
+// one that is hit the second's.
+func (p *planner) berth(pos game.Position, owner game.Player, ship game.Ship) map[string]any {
+	signs := map[game.Cell]int{}
+	for _, f := range p.sea.rules.View(pos, owner, nil) {
 		switch {
-		case f.Owner() != owner:
-			return 0
+		case f.Kind != game.FactCell || f.Owner() != owner:
 		case f.Text == game.ShipText:
-			return '1'
+			signs[f.Cell] = 1
 		case f.Text == game.HitText:
-			return '2'
+			signs[f.Cell] = 2
 		}
-		return 0
-	})
-	at := ship.Cells[0]
-	return map[string]string{
-		"board": cells, "row": strconv.Itoa(int(at.Row) + p.base), "col": strconv.Itoa(int(at.Col) + p.base),
-		"length": strconv.Itoa(len(ship.Cells)), "down": map[bool]string{true: "1", false: "0"}[ship.Down],
 	}
+	values := p.spot(ship.Cells[0])
+	values["board"], values["length"], values["down"] = p.write(signs), len(ship.Cells), ship.Down
+	return values
 }

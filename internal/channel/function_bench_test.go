@@ -38,17 +38,19 @@ func BenchmarkFunction(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	program, err := driver.Prepare(context.Background(), fstest.MapFS{"board_functions.py": {Data: source}}, book.Settings(3), toolchain.Cache{})
+	program, err := driver.Prepare(context.Background(), fstest.MapFS{"board_functions.py": {Data: source}}, toolchain.Cache{})
 	if err != nil {
 		b.Fatal(err)
 	}
 	defer program.Close()
-	f := Function{Book: book, Rules: rules, Patience: DefaultPatience(), Settings: program.Settings}
+	f := Function{Book: book, Rules: rules}
 	loop := plainLoop(b, source, positions)
 	var through, bare []time.Duration
 	for b.Loop() {
 		began := time.Now()
-		p, err := f.Play(context.Background(), program.Spec(), positions)
+		session := &Session{Spec: program.Spec, Settings: program.Settings, Patience: DefaultPatience()}
+		p, err := f.Play(context.Background(), session, positions)
+		session.Close()
 		if err != nil {
 			b.Fatal(err)
 		}

@@ -79,7 +79,7 @@ func (s *Strategy) start(ctx context.Context) error {
 	}
 	s.line = l
 	if s.Book != nil {
-		l.note(s.Settings + "\n0\n")
+		l.note(s.Settings + "\n")
 		return nil
 	}
 	l.note(wire.Hello + "\n")
@@ -215,17 +215,17 @@ func (f *functionSeat) decide(hand []string, up string) string {
 
 // call calls the function and keeps its answer.
 func (f *functionSeat) call(c calls.Chosen) {
-	text, took, err := f.ask(f.ctx, f.Book.Choice(c)+"\n", &f.left)
+	text, took, err := f.ask(f.ctx, f.Book.Choice(c).Line()+"\n", &f.left)
 	f.answer.Took, f.err = took, err
 	if err != nil {
 		return
 	}
-	sign, rest, _ := strings.Cut(text, " ")
-	if sign != "=" {
-		f.err = &play.Foul{Kind: play.NoMove, Detail: "the function failed: " + rest}
+	a := calls.ReadAnswer(text)
+	if a.Failure != nil {
+		f.err = &play.Foul{Kind: play.NoMove, Detail: "the function " + a.Failure.String()}
 		return
 	}
-	if f.answer.Text, err = f.Book.ReadChoice(f.Rules, rest); err != nil {
+	if f.answer.Text, err = f.Book.ReadChoice(f.Rules, a.Value); err != nil {
 		f.err = &play.Foul{Kind: play.NoMove, Detail: err.Error()}
 	}
 }

@@ -119,7 +119,7 @@ func TestSpar(t *testing.T) {
 		{[]string{"spar", first, "--against", "nobody"}, 2, []string{"simple, lines, ahead, perfect"}},
 		{[]string{"spar", first, "--step", "9"}, 2, []string{"games 1 to 2"}},
 		{[]string{"spar", write("broken.c", "int choose("), "--against", "random"}, 4, []string{"cannot play", "error"}},
-		{[]string{"spar", write("other.py", "print('hello')")}, 4, []string{"none of the functions"}},
+		{[]string{"spar", write("other.py", "print('hello')")}, 4, []string{"has no choose"}},
 		{[]string{"spar"}, 2, []string{"takes a PROGRAM"}},
 	} {
 		out, err, status := durchgang(t, tt.args...)

@@ -57,12 +57,13 @@ type Graded struct {
 // chosen, built or run here. Such an error is a result, not a failure of the service.
 func AtFault(err error) bool {
 	var unread *NotReadError
-	if errors.As(err, &unread) {
+	var uncalled *NotCalledError
+	if errors.As(err, &unread) || errors.As(err, &uncalled) {
 		return true
 	}
 	for _, cause := range []error{
 		toolchain.ErrNoProgram, toolchain.ErrAmbiguous, toolchain.ErrMissing,
-		toolchain.ErrBuild, toolchain.ErrName, toolchain.ErrTooLarge, driver.ErrLanguage, driver.ErrNoCall,
+		toolchain.ErrBuild, toolchain.ErrName, toolchain.ErrTooLarge, driver.ErrLanguage, driver.ErrNotCalled,
 		browser.ErrNoPage, browser.ErrPages, browser.ErrNotBuilt, channel.ErrNoMap, channel.ErrFits,
 	} {
 		if errors.Is(err, cause) {
@@ -81,6 +82,9 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 		return Graded{}, err
 	}
 	defer p.close()
+	if p.callee != nil {
+		g = g.called(p)
+	}
 	list, learned, err := g.hear(ctx, p, keep)
 	if err != nil {
 		return Graded{}, err
@@ -97,6 +101,9 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	}
 	began := time.Now()
 	verdicts := verdictsOf(e.played)
+	if p.callee != nil {
+		learned = p.callee.text
+	}
 	graded := Graded{Language: p.language, Verdict: judge.Judge(g.Suite, verdicts, g.DaysLate)}
 	graded.Examination = record.Examination{Note: p.note, Learned: learned, Diagnosis: e.found, Causes: e.causes}.Whole()
 	graded.Behaviour = judge.Behaviour(graded.Verdict, verdicts)
@@ -188,7 +195,7 @@ type playing struct {
 	page      channel.Page      // where it is one
 	draft     channel.PageDraft // of its map, where it has none
 	loan      *browser.Loan
-	settings  string // of its driver
+	callee    *callee // where it is called
 	usual     channel.Patience
 	form      int // of the phrasebook's
 	tape      *channel.Tape
@@ -212,7 +219,7 @@ func (p *playing) run(program *toolchain.Program, memory int64, folder fs.FS) {
 func (p *playing) anew() *playing {
 	return &playing{
 		language: p.language, note: p.note, source: p.source, spec: p.spec, close: p.close, page: p.page, draft: p.draft, loan: p.loan,
-		settings: p.settings, usual: p.usual, tape: p.tape, accepts: p.accepts,
+		callee: p.callee, usual: p.usual, tape: p.tape, accepts: p.accepts,
 	}
 }
 
@@ -255,6 +262,9 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 		p.heed(performance)
 	}
 	r.verdict = judge.JudgeScript(g.Suite, script, moments, performance.Observations)
+	if p.callee != nil && p.callee.untold[script.Criterion] && r.verdict.State != judge.Differs {
+		r.verdict.State = judge.NotRead
+	}
 	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
 		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}

@@ -64,7 +64,8 @@ func (e *NotReadError) Error() string {
 // page on which the game was not found.
 func NotRead(err error) bool {
 	var unread *NotReadError
-	return errors.As(err, &unread) || errors.Is(err, channel.ErrNoMap)
+	var uncalled *NotCalledError
+	return errors.As(err, &unread) || errors.As(err, &uncalled) || errors.Is(err, channel.ErrNoMap)
 }
 
 // mostPrinted is how many lines of what an unread program prints are told.

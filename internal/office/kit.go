@@ -45,8 +45,7 @@ func (o *Office) Kit(ctx context.Context, course, name string) ([]byte, error) {
 		if err != nil {
 			return nil, err
 		}
-		_, cols := s.Rules.Shape()
-		functions := book.Settings(cols).Calls
+		functions := book.Functions()
 		files = append(files, file{"functions.md", docs.Functions}, file{"functions.yaml", a.Phrasebook},
 			file{"start.py", pythonStart(functions)}, file{"start.js", scriptStart(functions)})
 	}

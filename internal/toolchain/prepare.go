@@ -227,5 +227,14 @@ func (p *Program) Spec() sandbox.Spec {
 	return sandbox.Spec{Dir: p.dir, Argv: p.argv, Env: p.env, Shown: p.shown, Limits: limits}
 }
 
+// File reads a file that the program's build has made.
+func (p *Program) File(name string) ([]byte, error) {
+	data, err := os.ReadFile(filepath.Join(p.dir, name))
+	if err != nil {
+		return nil, fmt.Errorf("read what was built: %w", err)
+	}
+	return data, nil
+}
+
 // Close removes the program's files.
 func (p *Program) Close() { _ = os.RemoveAll(p.dir) }

@@ -13,6 +13,7 @@ import (
 	"durchgang/core/game"
 	"durchgang/internal/channel"
 	"durchgang/internal/driver"
+	"durchgang/internal/grading"
 	"durchgang/internal/record"
 	"durchgang/internal/toolchain"
 )
@@ -85,7 +86,8 @@ func Prepare(
 		return &Strategy{program: p, sides: known}, nil
 	}
 	s, err := prepareFunction(ctx, folder, rules, functions, cache)
-	if none := errors.Is(err, driver.ErrNoCall) || errors.Is(err, driver.ErrLanguage); !none || !facesPeople(rules) {
+	var uncalled *grading.NotCalledError
+	if none := errors.As(err, &uncalled) || errors.Is(err, driver.ErrLanguage); !none || !facesPeople(rules) {
 		return s, err
 	}
 	found, failed := findSides(ctx, folder, rules)
@@ -104,8 +106,7 @@ func prepareFunction(ctx context.Context, folder fs.FS, rules game.Rules, functi
 	if err != nil {
 		return nil, err
 	}
-	_, cols := rules.Shape()
-	driven, err := driver.Prepare(ctx, folder, book.Settings(cols), cache)
+	driven, err := driver.Prepare(ctx, folder, cache)
 	if errors.Is(err, driver.ErrLanguage) {
 		return nil, fmt.Errorf(
 			"%w; in other languages a strategy speaks the protocol, where it compares what it reads with \"choose\"",
@@ -115,7 +116,11 @@ func prepareFunction(ctx context.Context, folder fs.FS, rules game.Rules, functi
 	if err != nil {
 		return nil, err
 	}
-	return &Strategy{program: driven.Program, settings: driven.Settings, book: book}, nil
+	if err := grading.HasFunctions(ctx, driven, book); err != nil {
+		driven.Close()
+		return nil, err
+	}
+	return &Strategy{program: driven.Program, settings: driven.Settings(1), book: book}, nil
 }
 
 // Channel is how the strategy is spoken to.

@@ -1,85 +1,344 @@
-"""Calls a program's functions, one for each line that is read, and writes a line for each."""
+"""Calls what a program defines: one request in JSON on each line, and a line of answer for each.
+
+For each script a process of its own is forked from one that has loaded the program, so that each begins
+with the same variables.
+"""
+import inspect
+import io
 import json
 import os
 import sys
-from urllib.parse import unquote
+import traceback
+import types
+from enum import Enum
+
+DEEPEST, LONGEST = 8, 4096
+AGAIN = 88  # how a process ends after which another one answers
 
 
-def value(result):
-    """The result in JSON, or None when it is nothing that a result can be."""
-    if isinstance(result, float) and result.is_integer():
-        result = int(result)
-    if result is None or isinstance(result, (bool, int, str)):
-        return json.dumps(result)
-    if isinstance(result, (list, tuple)) and all(isinstance(x, (bool, int, str)) for x in result):
-        return json.dumps(list(result))
-    return None
+class Asked(BaseException):
+    pass
 
 
-def load(files):
+class NoInput(io.TextIOBase):
+    """A standard input at which nobody sits."""
+
+    def readline(self, size=-1):
+        raise Asked("the program asks for input")
+
+    read = readlines = __next__ = readline
+
+    def fileno(self):
+        raise Asked("the program asks for input")
+
+
+def asked(prompt=""):
+    raise Asked("the program asks for input")
+
+
+def plain(v, depth=0):
+    """A value as JSON can hold it."""
+    kind = type(v)
+    if v is None or kind in (bool, int, str):
+        return v
+    if kind is float:
+        return int(v) if v.is_integer() else v
+    if isinstance(v, Enum):
+        return {"$name": kind.__name__ + "." + v.name}
+    if depth > DEEPEST:
+        return "…"
+    if isinstance(v, list):
+        return [plain(x, depth + 1) for x in list.__iter__(v)][:LONGEST]
+    if isinstance(v, tuple) and not hasattr(kind, "_fields"):
+        return [plain(x, depth + 1) for x in tuple.__iter__(v)][:LONGEST]
+    if isinstance(v, dict):
+        return {"$map": [[plain(k, depth + 1), plain(x, depth + 1)] for k, x in list(dict.items(v))[:LONGEST]]}
+    if isinstance(v, (set, frozenset)):
+        items = [plain(x, depth + 1) for x in list(v)[:LONGEST]]
+        return {"$set": sorted(items, key=json.dumps)}
+    if isinstance(v, int):
+        return int.__int__(v)
+    if isinstance(v, str):
+        return str.__str__(v)
+    if isinstance(v, range):
+        return list(v)
+    if callable(v) and not hasattr(v, "__dict__"):
+        return {"$call": True}
+    if isinstance(v, (type, types.FunctionType, types.MethodType)):
+        return {"$call": True}
+    made = {"$object": kind.__name__}
+    if depth < 3:
+        made["fields"] = fields(v, depth + 1)
+    return made
+
+
+def fields(v, depth=0):
     names = {}
-    for path in files:
-        names["__name__"], names["__file__"] = "program", path
-        try:
-            with open(path, encoding="utf-8") as source:
-                exec(compile(source.read(), path, "exec"), names)
-        except BaseException:  # what is defined until then can be called
-            pass
+    if hasattr(type(v), "_fields") and isinstance(v, tuple):
+        names = dict(zip(type(v)._fields, tuple.__iter__(v)))
+    else:
+        for name in getattr(type(v), "__slots__", ()):
+            if hasattr(v, name):
+                names[name] = getattr(v, name)
+        for cls in reversed(type(v).__mro__[:-1]):
+            for name, x in vars(cls).items():
+                if not name.startswith("__") and not callable(x) and not isinstance(x, (property, classmethod, staticmethod)):
+                    names[name] = x
+        names.update(getattr(v, "__dict__", {}))
+    return {k: plain(x, depth) for k, x in names.items() if not k.startswith("__") and not isinstance(x, types.MemberDescriptorType)}
+
+
+def properties(v):
+    names = {}
+    for cls in type(v).__mro__[:-1]:
+        for name, x in vars(cls).items():
+            if isinstance(x, property) and name not in names:
+                try:
+                    names[name] = plain(getattr(v, name))
+                except Exception:  # is not shown
+                    pass
     return names
 
 
-def readers(settings):
-    cells = dict(zip("012", settings["cells"]))
-    cols, layout = settings["cols"], settings["layout"]
-    get = cells.__getitem__
-    flat = lambda word: list(map(get, word))
-    if layout == "text":
-        board = lambda word: "".join(map(get, word))
-    elif layout == "flat":
-        board = flat
-    else:
-        def board(word):
-            row = list(map(get, word))
-            return [row[i : i + cols] for i in range(0, len(row), cols)]
-    texts = lambda word: [unquote(w) for w in word[1:].split(",")] if len(word) > 1 else []
-    return {"board": board, "player": get, "row": int, "col": int, "number": int, "length": int, "down": lambda word: word == "1", "word": unquote, "letters": texts, "hand": texts}
+def takes(function, bound):
+    try:
+        signature = inspect.signature(function)
+    except (TypeError, ValueError):
+        return None
+    made = []
+    for p in list(signature.parameters.values())[1 if bound else 0:]:
+        if p.kind in (p.VAR_KEYWORD, p.KEYWORD_ONLY):
+            continue
+        note = "" if p.annotation is p.empty else getattr(p.annotation, "__name__", str(p.annotation))
+        made.append({"name": p.name, "type": note, "optional": p.default is not p.empty or p.kind == p.VAR_POSITIONAL})
+    return made
+
+
+def described(name, function, bound=False):
+    return {"name": name, "takes": takes(function, bound) or []}
+
+
+def of_class(cls):
+    made = {"name": cls.__name__, "methods": [], "fields": [], "values": []}
+    if issubclass(cls, Enum):
+        made["values"] = [m.name for m in cls]
+        return made
+    new = takes(cls, False)
+    made["new"] = [new] if new is not None else [[]]
+    for c in cls.__mro__[:-1]:
+        for name, x in vars(c).items():
+            if name.startswith("__") or any(m["name"] == name for m in made["methods"]):
+                continue
+            if isinstance(x, property):
+                made["fields"].append(name)
+            elif isinstance(x, (staticmethod, classmethod)):
+                d = described(name, x.__func__, isinstance(x, classmethod))
+                d["static"] = True
+                made["methods"].append(d)
+            elif isinstance(x, types.FunctionType):
+                made["methods"].append(described(name, x, True))
+    return made
+
+
+class Session:
+    def __init__(self, settings):
+        self.names, self.load, self.game = {}, None, None
+        self.files = [os.path.abspath(f) for f in settings["files"]]
+        for path in settings["files"]:
+            stem = os.path.splitext(os.path.basename(path))[0]
+            try:
+                if stem in sys.modules and getattr(sys.modules[stem], "__file__", "").endswith(path):
+                    module = sys.modules[stem]
+                else:
+                    module = types.ModuleType(stem)
+                    module.__file__ = os.path.abspath(path)
+                    sys.modules.setdefault(stem, module)
+                    with open(path, encoding="utf-8") as source:
+                        exec(compile(source.read(), path, "exec"), module.__dict__)
+            except BaseException as e:  # what is defined until then can be called
+                self.load = self.failure(e)
+            for name, v in list(module.__dict__.items()):
+                if not name.startswith("__"):
+                    self.names[name] = (module, v)
+
+    def mine(self, v):
+        module = sys.modules.get(getattr(v, "__module__", None) or "")
+        return module is not None and getattr(module, "__file__", None) in self.files
+
+    def failure(self, e):
+        made = {"kind": "raised", "type": type(e).__name__, "says": str(e)}
+        if isinstance(e, Asked):
+            made["kind"] = "input"
+        elif isinstance(e, SyntaxError):
+            made.update(kind="syntax", at="%s line %s" % (os.path.basename(e.filename or ""), e.lineno), text=(e.text or "").strip(), says=e.msg)
+        elif isinstance(e, ModuleNotFoundError):
+            made.update(kind="module", name=e.name)
+        for frame in reversed(traceback.extract_tb(e.__traceback__)):
+            if os.path.abspath(frame.filename) in self.files:
+                made["at"] = "%s line %s" % (os.path.basename(frame.filename), frame.lineno)
+                made["text"] = frame.line or ""
+                break
+        return made
+
+    def outline(self):
+        made = {"functions": [], "classes": [], "values": [], "load": self.load}
+        for name, (module, _) in self.names.items():
+            v = module.__dict__.get(name)
+            if isinstance(v, type):
+                if self.mine(v):
+                    made["classes"].append(of_class(v))
+            elif isinstance(v, types.FunctionType):
+                if self.mine(v):
+                    made["functions"].append(described(name, v))
+            elif not isinstance(v, types.ModuleType) and not callable(v):
+                made["values"].append(name)
+        return made
+
+    def find(self, name):
+        first, *rest = name.split(".")
+        if first not in self.names:
+            raise LookupError
+        v = getattr(self.names[first][0], first)
+        for part in rest:
+            v = getattr(v, part)
+        return v
+
+    def made(self, a):
+        if isinstance(a, list):
+            return [self.made(x) for x in a]
+        if not isinstance(a, dict):
+            return a
+        if "$game" in a:
+            return self.game
+        if "$name" in a:
+            return self.find(a["$name"])
+        if "$new" in a:
+            return self.find(a["$new"])(*self.made(a["args"]))
+        if "$tuple" in a:
+            return tuple(self.made(x) for x in a["$tuple"])
+        if "$set" in a:
+            return {self.hashable(self.made(x)) for x in a["$set"]}
+        if "$map" in a:
+            return {self.hashable(self.made(k)): self.made(x) for k, x in a["$map"]}
+        if "$random" in a:
+            import random
+            return random.Random(a["$random"])
+        return {k: self.made(x) for k, x in a.items()}
+
+    @staticmethod
+    def hashable(v):
+        return tuple(v) if isinstance(v, list) else v
+
+    def answer(self, r):
+        do = r["do"]
+        if do == "outline":
+            return self.outline()
+        if do == "members":
+            return {"methods": of_class(type(self.game))["methods"], "fields": list(fields(self.game))}
+        if do == "text":
+            return str.__str__(str(self.game))
+        if do == "get":
+            if not r.get("name"):
+                return plain(self.game)
+            if r["name"] == "*":
+                if r.get("on"):
+                    return {**properties(self.game), **fields(self.game)}
+                return {n: plain(m.__dict__.get(n)) for n, (m, v) in self.names.items()
+                        if not callable(m.__dict__.get(n)) and not isinstance(m.__dict__.get(n), types.ModuleType)}
+            try:
+                v = getattr(self.game, r["name"]) if r.get("on") else self.find(r["name"])
+            except (LookupError, AttributeError):
+                if r.get("on") and isinstance(self.game, dict) and r["name"] in self.game:
+                    return plain(self.game[r["name"]])
+                return Absent
+            if r.get("keep"):
+                self.game = v
+            return plain(v)
+        try:
+            function = getattr(self.game, r["name"]) if r.get("on") else self.find(r["name"])
+        except (LookupError, AttributeError):
+            return Absent
+        if not callable(function):
+            return Absent
+        args = [self.made(a) for a in r["args"]]
+        try:
+            signature = inspect.signature(function)
+            signature.bind(*args)
+        except TypeError:
+            raise Signature(r["name"] + str(signature)) from None
+        except ValueError:
+            pass
+        result = function(*args)
+        if inspect.isgenerator(result):
+            result = list(result)
+        if r.get("keep"):
+            self.game = result
+        if r.get("back"):
+            return [plain(result), [plain(a) for a in args]]
+        return plain(result)
+
+
+class Absent:
+    pass
+
+
+class Signature(Exception):
+    pass
+
+
+def line(session, text):
+    r = json.loads(text)
+    try:
+        result = session.answer(r)
+        if result is Absent:
+            return "? " + r["name"]
+        return "= " + json.dumps(result)
+    except Signature as e:
+        return "! " + json.dumps({"kind": "signature", "says": str(e)})
+    except BaseException as e:
+        return "! " + json.dumps(session.failure(e))
+
+
+def serve(session, source, out, hold):
+    written = 0
+    for text in source:
+        if text.startswith(b'{"do":"fresh"'):
+            out.write("= null\n")
+            out.flush()
+            os._exit(AGAIN)
+        out.write(line(session, text) + "\n")
+        written += 1
+        if written % hold == 0:
+            out.flush()
+    out.flush()
+    os._exit(7)
 
 
 def main():
-    lines = os.fdopen(os.dup(0), "rb")
-    settings, chunk = json.loads(lines.readline()), int(lines.readline()) or 1
-    out = os.fdopen(os.dup(1), "w", 1 << 16)
+    requests = os.dup(0)
+    first = b""
+    while not first.endswith(b"\n"):
+        more = os.read(requests, 1)
+        if not more:
+            os._exit(7)
+        first += more
+    settings = json.loads(first)
+    answers = os.dup(1)
     os.dup2(2, 1)
     os.dup2(os.open(os.devnull, os.O_RDONLY), 0)
-    sys.stdin = open(os.devnull)
+    sys.stdin = NoInput()
+    __builtins__.input = asked
     sys.path.insert(0, os.getcwd())
-    names = load(settings["files"])
-    read = readers(settings)
-    functions = [(names.get(c["name"]), c["name"], [read[t] for t in c["takes"]]) for c in settings["calls"]]
-    known, written = {}, 0
-    for line in lines:
-        number, *words = line.decode().rstrip("\n").split(" ")
-        function, name, takes = functions[int(number)]
-        if not callable(function):
-            answer = "? " + name
-        else:
-            try:
-                result = function(*[t(w) for t, w in zip(takes, words)])
-                key = (type(result), result) if result.__class__ in (str, int, bool, type(None)) else None
-                answer = known.get(key) if key else None
-                if answer is None:
-                    text = value(result)
-                    answer = "= " + text if text is not None else "! it returned %s" % type(result).__name__
-                    if key:
-                        known[key] = answer
-            except BaseException as e:
-                answer = "! %s: %s" % (type(e).__name__, str(e).replace("\n", " "))
-        out.write(answer + "\n")
-        written += 1
-        if written % chunk == 0:
-            out.flush()
-    out.flush()
-    os._exit(0)
+    session = Session(settings)
+    while True:
+        child = os.fork()
+        if child == 0:
+            serve(session, os.fdopen(requests, "rb"), os.fdopen(answers, "w", 1 << 16, encoding="utf-8"), settings.get("hold") or 1)
+        _, status = os.waitpid(child, 0)
+        if os.WIFSIGNALED(status):
+            os.kill(os.getpid(), os.WTERMSIG(status))
+        if os.WEXITSTATUS(status) != AGAIN:
+            os._exit(os.WEXITSTATUS(status))
 
 
 main()

@@ -1,0 +1,181 @@
+package called
+
+import (
+	"io/fs"
+	"os"
+	"path/filepath"
+	"slices"
+	"strings"
+	"testing"
+	"testing/fstest"
+
+	"github.com/goccy/go-yaml"
+
+	"durchgang/core/games"
+	"durchgang/core/judge"
+	"durchgang/core/suites"
+	"durchgang/internal/grading"
+	"durchgang/internal/portion"
+	"durchgang/internal/record"
+	"durchgang/internal/toolchain"
+)
+
+// program is what program.yaml says of a program: the game, and what it becomes with a fault.
+type program struct {
+	Game   string  `yaml:"game"`
+	Faults []fault `yaml:"faults"`
+	files  fstest.MapFS
+}
+
+// fault is a text of a program that is replaced.
+type fault struct {
+	File string `yaml:"file"` // any, where it is empty
+	Says string `yaml:"says"`
+	Old  string `yaml:"old"`
+	New  string `yaml:"new"`
+}
+
+func read(t *testing.T, dir string) program {
+	t.Helper()
+	text, err := os.ReadFile(filepath.Join(dir, "program.yaml"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	p := program{files: fstest.MapFS{}}
+	if err := yaml.Unmarshal(text, &p); err != nil {
+		t.Fatal(err)
+	}
+	err = filepath.WalkDir(dir, func(path string, d fs.DirEntry, err error) error {
+		if err != nil || d.IsDir() || d.Name() == "program.yaml" {
+			return err
+		}
+		data, err := os.ReadFile(path)
+		if err != nil {
+			return err
+		}
+		name, err := filepath.Rel(dir, path)
+		p.files[name] = &fstest.MapFile{Data: data, Mode: 0o644}
+		return err
+	})
+	if err != nil {
+		t.Fatal(err)
+	}
+	return p
+}
+
+// with are the files with a fault.
+func (p program) with(t *testing.T, f fault) fstest.MapFS {
+	t.Helper()
+	changed := fstest.MapFS{}
+	done := false
+	for name, file := range p.files {
+		text := string(file.Data)
+		if (f.File == "" || f.File == name) && strings.Contains(text, f.Old) {
+			text, done = strings.Replace(text, f.Old, f.New, 1), true
+		}
+		changed[name] = &fstest.MapFile{Data: []byte(text), Mode: 0o644}
+	}
+	if !done {
+		t.Fatalf("the program has no %q", f.Old)
+	}
+	return changed
+}
+
+func grade(t *testing.T, game string, files fs.FS) (grading.Graded, error) {
+	t.Helper()
+	rules, err := games.All().Rules(game)
+	if err != nil {
+		t.Fatal(err)
+	}
+	s, _, err := suites.For(rules, false, games.All())
+	if err != nil {
+		t.Fatal(err)
+	}
+	g, err := grading.New(record.Function, s, "", "")
+	if err != nil {
+		t.Fatal(err)
+	}
+	g.Parallel, g.Builds = 2, toolchain.UserCache()
+	return g.Grade(t.Context(), files, nil)
+}
+
+// Programs that are called keep all points, though nothing says how they are called; with a fault they lose some, or are
+// not graded, and most faults are named.
+func TestProgramsThatAreCalled(t *testing.T) {
+	dirs, err := filepath.Glob("testdata/*")
+	if err != nil || len(dirs) < 30 {
+		t.Fatalf("%d programs: %v", len(dirs), err)
+	}
+	found, named := 0, 0
+	for i, dir := range dirs {
+		t.Run(filepath.Base(dir), func(t *testing.T) {
+			portion.Every(t, 3, i)
+			p := read(t, dir)
+			right, err := grade(t, p.Game, p.files)
+			if err != nil {
+				t.Fatal(err)
+			}
+			if right.Verdict.Points != right.Verdict.Of || len(right.Verdict.Findings) > 0 {
+				t.Errorf("the right program has %v of %v: %+v\n%s", right.Verdict.Points, right.Verdict.Of, right.Verdict.Findings, right.Learned)
+			}
+			for _, c := range right.Verdict.Criteria {
+				if c.State != judge.Agrees {
+					t.Errorf("of the right program %s is %s\n%s", c.Name, c.State, right.Learned)
+				}
+			}
+			for _, f := range p.Faults {
+				wrong, err := grade(t, p.Game, p.with(t, f))
+				switch {
+				case grading.NotRead(err):
+				case err != nil:
+					t.Error(err)
+				case wrong.Verdict.Points == wrong.Verdict.Of:
+					t.Errorf("%s: it keeps %v of %v\n%s", f.Says, wrong.Verdict.Points, wrong.Verdict.Of, wrong.Learned)
+				default:
+					found++
+					if len(wrong.Diagnosis) > 0 {
+						named++
+					} else {
+						t.Logf("%s: no known mistake explains it", f.Says)
+					}
+				}
+			}
+		})
+	}
+	t.Logf("%d faults cost points, %d of them are named", found, named)
+	if named*4 < found*3 {
+		t.Errorf("of %d faults %d are named", found, named)
+	}
+}
+
+// What cannot be called is not graded, and the cause is said.
+func TestCausesWhyAProgramCannotBeCalled(t *testing.T) {
+	const move = "class Game:\n    def __init__(self):\n        self.board = [''] * 9\n    def move(self, i):\n        self.board[i] = 'X'\n"
+	tests := []struct {
+		name, file, text string
+		says             []string
+	}{
+		{"syntax", "game.py", "class Game\n    pass\n", []string{"syntax error", "game.py line 1", "class Game"}},
+		{"a module that is missing", "game.py", "import pygame_of_our_own\n" + move, []string{"needs the module pygame_of_our_own", "game.py line 1"}},
+		{"an exception", "game.py", "size = int('three')\n" + move, []string{"raised ValueError", "game.py line 1", "size = int('three')"}},
+		{"it never ends loading", "game.py", "while True:\n    pass\n" + move, []string{"does not come to an end of loading"}},
+		{"it asks for input", "game.py", "name = input('Your name? ')\n" + move, []string{"asked for input", "game.py line 1"}},
+		{"nothing to call", "game.py", "print('hello')\n", []string{"it defines no function"}},
+		{"other functions", "game.py", "def area(a, b):\n    return a * b\n", []string{"it has area"}},
+		{"syntax in JavaScript", "game.js", "class Game {\n  move(i { }\n}\n", []string{"syntax error"}},
+		{"a module that is missing in JavaScript", "game.js", "const x = require('of-our-own');\nclass Game { move(i) {} }\n", []string{"needs the module of-our-own"}},
+		{"syntax in C", "game.c", "int winner(int *board) { return 0 }\n", []string{"does not compile", "game.c:1"}},
+		{"syntax in Java", "Game.java", "public class Game { int winner( { return 0; } }\n", []string{"does not compile", "Game.java:1"}},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			_, err := grade(t, "tic-tac-toe", fstest.MapFS{tt.file: {Data: []byte(tt.text), Mode: 0o644}})
+			if !grading.AtFault(err) {
+				t.Fatalf("it is graded: %v", err)
+			}
+			if i := slices.IndexFunc(tt.says, func(s string) bool { return !strings.Contains(err.Error(), s) }); i >= 0 {
+				t.Errorf("it says, without %q:\n%v", tt.says[i], err)
+			}
+		})
+	}
+}

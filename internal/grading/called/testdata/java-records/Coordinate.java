@@ -1,0 +1,2 @@
+public record Coordinate(int row, int column) {
+}

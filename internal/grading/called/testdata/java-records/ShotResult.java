@@ -1,0 +1,3 @@
+public enum ShotResult {
+    WATER, HIT, SUNK, REPEATED
+}
