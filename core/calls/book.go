@@ -111,7 +111,7 @@ var (
 	ErrName   = errors.New("a name is letters, digits and _, and does not begin with a digit; a class and a dot may stand before it")
 	ErrTakes  = errors.New("it does not take that")
 	ErrGives  = errors.New("its results have no such meaning")
-	ErrValue  = errors.New("a value is a text, a whole number, true, false, null or {name: Mark.X}")
+	ErrValue  = errors.New("a value is a text, a whole number, true, false, null, {name: Mark.X}, {fields: {hit: true}} or {list: [1, 2]}")
 	ErrTwice  = errors.New("two meanings have the same value")
 	ErrLayout = errors.New("a board is nested (rows of cells), flat (one list), text (one text), keyed (a dictionary), drawing (a text with lines), or sets or bits of each player")
 	ErrOrder  = errors.New("an order is columns (they come first), bottom (rows are counted from the bottom), padded (lists begin with an unused element) or tuples (lists are tuples)")
@@ -395,6 +395,11 @@ func (c *checker) value(path string, v any) any {
 	if m, is := v.(map[string]any); is && len(m) == 1 {
 		if name, is := m["name"].(string); is {
 			return map[string]any{nameKey: name}
+		}
+		for _, form := range []string{"fields", "list"} {
+			if inner, is := m[form]; is {
+				return map[string]any{form: inner}
+			}
 		}
 	}
 	if n, is := plainNumber(v); is {

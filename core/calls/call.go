@@ -366,10 +366,14 @@ func (p *planner) begin(i int) {
 // requests make a game of what is known.
 func (h home) requests(known map[string]any) []Request {
 	var list []Request
+	args, ok := fillAll(h.takes, known)
+	if !ok {
+		args = []any{}
+	}
+	given := args
 	if h.made() {
-		args, ok := fillAll(h.takes, known)
-		if !ok {
-			args = []any{}
+		if h.init != "" {
+			args = []any{} // what is given, is given to what makes it ready
 		}
 		r := Request{Do: "call", Name: cmp.Or(h.class, h.function), Args: args, Keep: true}
 		if h.value != "" {
@@ -382,7 +386,7 @@ func (h home) requests(known map[string]any) []Request {
 		if h.made() {
 			args = append(args, map[string]any{"$game": true})
 		}
-		list = append(list, Request{Do: "call", Name: h.init, Args: args})
+		list = append(list, Request{Do: "call", Name: h.init, Args: append(args, given...)})
 	}
 	return list
 }

@@ -74,7 +74,7 @@ func (r *reader) answer(c Call, a Answer) {
 		r.trouble(c, "returned "+Say(a.Value)+", which means nothing")
 		return
 	}
-	meaning, known := f.gives[key(v)]
+	meaning, known := f.gives[key(plain(v))]
 	if !known {
 		meaning = f.other
 	}
@@ -152,7 +152,7 @@ func (r *reader) did(c Call, a Answer) {
 		return
 	}
 	v, has := Part(a.Value, f.part)
-	meaning, known := f.gives[key(v)]
+	meaning, known := f.gives[key(plain(v))]
 	if !known || !has {
 		meaning = f.other
 	}
@@ -515,8 +515,10 @@ func ReadShown(v any, word, hidden string) (string, bool) {
 			letters = append(letters, text)
 		}
 	}
+	places := []rune(word)
 	for i, x := range letters {
-		if x == hidden && hidden != "" || x == "" {
+		own := len(places) == len(letters) && string(places[i]) == x // it is a sign of the word
+		if x == hidden && hidden != "" && !own || x == "" {
 			letters[i] = "_"
 		}
 	}

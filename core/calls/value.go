@@ -35,6 +35,17 @@ func key(v any) string {
 	return string(text)
 }
 
+// plain is a value by which results are told apart: of an object what it holds, and of a list its elements.
+func plain(v any) any {
+	if fields, is := within(v, "fields"); is {
+		return map[string]any{"fields": fields}
+	}
+	if l, is := v.([]any); is {
+		return map[string]any{"list": l}
+	}
+	return v
+}
+
 // Key is a value's text in JSON, the same for equal values.
 func Key(v any) string { return key(v) }
 

@@ -75,6 +75,8 @@ func (b *blackjackList) totals() {
 	count("ace-high", "An ace always counts 11.", "Your program counts an ace in one way only.", aceHigh)
 	b.family("ace-high", "one-ace-high", "One ace of a hand always counts 11.", "Your program counts an ace in one way only.",
 		func(r *blackjack.Rules) blackjack.Steps { return counts{r, oneAceHigh} })
+	b.family("ace-high", "ace-lowered-once", "Only one ace of a hand is turned to 1.", "Your program counts an ace in one way only.",
+		func(r *blackjack.Rules) blackjack.Steps { return counts{r, aceOnce} })
 	count("ace-low", "An ace always counts 1.", "Your program counts an ace in one way only.", aceLow)
 	count("two-aces", "Two aces at the deal count 22.", "Your program counts a hand with two aces wrongly.", twoAces)
 	count("ace-frozen", "What an ace counts is settled when it is drawn, and not changed by later cards.",

@@ -40,6 +40,15 @@ func oneAceHigh(_ right, hand cards) (int, bool) {
 	return n + 10*min(aces, 1), aces > 0
 }
 
+func aceOnce(_ right, hand cards) (int, bool) {
+	n, aces := plain(hand)
+	n += 10 * aces
+	if n > 21 && aces > 0 {
+		return n - 10, aces > 1
+	}
+	return n, aces > 0
+}
+
 func aceLow(_ right, hand cards) (int, bool) {
 	n, _ := plain(hand)
 	return n, false

@@ -61,6 +61,13 @@ func (g *gridList) refusals() {
 		"After a move that is not allowed, your program lets the other player move.",
 		func(r *grid.Rules) grid.Steps { return takenPasses{r} },
 	)
+	g.family(
+		"refused-passes-turn",
+		"range-passes-turn",
+		"After a move to a place off the board the other player is to move.",
+		"After a move that is not allowed, your program lets the other player move.",
+		func(r *grid.Rules) grid.Steps { return rangePasses{r} },
+	)
 	g.lands("bound", offBoards(rows, cols, !r.Gravity())...)
 }
 
@@ -222,6 +229,13 @@ func (g *gridList) endings() {
 	}
 	g.add("draw-never", "A full board is not seen: the game asks for a move.",
 		"Your program goes on when no cell is free.", func(r *grid.Rules) grid.Steps { return drawAt{r, -1} })
+	for _, p := range []game.Player{game.First, game.Second} {
+		if rows*cols <= 4 {
+			break // only one player can win
+		}
+		g.family("wrong-winner", "winner-always-"+r.PlayerName(p), "Every line is told as one of "+r.PlayerName(p)+".",
+			"Your program names the wrong player as winner.", func(r *grid.Rules) grid.Steps { return winnerAlways{r, p} })
+	}
 	g.add("wrong-winner", "The turn is switched before the winner is named.",
 		"Your program names the wrong player as winner.", func(r *grid.Rules) grid.Steps { return wrongWinner{r} })
 	const teacher, student = "Moves are accepted after a win.", "Your program goes on after a player has won."

@@ -55,6 +55,10 @@ func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
 		h.add("repeat-right-costs", "A right letter that is guessed again costs a life.",
 			"Your program punishes a right guess that was made before.", func(r *hangman.Rules) hangman.Steps { return repeatCosts{r, true} })
 	}
+	h.add("right-costs", "A right letter costs a life as a wrong one does.",
+		"Your program punishes a right guess.", func(r *hangman.Rules) hangman.Steps { return costsOf{r, 1, 1} })
+	h.add("wrong-costs-two", "A wrong letter costs two lives.",
+		"Your program takes too many lives for a wrong guess.", func(r *hangman.Rules) hangman.Steps { return costsOf{r, 0, 2} })
 	for _, by := range []int{-1, 1} {
 		name := map[int]string{-1: "lives-one-less", 1: "lives-one-more"}[by]
 		h.family("lives-off-by-one", name, "The number of lives is off by one.",
@@ -68,6 +72,10 @@ func hangmanMistakes(r *hangman.Rules) *changes[*hangman.Rules, hangman.Steps] {
 		"Your program mixes up winning and losing.", func(r *hangman.Rules) hangman.Steps { return lossWins{r} })
 	h.add("win-late", "A win needs one more guess after the last letter.",
 		"Your program sees that the word is complete too late.", func(r *hangman.Rules) hangman.Steps { return lateWin{r} })
+	h.add("win-early", "The game is won while one letter is hidden.",
+		"Your program sees the word as complete too early.", func(r *hangman.Rules) hangman.Steps { return earlyWin{r} })
+	h.add("plays-on", "Letters are taken after the end.",
+		"Your program goes on after the game is over.", func(r *hangman.Rules) hangman.Steps { return guessesOn{r} })
 	h.add("win-never", "A complete word is not seen, as when it was read with its line end: the game goes on.",
 		"Your program does not see that the word is complete.", func(r *hangman.Rules) hangman.Steps { return neverWin{r} })
 	if r.Shown() != "nothing" {

@@ -288,3 +288,49 @@ func withoutWord(pos game.Position, facts []game.Fact) []game.Fact {
 	}
 	return kept
 }
+
+// costsOf charges a right letter and a wrong one otherwise.
+type costsOf struct {
+	*hangman.Rules
+	right, wrong int
+}
+
+func (m costsOf) Cost(p *hangman.Position, again, found bool) int {
+	cost := m.Rules.Cost(p, again, found)
+	switch {
+	case !again && found:
+		return m.right
+	case cost > 0:
+		return cost * m.wrong
+	}
+	return cost
+}
+
+// earlyWin takes a word for complete with one place hidden, once something of it is shown.
+type earlyWin struct{ *hangman.Rules }
+
+func (m earlyWin) Decide(p *hangman.Position) game.Result {
+	result := m.Rules.Decide(p)
+	hidden := 0
+	for i, c := range p.Word {
+		if unicode.IsLetter(c) && !p.Open[i] {
+			hidden++
+		}
+	}
+	if !result.Over() && hidden == 1 {
+		return game.Result{Outcome: game.Won, Winner: game.First}
+	}
+	return result
+}
+
+type guessesOn struct{ *hangman.Rules }
+
+func (m guessesOn) Refuse(p *hangman.Position, g game.Move) game.Refusal {
+	ended := p.Result()
+	p.SetResult(game.Result{})
+	refusal := m.Rules.Refuse(p, g)
+	if refusal != game.Accepted {
+		p.SetResult(ended)
+	}
+	return refusal
+}

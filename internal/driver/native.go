@@ -180,6 +180,12 @@ func (n *native) typeOf(e *dwarf.Entry) (dwarf.Type, error) {
 	if !is {
 		return nil, nil
 	}
+	reader := n.data.Reader()
+	reader.Seek(at)
+	target, err := reader.Next()
+	if err == nil && target != nil && (target.Tag == dwarf.TagReferenceType || target.Tag == dwarf.TagRvalueReferenceType) {
+		return n.typeOf(target) // what is given by reference can be given as it is
+	}
 	return n.data.Type(at)
 }
 

@@ -157,9 +157,9 @@ func spell(t dwarf.Type) string {
 		}
 		return ""
 	case *dwarf.TypedefType:
-		return strings.TrimPrefix(t.Name, "struct ")
+		return standard(strings.TrimPrefix(t.Name, "struct "))
 	case *dwarf.StructType:
-		return t.StructName
+		return standard(t.StructName)
 	case *dwarf.EnumType:
 		return t.EnumName
 	case *dwarf.UnsupportedType: // a reference, of which the reader knows no more
@@ -168,6 +168,16 @@ func spell(t dwarf.Type) string {
 		return ""
 	}
 	return t.String()
+}
+
+// standard writes the name of a type of the standard library with its namespace, which debugging information leaves out.
+func standard(name string) string {
+	for _, known := range []string{"basic_string", "string", "vector", "array", "optional", "pair", "set", "map", "list", "deque", "unordered_", "function", "tuple", "mersenne", "mt19937", "unique_ptr", "shared_ptr"} {
+		if strings.HasPrefix(name, known) {
+			return "std::" + name
+		}
+	}
+	return name
 }
 
 // c is the driver of a program in C: it declares what the program's object files hold, under names of its own.

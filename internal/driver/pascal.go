@@ -40,7 +40,7 @@ func (m maker) pascal(text string) (driver string, o calls.Outline) {
 			fmt.Fprintf(&routines, "function Out%s(v: %s): AnsiString;\nbegin\n  WriteStr(Result, v);\n  Result := Quoted(Result);\nend;\n\n", e[1], e[1])
 		}
 		for _, c := range pascalClass.FindAllStringSubmatch(part, -1) {
-			class := calls.Class{Name: c[1]}
+			class, kinds := calls.Class{Name: c[1]}, map[string]string{}
 			body := pascalHidden.ReplaceAllString(c[2], " ")
 			for _, r := range pascalRoutine.FindAllStringSubmatch(body, -1) {
 				takes, line, fits := pascalCall(r, enums)
@@ -64,9 +64,20 @@ func (m maker) pascal(text string) (driver string, o calls.Outline) {
 			}
 			for _, p := range pascalProperty.FindAllStringSubmatch(body, -1) {
 				if out := pascalKind(p[2], enums); out != "" {
-					class.Fields = append(class.Fields, p[1])
+					class.Fields, kinds[p[1]] = append(class.Fields, p[1]), out
 					fmt.Fprintf(&answers, "  if (Act = 'get') and IsOn and (Game is %s) and (Name = '%s') then\n    Exit(Out%s(%s(Game).%s));\n", c[1], p[1], out, c[1], p[1])
 				}
+			}
+			if len(class.Fields) > 0 {
+				fmt.Fprintf(&answers, "  if (Act = 'get') and IsOn and (Game is %s) and ((Name = '*') or (Name = '')) then\n    Exit('{'", c[1])
+				for i, p := range class.Fields {
+					comma := ""
+					if i > 0 {
+						comma = ","
+					}
+					fmt.Fprintf(&answers, " + '%s\"%s\":' + Out%s(%s(Game).%s)", comma, p, kinds[p], c[1], p)
+				}
+				answers.WriteString(" + '}');\n")
 			}
 			o.Classes = append(o.Classes, class)
 		}

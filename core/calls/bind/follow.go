@@ -321,7 +321,13 @@ func written(v any) any {
 		if name, is := m["$name"].(string); is {
 			return map[string]any{"name": name}
 		}
+		if fields, is := m["fields"]; is {
+			return map[string]any{"fields": fields}
+		}
 		return fmt.Sprint(m)
+	}
+	if l, is := v.([]any); is {
+		return map[string]any{"list": l}
 	}
 	if n, is := calls.Number(v); is {
 		return n

@@ -57,15 +57,19 @@ func (d *drafter) homes() ([]home, error) {
 			continue
 		}
 		ops := ownOps(c.Methods)
-		init := ""
+		var init op
+		makings := d.makings(c.New)
 		if len(ops) == 0 { // a struct, to which functions are given
 			ops, init = d.given(c.Name)
+			if init.Name != "" {
+				makings = d.makings([][]calls.Parameter{init.rest()})
+			}
 		}
 		if len(ops) == 0 {
 			continue
 		}
-		for _, takes := range d.makings(c.New) {
-			list = append(list, home{form: calls.GameForm{Class: c.Name, Takes: takes, Init: init}, ops: ops, name: c.Name})
+		for _, takes := range makings {
+			list = append(list, home{form: calls.GameForm{Class: c.Name, Takes: takes, Init: init.Name}, ops: ops, name: c.Name})
 		}
 	}
 	made, err := d.factories()
@@ -107,14 +111,14 @@ func ownOps(methods []calls.Callable) []op {
 }
 
 // given are the functions that are given a struct as the first thing, and the one of them that makes it ready.
-func (d *drafter) given(class string) (ops []op, init string) {
+func (d *drafter) given(class string) (ops []op, init op) {
 	for _, f := range d.outline.Functions {
 		if len(f.Takes) == 0 || !strings.Contains(f.Takes[0].Type, class) && f.Takes[0].Type != "" {
 			continue
 		}
 		o := op{Callable: f, takesGame: true, function: true}
-		if len(f.Takes) == 1 && speaks(f.Name, againWords...) && init == "" {
-			init = f.Name
+		if speaks(f.Name, againWords...) && init.Name == "" {
+			init = o
 			continue
 		}
 		ops = append(ops, o)

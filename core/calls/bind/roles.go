@@ -153,12 +153,18 @@ func (d *drafter) unspoilt(r reading, traces []trace) []trace {
 		})
 		return f.score < 0.999
 	})
-	ends := map[int]bool{}
-	for _, t := range good {
-		ends[outcomeOf(t.moments[len(t.moments)-1])] = true
-	}
-	if len(good) < 4 || len(ends) < 3 {
+	if len(good) < 4 {
 		return traces
+	}
+	ends := map[int]bool{}
+	end := func(t trace) int { return outcomeOf(t.moments[len(t.moments)-1]) }
+	for _, t := range good {
+		ends[end(t)] = true
+	}
+	for _, t := range traces {
+		if !ends[end(t)] {
+			good = append(good, t) // else nothing would tell of such an end
+		}
 	}
 	return good
 }

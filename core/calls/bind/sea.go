@@ -75,7 +75,7 @@ func (d *drafter) shots(move calls.FunctionForm, traces []trace) (calls.Function
 				}
 			}
 		}
-		if c.classes() < 2 || !simple(c) {
+		if c.classes() < 2 || len(c.values) > 8 {
 			continue
 		}
 		f := c.fit(-1)

@@ -43,6 +43,9 @@ func (p *Position) Turn() game.Player {
 // Result implements game.Position.
 func (p *Position) Result() game.Result { return p.result }
 
+// SetResult changes how the game stands.
+func (p *Position) SetResult(r game.Result) { p.result = r }
+
 func (p *Position) appendTurn(facts []game.Fact) []game.Fact {
 	if p.result.Over() {
 		return facts
