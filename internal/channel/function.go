@@ -25,7 +25,7 @@ func (f Function) Play(ctx context.Context, s *Session, moments []suite.Moment) 
 	if err != nil {
 		return Performance{}, err
 	}
-	p := Performance{Stuck: last.Condition == judge.Stuck}
+	p := Performance{Stuck: last.Condition == judge.Stuck, Called: &Called{Book: f.Book, Calls: asked, Answers: answers}}
 	at := 0
 	for i, m := range moments {
 		from := at
@@ -34,6 +34,7 @@ func (f Function) Play(ctx context.Context, s *Session, moments []suite.Moment) 
 		}
 		p.Observations = append(p.Observations, f.Book.Observe(f.Rules, m, asked[from:at], answers[from:at], last.Condition))
 		p.Events = append(p.Events, events(asked[from:at], answers[from:at]))
+		p.Called.Until = append(p.Called.Until, at)
 		if f.Book.Follows() && slices.ContainsFunc(answers[from:at], gone) {
 			break
 		}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"time"
 
+	"durchgang/core/calls"
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
@@ -38,8 +39,17 @@ type Performance struct {
 	// What a page said in each moment, and what it shows all the time.
 	Said, Stands []phrasebook.Screen
 	steps        []pageStep
+	Called *Called // of a program that is called
 	// Beyond is what was seen on a terminal of the moves after the one from which on no set-up fits any more.
 	Beyond []Beyond
+}
+
+// Called is what was called in a script.
+type Called struct {
+	Book    *calls.Book
+	Calls   []calls.Call
+	Answers []calls.Answer
+	Until   []int // how many calls were made by the end of each moment
 }
 
 // Beyond is a move that is not judged, and what was seen of it.

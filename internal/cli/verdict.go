@@ -9,6 +9,7 @@ import (
 	"github.com/jedib0t/go-pretty/v6/table"
 	"github.com/jedib0t/go-pretty/v6/text"
 
+	"durchgang/core/calls"
 	"durchgang/core/diagnosis"
 	"durchgang/core/judge"
 	"durchgang/internal/record"
@@ -72,7 +73,7 @@ func printVerdict(
 	t.SetColumnConfigs([]table.ColumnConfig{{Number: 3, Align: text.AlignRight}})
 	t.Render()
 	if x.Learned != "" {
-		fmt.Fprintf(w, "\nIts wording was learned by playing; --json shows what was learned.\n")
+		fmt.Fprintf(w, "\nHow it talks or is called was found by playing; --json shows what was found.\n")
 	}
 	if x.Note != "" {
 		fmt.Fprintf(w, "\n%s\n", printable(x.Note))
@@ -142,11 +143,16 @@ func printCause(w io.Writer, n int, c diagnosis.Cause, evidence func(string) rec
 	if !c.Confirmed {
 		return
 	}
+	e := evidence(fmt.Sprint(c.Evidence))
+	if e.Call != nil {
+		printCall(w, *e.Call)
+		return
+	}
 	fmt.Fprintf(w, "    typed     %s\n", quoted(c.Shortest))
 	if c.Expected != "" {
 		fmt.Fprintf(w, "    expected  %s\n    seen      %s\n", c.Expected, printable(orNothing(c.Seen)))
 	}
-	if e := evidence(fmt.Sprint(c.Evidence)); len(e.Steps) > 0 {
+	if len(e.Steps) > 0 {
 		if last := lastLines(e.Steps[len(e.Steps)-1].Events, 10); len(last) > 0 {
 			fmt.Fprintf(w, "    printed   %s\n", printable(strings.Join(last, "\n              ")))
 		}
@@ -214,6 +220,10 @@ func printFinding(w io.Writer, f judge.Finding, e record.Evidence) {
 	}
 	fmt.Fprintf(w, "    expected  %s\n", f.Expected)
 	fmt.Fprintf(w, "    seen      %s\n", printable(orNothing(f.Seen)))
+	if e.Call != nil {
+		printCall(w, *e.Call)
+		return
+	}
 	if f.Step >= len(e.Steps) {
 		return
 	}
@@ -221,6 +231,20 @@ func printFinding(w io.Writer, f judge.Finding, e record.Evidence) {
 	if last := lastLines(e.Steps[f.Step].Events, 12); len(last) > 0 {
 		fmt.Fprintf(w, "    printed   %s\n", printable(strings.Join(last, "\n              ")))
 	}
+}
+
+// printCall prints the one call that shows a difference, and a test for it.
+func printCall(w io.Writer, c calls.Finding) {
+	fmt.Fprintf(w, "    call      %s\n", printable(c.Call))
+	fmt.Fprintf(w, "              %s\n", printable(c.Returned))
+	fmt.Fprintf(w, "    expected  %s\n", strings.ReplaceAll(printable(c.Expected), "\n", "\n              "))
+	fmt.Fprintf(w, "    a test that shows it\n\n        %s\n", indented(c.Test))
+}
+
+// indented is a text as it stands below another one.
+func indented(text string) string {
+	text = printable(strings.ReplaceAll(strings.TrimRight(text, "\n"), "\t", "    "))
+	return strings.ReplaceAll(text, "\n", "\n        ")
 }
 
 func orNothing(seen string) string {

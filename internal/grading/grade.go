@@ -13,6 +13,7 @@ import (
 	"sync/atomic"
 	"time"
 
+	"durchgang/core/calls"
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/phrasebook"
@@ -284,7 +285,11 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 			r.moves, r.seen = append(r.moves, b.Move), append(r.seen, b.Seen)
 		}
 	}
-	r.evidence = g.evidence(number, moments, performance, r.verdict)
+	who := calls.Program{Language: p.language}
+	if p.callee != nil {
+		who.Files = p.callee.program.Files
+	}
+	r.evidence = g.evidence(number, moments, performance, r.verdict, who)
 	if len(performance.Events) > 0 {
 		r.asked = channel.LastLine(printed(performance.Events[0]))
 	}
@@ -358,12 +363,15 @@ func (g Grader) course(ctx context.Context, p *playing, script suite.Script, n i
 	return g.way.join(ctx, g, p, script, n, on)
 }
 
-func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict) record.Evidence {
+func (g Grader) evidence(
+	number int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict, who calls.Program,
+) record.Evidence {
 	e := record.Evidence{
 		Number: number, Title: v.Script.Title, Criterion: v.Script.Criterion, Setup: v.Script.Setup, State: v.State, Parting: -1,
 	}
-	if v.Finding != nil {
-		e.Parting = v.Finding.Step
+	if f := v.Finding; f != nil {
+		e.Parting = f.Step
+		e.Call = g.callOf(f, moments, p.Called, v, who)
 	}
 	var before []byte // what was printed
 	for k, m := range moments {
@@ -385,6 +393,19 @@ func (g Grader) evidence(number int, moments []suite.Moment, p channel.Performan
 		e.Steps = append(e.Steps, step)
 	}
 	return e
+}
+
+// callOf is the one call that a finding of a program that is called shows.
+func (g Grader) callOf(f *judge.Finding, moments []suite.Moment, c *channel.Called, v judge.ScriptVerdict, who calls.Program) *calls.Finding {
+	if c == nil || f.Step >= len(c.Until) || f.Step >= len(v.Steps) || f.Step >= len(moments) {
+		return nil
+	}
+	n := c.Until[f.Step]
+	found, ok := c.Book.Explain(who, g.Suite.Rules, moments[f.Step], c.Calls[:n], c.Answers[:n], calls.Subject(v.Steps[f.Step], *f))
+	if !ok {
+		return nil
+	}
+	return &found
 }
 
 func condition(o judge.Observation) string {

@@ -4,6 +4,7 @@ import (
 	"crypto/sha256"
 	"encoding/hex"
 
+	"durchgang/core/calls"
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
@@ -19,6 +20,9 @@ type Evidence struct {
 	Note      string      `json:"note" description:"What else there is to say of the run: why it was played beside the scripts, or how what was not reached was reached."`
 	Parting   int         `json:"parting" description:"The step at which program and reference part; -1 when they do not. Step 0 is the start."`
 	Steps     []Step      `json:"steps"`
+
+	// Call is the one call that shows the difference, of programs that are called.
+	Call *calls.Finding `json:"call,omitempty" description:"The one call in which program and reference part, and a test that shows it; absent for programs that are not called."`
 
 	Pictures map[string][]byte `json:"-"` // of the steps, by name
 }

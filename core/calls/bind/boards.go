@@ -315,7 +315,7 @@ func (d *drafter) fitShown(traces []trace) (best source, hidden string, score fl
 	return best, hidden, score
 }
 
-// alike is 1 for two texts that are the same, and else up to a half, by how many of their letters are.
+// alike is 1 for two texts that are the same, and else less, by how many of their letters are.
 func alike(a, b string) float64 {
 	if strings.EqualFold(a, b) {
 		return 1
@@ -330,5 +330,5 @@ func alike(a, b string) float64 {
 			same++
 		}
 	}
-	return float64(same) / float64(2*len(x))
+	return 0.8 * float64(same) / float64(len(x))
 }

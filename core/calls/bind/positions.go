@@ -40,6 +40,11 @@ func (d *drafter) encodings() []encoding {
 		{Shape: calls.Keyed, Keys: "number"}, {Shape: calls.Flat, Padded: true}, {Shape: calls.Nested, Bottom: true}, {Shape: calls.Nested, Padded: true},
 		{Shape: calls.Nested, Tuples: true}, {Shape: calls.Flat, Tuples: true},
 	}
+	if slices.ContainsFunc(d.outline.Functions, func(f calls.Callable) bool {
+		return len(f.Takes) > 0 && strings.HasPrefix(f.Takes[0].Type, "*") && !strings.Contains(f.Takes[0].Type, "[")
+	}) {
+		shapes[0], shapes[1] = shapes[1], shapes[0] // a pointer is to one row of values
+	}
 	var list []encoding
 	for _, s := range shapes {
 		for _, c := range cells {
