@@ -26,7 +26,7 @@ func gameCommand(o *options) *cobra.Command {
 		Short:   "The games and their rules",
 		Example: "  durchgang game list\n  durchgang game play tic-tac-toe --against simple",
 	}
-	c.AddCommand(gameListCommand(o), gameShowCommand(o), gameCountCommand(o), gamePlayCommand(o))
+	c.AddCommand(gameListCommand(o), gameShowCommand(o), gameCountCommand(o), gamePlayCommand(o), gameValueCommand(o))
 	return c
 }
 

@@ -40,7 +40,7 @@ whose facts are known, and watch what changes; then the suite is played, and wha
 words mean is learned. The map is printed, or written to a file;
 how sure it is, and what was not found, goes beside it. Pages are graded by such a draft
 where an assignment has no map.`,
-		Example: "  durchgang page draft demo/page/tic-tac-toe/ada-buttons\n  durchgang page draft my-page --game connect-four --to my-page.yaml",
+		Example: "  durchgang page draft demo/page/tic-tac-toe/ada-buttons\n  durchgang page draft my-page --game connect-four --out my-page.yaml",
 		Args:    exactly("the FOLDER with the page"),
 		RunE: func(c *cobra.Command, args []string) error {
 			s, err := readScripts(variant, suiteFile, false)
@@ -81,7 +81,7 @@ where an assignment has no map.`,
 	}
 	c.Flags().StringVar(&variant, "game", "", gameFlag)
 	c.Flags().StringVar(&suiteFile, "suite", "", "file with scripts, whose game and set-up are used")
-	c.Flags().StringVar(&to, "to", "", "file to write the map to")
+	c.Flags().StringVar(&to, "out", "", "file to write the map to")
 	return c
 }
 

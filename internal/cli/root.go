@@ -82,6 +82,7 @@ rules, gives points by criterion, and shows the step at which each goes wrong.
 	root.SetFlagErrorFunc(func(c *cobra.Command, err error) error { return &usageError{c, err} })
 	root.AddCommand(
 		tryCommand(&o),
+		callsCommand(&o),
 		serveCommand(console),
 		courseCommand(&o),
 		rosterCommand(&o),

@@ -58,10 +58,11 @@ again, and say who has won.
 			"them all, with what is still to be done left out.\n",
 	},
 	{
-		Name: record.Function, Programs: "by calling their functions", Settings: "how functions are called", Empty: "the usual functions of the game",
+		Name: record.Function, Programs: "by calling their functions", Settings: "how functions are called", Empty: "how each program is called is found out",
 		Looks: true, Given: true, Keys: calls.Keys, open: openFunctions,
-		Brief: "Its functions are called: `functions.yaml` names them, `functions.md` says what they are given and what\n" +
-			"their results mean. `start.py` and `start.js` have them all, with what is still to be done left out.\n",
+		Brief: "What it defines is called: a class, a module or functions, not a program that asks for input. Where there is a\n" +
+			"`functions.yaml`, it names them, `functions.md` says what they are given and what their results mean, and the files\n" +
+			"named `start` have them all, with what is still to be done left out.\n",
 	},
 	{
 		Name: record.Page, Programs: "as pages in a browser", Settings: "where on a page the game is", Empty: "the map of each page is drafted",

@@ -17,6 +17,7 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
 	"durchgang/internal/driver"
+	"durchgang/internal/record"
 )
 
 // function drives programs that are called. Without a book each program's is drafted.
@@ -61,6 +62,7 @@ type callee struct {
 	book    *calls.Book
 	outline calls.Outline
 	text    string // of a book that was drafted
+	fit     float64
 	notes   []string
 	untold  map[string]bool // criteria of which nothing was found that tells them
 
@@ -229,7 +231,7 @@ func (c *callee) draft(ctx context.Context, g Grader, p *playing) error {
 	case err != nil:
 		return err
 	}
-	c.text, c.notes = drafted.Text, drafted.Notes
+	c.text, c.fit, c.notes = drafted.Text, drafted.Fit, drafted.Notes
 	c.book, err = calls.Parse("draft", drafted.Text)
 	if err != nil {
 		return fmt.Errorf("read what was drafted: %w", err)
@@ -318,4 +320,28 @@ func HasFunctions(ctx context.Context, program *driver.Program, book *calls.Book
 		return err
 	}
 	return c.fits(book)
+}
+
+// DraftedCalls is how a program is called, as it was found by playing.
+type DraftedCalls struct {
+	Language string   `json:"language"`
+	Book     string   `json:"book"`  // in YAML
+	Fit      float64  `json:"fit"`   // how much of what was tried came out right, 0 to 1
+	Notes    []string `json:"notes"` // what else there is to say
+	Names    []string `json:"names"` // what the program defines
+}
+
+// DraftCalls finds out how a program is called. Errors for which AtFault holds are the program's.
+func DraftCalls(ctx context.Context, folder fs.FS, s *suite.Suite) (DraftedCalls, error) {
+	g, err := New(record.Function, s, "", "")
+	if err != nil {
+		return DraftedCalls{}, err
+	}
+	p, err := g.prepare(ctx, folder)
+	if err != nil {
+		return DraftedCalls{}, err
+	}
+	defer p.close()
+	c := p.callee
+	return DraftedCalls{Language: p.language, Book: c.text, Fit: c.fit, Notes: c.notes, Names: c.outline.Names()}, nil
 }

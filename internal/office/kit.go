@@ -41,13 +41,20 @@ func (o *Office) Kit(ctx context.Context, course, name string) ([]byte, error) {
 	case record.Wire:
 		files = append(files, file{"wire.md", docs.Wire}, file{"start.py", wireStart})
 	case record.Function:
+		files = append(files, file{"functions.md", docs.Functions})
+		if strings.TrimSpace(a.Phrasebook) == "" {
+			break // programs may be called in any way
+		}
 		book, err := calls.Parse("phrasebook", a.Phrasebook)
 		if err != nil {
 			return nil, err
 		}
-		functions := book.Functions()
-		files = append(files, file{"functions.md", docs.Functions}, file{"functions.yaml", a.Phrasebook},
-			file{"start.py", pythonStart(functions)}, file{"start.js", scriptStart(functions)})
+		files = append(files, file{"functions.yaml", a.Phrasebook})
+		for _, language := range calls.StartLanguages() {
+			if text, err := book.Start(language); err == nil { // not every language can have it
+				files = append(files, file{startNames[language], text})
+			}
+		}
 	}
 	return pack(files)
 }
@@ -55,7 +62,7 @@ func (o *Office) Kit(ctx context.Context, course, name string) ([]byte, error) {
 // trying says how students try their programs on their own machines.
 func trying(a record.Assignment) string {
 	book := ""
-	if a.Channel == record.Function {
+	if a.Channel == record.Function && strings.TrimSpace(a.Phrasebook) != "" {
 		book = " --phrasebook functions.yaml"
 	}
 	return fmt.Sprintf("# Trying it first\n\n`examples.md` shows some games step by step, with what must be seen.\n\n"+
@@ -118,20 +125,7 @@ for request in sys.stdin:
         answer("error unknown request")
 `
 
-func pythonStart(functions []calls.Function) string {
-	var b strings.Builder
-	b.WriteString("\"\"\"The functions that are called: functions.md says what they are given.\"\"\"\n")
-	for _, f := range functions {
-		fmt.Fprintf(&b, "\n\ndef %s(%s):\n    raise NotImplementedError\n", f.Name, strings.Join(f.Takes, ", "))
-	}
-	return b.String()
-}
-
-func scriptStart(functions []calls.Function) string {
-	var b strings.Builder
-	b.WriteString("// The functions that are called: functions.md says what they are given.\n")
-	for _, f := range functions {
-		fmt.Fprintf(&b, "\nfunction %s(%s) {\n  throw new Error('still to be done')\n}\n", f.Name, strings.Join(f.Takes, ", "))
-	}
-	return b.String()
+// startNames are the files to start from by language.
+var startNames = map[string]string{
+	"Python": "start.py", "JavaScript": "start.js", "Java": "Start.java", "Ruby": "start.rb", "Lua": "start.lua", "C": "start.c", "Go": "start.go",
 }
