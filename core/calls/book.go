@@ -463,11 +463,11 @@ func Followable(rules game.Rules, a suite.Aspect) bool {
 	_, ships := rules.(game.HasShips)
 	rows, _ := rules.Shape()
 	switch a {
-	case suite.Legal, suite.Win, suite.TakenCell, suite.Range, suite.AfterEnd:
+	case suite.Legal, suite.Win, suite.TakenCell, suite.Range, suite.AfterEnd, suite.NewGame:
 		return true
 	case suite.Mark, suite.Turns, suite.TurnKept, suite.Draw:
 		return rows > 0 && !rules.Solo()
-	case suite.Letters, suite.Lives, suite.Loss:
+	case suite.Letters, suite.Lives, suite.Loss, suite.Text, suite.Hidden:
 		return words
 	case suite.Shots, suite.Sunk:
 		return ships

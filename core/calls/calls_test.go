@@ -132,7 +132,8 @@ func TestResults(t *testing.T) {
 	const won, open = "a1 a2 b1 b2 c1", "a1"
 	tests := []struct{ yaml, steps, result, want string }{
 		{"functions: {winner: {name: w}}", won, `"X"`, "won 1"},
-		{"functions: {winner: {name: w}}", won, "null", "asks for a move"},
+		{"functions: {winner: {name: w}}", won, "null", "nobody has won"},
+		{"functions: {winner: {name: w}, drawn: {name: d}}", won, "false", "not drawn"},
 		{"functions: {winner: {name: w}}", won, `"x"`, "win trouble"},
 		{"functions: {state: {name: s, gives: {drawn: -1}}}", won, "-1", "drawn 0"},
 		{"functions: {legal: {name: l}}", open, "true", "accepted"},
@@ -161,6 +162,10 @@ func TestResults(t *testing.T) {
 				got = fmt.Sprintf("%s %d", o.Facts[0].Kind, o.Facts[0].Player)
 			case o.Accepted:
 				got = "accepted"
+			case o.Unwon:
+				got = "nobody has won"
+			case o.Undrawn:
+				got = "not drawn"
 			case o.Condition == judge.Asking:
 				got = string(o.Condition)
 			}

@@ -341,17 +341,20 @@ func (r *reader) together() {
 	if r.follows && r.rules.Solo() {
 		r.lost()
 	}
-	if !r.unwon || len(r.ends) == 0 || r.functions[Drawn].there() {
-		return
-	}
 	if _, told := game.Announced(r.seen.Facts); told {
+		r.seen.Unwon, r.seen.Undrawn = false, false
 		return
 	}
-	if slices.Contains(r.ends, true) {
+	over := slices.Contains(r.ends, true)
+	switch {
+	case r.seen.Unwon && over && !r.functions[Drawn].there():
 		r.add(game.Fact{Kind: game.FactDrawn})
-	} else {
+	case r.seen.Unwon && r.seen.Undrawn, r.seen.Unwon && len(r.ends) > 0 && !over, r.seen.Undrawn && len(r.ends) > 0 && !over:
 		r.seen.Condition = judge.Asking
+	default:
+		return
 	}
+	r.seen.Unwon, r.seen.Undrawn = false, false
 }
 
 // lost takes a game that is over and not won for one that is lost, where nothing else tells that.
@@ -413,19 +416,11 @@ func (r *reader) result(role Role, meaning string) {
 		r.add(game.Fact{Kind: game.FactWon, Player: winner})
 	case "drawn", "yes":
 		r.add(game.Fact{Kind: game.FactDrawn})
-	default: // open, none, no
-		r.unwon = r.unwon || role == Winner
-		if role == Winner && (r.functions[Full].there() || r.functions[Over].there()) && !r.functions[Drawn].there() {
-			return // together they tell a draw
-		}
-		other := r.functions[Drawn].there()
-		drawn, won := r.moment.Result.Outcome == game.Drawn, r.moment.Result.Outcome == game.Won
-		if role == Winner && !other && drawn || role == Drawn && won {
-			return
-		}
-		if role == Winner && r.follows && drawn || role == Drawn && r.follows && !r.functions[Winner].there() && !r.functions[State].there() {
-			return // the other one tells it
-		}
+	case "none":
+		r.seen.Unwon = true
+	case "no":
+		r.seen.Undrawn = true
+	default:
 		r.seen.Condition = judge.Asking
 	}
 }

@@ -262,6 +262,9 @@ func (c *comparer) outcome() Comparison {
 	if !shown && c.seen.Condition == Asking {
 		seen, shown = game.Result{}, true
 	}
+	if half, told := c.half(expected); told && !shown {
+		return half
+	}
 	result := Comparison{Subject: "result", State: NotShown, Expected: c.describe(expected), routine: expected.Outcome == game.Open}
 	if expected.Outcome == game.Open && !shown && c.seen.Condition.alive() && !c.seen.Condition.closed() {
 		seen, shown = game.Result{}, true
@@ -283,6 +286,27 @@ func (c *comparer) outcome() Comparison {
 		result.State = Differs
 	}
 	return result
+}
+
+// half compares with what says only that nobody has won, or that the game is not drawn.
+func (c *comparer) half(expected game.Result) (result Comparison, told bool) {
+	if !c.seen.Unwon && !c.seen.Undrawn || c.seen.Unwon && c.seen.Undrawn {
+		return result, false
+	}
+	result = Comparison{Subject: "result", State: NotShown, Expected: c.describe(expected), Aspect: c.outcomeAspect(expected, game.Result{})}
+	says, rules, leaves := "nobody has won", game.Won, game.Drawn
+	if c.seen.Undrawn {
+		says, rules, leaves = "it is not drawn", game.Drawn, game.Won
+	}
+	switch expected.Outcome {
+	case rules:
+		result.State, result.Seen = Differs, says
+	case leaves:
+		return result, true
+	default:
+		result.State, result.Seen, result.routine = Agrees, says, true
+	}
+	return result, true
 }
 
 // outcomeAspect charges a wrong result to the rule that decides it: the expected

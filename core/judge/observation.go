@@ -13,6 +13,8 @@ type Observation struct {
 	Silent    bool   // the program printed nothing at all
 	Asked     bool   // it was asked, so that it announces nothing by the way
 	Accepted  bool   // the program says that the move is accepted
+	Unwon     bool   // it says that nobody has won, and not whether the game is drawn
+	Undrawn   bool   // it says that the game is not drawn, and not whether somebody has won
 	Checks    []Check
 	ByTurn    bool // whose board was shot at was not told, but taken from whose turn it should be
 	Untyped   bool // the step was not tried, because the program did not ask for a move

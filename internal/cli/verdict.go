@@ -221,6 +221,9 @@ func printFinding(w io.Writer, f judge.Finding, e record.Evidence) {
 	fmt.Fprintf(w, "    expected  %s\n", f.Expected)
 	fmt.Fprintf(w, "    seen      %s\n", printable(orNothing(f.Seen)))
 	if e.Call != nil {
+		if e.Note != "" {
+			fmt.Fprintf(w, "    besides   %s\n", printable(e.Note))
+		}
 		printCall(w, *e.Call)
 		return
 	}

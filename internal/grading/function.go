@@ -257,7 +257,7 @@ func (f function) play(
 // where the game is small every position besides.
 func (f function) shows(s *suite.Suite) *suite.Suite {
 	if f.book == nil {
-		return s // what can be shown is known with the program
+		return playable(s.Only(func(a suite.Aspect) bool { return calls.Followable(s.Rules, a) }), s.Rules)
 	}
 	return shownBy(f.book, s)
 }
@@ -265,6 +265,11 @@ func (f function) shows(s *suite.Suite) *suite.Suite {
 func shownBy(book *calls.Book, s *suite.Suite) *suite.Suite {
 	shows := func(a suite.Aspect) bool { return book.Shows(s.Rules, a) }
 	shown := s.Only(shows)
+	for i, c := range shown.Criteria {
+		if c.Claim(suite.Mark) && !shows(suite.Mark) { // no mark is put anywhere
+			shown.Criteria[i].Title = "A move that may be made is said to be legal, or chosen"
+		}
+	}
 	if book.Follows() {
 		return playable(shown, s.Rules)
 	}
@@ -288,7 +293,9 @@ func (g Grader) called(p *playing) Grader {
 		return g
 	}
 	whole := g.Suite
-	g.Suite, g.Prepared = followable(book, whole), nil
+	if rest := followable(book, whole); len(rest.Criteria) < len(whole.Criteria) {
+		g.Suite, g.Prepared = rest, nil
+	}
 	shown := whole.Only(func(a suite.Aspect) bool { return book.Shows(whole.Rules, a) })
 	p.callee.untold = map[string]bool{}
 	for _, c := range g.Suite.Criteria {
@@ -300,7 +307,9 @@ func (g Grader) called(p *playing) Grader {
 
 // followable is the part of a suite that a game that is followed can show, if the program has all that tells it.
 func followable(book *calls.Book, s *suite.Suite) *suite.Suite {
-	return playable(s.Only(func(a suite.Aspect) bool { return book.Shows(s.Rules, a) || calls.Followable(s.Rules, a) }), s.Rules)
+	return playable(s.Only(func(a suite.Aspect) bool {
+		return book.Shows(s.Rules, a) || calls.Followable(s.Rules, a) && a != suite.NewGame // where nothing begins another game, there is none
+	}), s.Rules)
 }
 
 // playable leaves out the scripts in which more happens than calls can do.

@@ -266,6 +266,15 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 	if p.callee != nil && p.callee.untold[script.Criterion] && r.verdict.State != judge.Differs {
 		r.verdict.State = judge.NotRead
 	}
+	wrong := 0
+	if p.callee != nil && script.Has(suite.Look) {
+		for _, step := range r.verdict.Steps {
+			if slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool { return c.State == judge.Differs }) {
+				wrong++
+			}
+		}
+	}
+	all := len(moments)
 	if shown := shorten(r.verdict, moments, &performance); len(shown) < len(moments) {
 		moments, r.verdict = shown, judge.JudgeScript(g.Suite, script, shown, performance.Observations)
 	}
@@ -290,6 +299,9 @@ func (g Grader) playScript(ctx context.Context, p *playing, script suite.Script,
 		who.Files = p.callee.program.Files
 	}
 	r.evidence = g.evidence(number, moments, performance, r.verdict, who)
+	if wrong > 0 {
+		r.evidence.Note = fmt.Sprintf("the functions are wrong on %d of %d positions", wrong, all)
+	}
 	if len(performance.Events) > 0 {
 		r.asked = channel.LastLine(printed(performance.Events[0]))
 	}
@@ -494,5 +506,8 @@ func shorten(v judge.ScriptVerdict, moments []suite.Moment, p *channel.Performan
 		from, to = max(0, v.Finding.Step+1-mostLooked), v.Finding.Step+1
 	}
 	p.Observations, p.Events = p.Observations[from:to], p.Events[from:to]
+	if p.Called != nil {
+		p.Called.Until = p.Called.Until[from:to]
+	}
 	return moments[from:to]
 }
