@@ -3,6 +3,7 @@ package channel
 import (
 	"context"
 	"slices"
+	"sync"
 
 	"durchgang/core/calls"
 	"durchgang/core/game"
@@ -15,6 +16,38 @@ type Function struct {
 	Book  *calls.Book
 	Rules game.Rules
 	Setup game.Setup
+	Hung  *Hung // what does not return, of all scripts; nil where that does not matter
+}
+
+// Hung counts in how many scripts each function has not returned. One that has not in several is not called any more, so
+// that a program that hangs always does not take minutes. It is safe for concurrent use.
+type Hung struct {
+	mutex sync.Mutex
+	count map[calls.Role]int
+}
+
+// mostHung is in how many scripts a function may not return.
+const mostHung = 3
+
+func (h *Hung) add(r calls.Role) {
+	if h == nil {
+		return
+	}
+	h.mutex.Lock()
+	defer h.mutex.Unlock()
+	if h.count == nil {
+		h.count = map[calls.Role]int{}
+	}
+	h.count[r]++
+}
+
+func (h *Hung) gone(r calls.Role) bool {
+	if h == nil {
+		return false
+	}
+	h.mutex.Lock()
+	defer h.mutex.Unlock()
+	return h.count[r] >= mostHung
 }
 
 // Play makes the calls of the moments of one script. The error is about the machine, never about the program. A cancelled
@@ -68,13 +101,21 @@ func (f Function) ask(ctx context.Context, s *Session, asked []calls.Call) ([]ca
 	}
 	var last Answered
 	for len(open) > 0 {
-		requests := make([]calls.Request, len(open))
-		for k, i := range open {
-			requests[k] = asked[i].Request
+		var requests []calls.Request
+		for _, i := range open {
+			if f.Hung.gone(asked[i].Role) {
+				break
+			}
+			requests = append(requests, asked[i].Request)
 		}
 		a, err := s.Ask(ctx, requests)
 		if err != nil {
 			return nil, a, err
+		}
+		if a.Condition == "" && len(requests) < len(open) { // it would not return, as before
+			a.Condition = judge.Stuck
+		} else if a.Condition == judge.Stuck && len(a.Answers) < len(open) {
+			f.Hung.add(asked[open[len(a.Answers)]].Role)
 		}
 		for _, answer := range a.Answers {
 			answers[open[0]], open = answer, open[1:]

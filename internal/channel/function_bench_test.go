@@ -94,3 +94,76 @@ func plainLoop(b *testing.B, source []byte, positions []suite.Moment) string {
 	}
 	return filepath.Join(dir, "loop.py")
 }
+
+// BenchmarkObject reports the median time to play all scripts of a suite of tic-tac-toe with a class in Python, in the box,
+// each with a game of its own, read into facts; and its ratio to a plain Python loop that makes the same calls.
+func BenchmarkObject(b *testing.B) {
+	source, err := os.ReadFile("../grading/called/testdata/py-noughts/noughts.py")
+	if err != nil {
+		b.Fatal(err)
+	}
+	rules, err := games.All().Rules("tic-tac-toe")
+	if err != nil {
+		b.Fatal(err)
+	}
+	s, _, err := suite.Shipped("tic-tac-toe", games.All())
+	if err != nil {
+		b.Fatal(err)
+	}
+	book, err := calls.Parse("calls", "game: {class: Noughts}\ncells: {first: X, second: O, empty: \" \"}\nfunctions:\n"+
+		"  move: {name: play, takes: [row, col]}\n  board: {value: squares}\n  turn: {value: to_play}\n  winner: {name: victor}\n  full: {name: full}\n")
+	if err != nil {
+		b.Fatal(err)
+	}
+	program, err := driver.Prepare(context.Background(), fstest.MapFS{"noughts.py": {Data: source}}, toolchain.Cache{})
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer program.Close()
+	var scripts [][]suite.Moment
+	loop := "import copy\nfrom noughts import Noughts\n"
+	for _, script := range s.Scripts {
+		moments, err := script.Moments(rules)
+		if err != nil {
+			b.Fatal(err)
+		}
+		scripts = append(scripts, moments)
+		for _, c := range book.Calls(rules, script.Setup, moments) {
+			text := c.Request.Text()
+			if c.Role == calls.Move {
+				text = "try:\n    " + text + "\nexcept Exception:\n    pass"
+			} else if c.Request.Do == "get" {
+				text = "copy.deepcopy(" + text + ")"
+			}
+			loop += text + "\n"
+		}
+	}
+	dir := b.TempDir()
+	for name, data := range map[string][]byte{"noughts.py": source, "loop.py": []byte(loop)} {
+		if err := os.WriteFile(filepath.Join(dir, name), data, 0o644); err != nil {
+			b.Fatal(err)
+		}
+	}
+	var through, bare []time.Duration
+	for b.Loop() {
+		began := time.Now()
+		session := &Session{Spec: program.Spec, Settings: program.Settings, Patience: DefaultPatience()}
+		for _, moments := range scripts {
+			p, err := Function{Book: book, Rules: rules}.Play(context.Background(), session, moments)
+			if err != nil || len(p.Observations) != len(moments) {
+				b.Fatal(err)
+			}
+		}
+		session.Close()
+		through = append(through, time.Since(began))
+		began = time.Now()
+		if out, err := exec.Command("/usr/bin/python3", filepath.Join(dir, "loop.py")).CombinedOutput(); err != nil {
+			b.Fatalf("%v: %s", err, out)
+		}
+		bare = append(bare, time.Since(began))
+	}
+	b.ReportMetric(float64(len(scripts)), "scripts")
+	b.ReportMetric(float64(median(through).Microseconds())/1000, "ms")
+	b.ReportMetric(float64(median(bare).Microseconds())/1000, "ms/bare")
+	b.ReportMetric(float64(median(through))/float64(median(bare)), "ratio")
+}

@@ -39,7 +39,7 @@ type Performance struct {
 	// What a page said in each moment, and what it shows all the time.
 	Said, Stands []phrasebook.Screen
 	steps        []pageStep
-	Called *Called // of a program that is called
+	Called       *Called // of a program that is called
 	// Beyond is what was seen on a terminal of the moves after the one from which on no set-up fits any more.
 	Beyond []Beyond
 }

@@ -63,6 +63,7 @@ type callee struct {
 	outline calls.Outline
 	text    string // of a book that was drafted
 	fit     float64
+	hung    channel.Hung
 	notes   []string
 	untold  map[string]bool // criteria of which nothing was found that tells them
 
@@ -247,7 +248,7 @@ func (f function) play(
 	moments []suite.Moment,
 ) (performance channel.Performance, err error) {
 	err = p.callee.with(p, func(s *channel.Session) error {
-		performance, err = channel.Function{Book: p.callee.book, Rules: g.Suite.Rules, Setup: script.Setup}.Play(ctx, s, moments)
+		performance, err = channel.Function{Book: p.callee.book, Rules: g.Suite.Rules, Setup: script.Setup, Hung: &p.callee.hung}.Play(ctx, s, moments)
 		return err
 	})
 	return performance, err

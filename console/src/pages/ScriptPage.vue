@@ -3,6 +3,7 @@ import { BButton } from 'bootstrap-vue-next/components/BButton'
 import { computed, onBeforeUnmount, onMounted, ref, watch } from 'vue'
 
 import { api, ask, type Evidence, type Result } from '../api/client'
+import CallFinding from '../parts/CallFinding.vue'
 import ComparisonTable from '../parts/ComparisonTable.vue'
 import CourseCrumbs from '../parts/CourseCrumbs.vue'
 import GameBoard from '../parts/GameBoard.vue'
@@ -106,6 +107,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
               <p class="quiet align-self-end mb-0">Then the program {{ step.condition }}.</p>
             </div>
           </section>
+          <CallFinding v-if="view.evidence.call && current === view.evidence.parting" :call="view.evidence.call" />
           <details v-if="step.outline.length" class="panel">
             <summary>What screen readers are told</summary>
             <ul class="mb-0 mt-2">

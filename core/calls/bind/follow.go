@@ -65,6 +65,9 @@ func (d *drafter) try(h home) (reading, error) {
 	var best reading
 	few := d.few()
 	for _, m := range d.movers(h) {
+		if d.harms[m.op.Name] >= mostHarmMoving {
+			continue
+		}
 		traces, err := d.play(h, m.form(), observers, nil, few)
 		if err != nil {
 			return best, err
@@ -167,6 +170,9 @@ func (d *drafter) tryAccessors(h home, observers []op, best reading) (reading, e
 	for _, m := range d.movers(h) {
 		if tried++; tried > 10 {
 			break
+		}
+		if d.harms[m.op.Name] >= mostHarmMoving {
+			continue
 		}
 		for _, a := range accessors {
 			if a.op.Name == m.op.Name {

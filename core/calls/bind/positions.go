@@ -276,7 +276,11 @@ func (d *drafter) fitTasks(tasks []*task) error {
 }
 
 // mostHarm is how often a function may end the program, or not return, before it is not called any more.
-const mostHarm = 2
+// A move may hang where it is given what it is not made for, so it is tried more often.
+const (
+	mostHarm       = 2
+	mostHarmMoving = 5
+)
 
 func (d *drafter) harmful(t *task) bool { return d.harms[t.told.Name] >= mostHarm }
 

@@ -64,6 +64,9 @@ func (h home) looks(observers []op) (labels []string, requests []calls.Request) 
 func (d *drafter) observers(h home) ([]op, error) {
 	var candidates []op
 	for _, o := range h.ops {
+		if d.harms[o.Name] >= mostHarm {
+			continue
+		}
 		if o.needs() == 0 && !speaks(o.Name, againWords...) && !speaks(o.Name, playsWords...) && !speaks(o.Name, "undo", "pass", "hit", "stand", "stay", "deal") {
 			candidates = append(candidates, o)
 		}
@@ -71,14 +74,24 @@ func (d *drafter) observers(h home) ([]op, error) {
 	requests := d.makes(h.form)
 	made := len(requests)
 	whole := calls.Request{Do: "get", Name: "*", On: h.made()}
-	requests = append(requests, whole)
-	for _, o := range candidates {
-		_, looks := h.looks([]op{o})
-		requests = append(requests, looks[len(looks)-1], whole)
-	}
-	answers, err := d.send(requests)
-	if err != nil {
-		return nil, err
+	var answers []calls.Answer
+	for {
+		asked := append(slices.Clone(requests), whole)
+		for _, o := range candidates {
+			_, looks := h.looks([]op{o})
+			asked = append(asked, looks[len(looks)-1], whole)
+		}
+		var err error
+		if answers, err = d.send(asked); err != nil {
+			return nil, err
+		}
+		at := slices.IndexFunc(answers, func(a calls.Answer) bool { return a.Failure != nil && a.Failure.Kind == calls.Gone })
+		if at <= made || len(candidates) == 0 {
+			break
+		}
+		i := min((at-made-1)/2, len(candidates)-1) // which ends the program, or does not return
+		d.harms[candidates[i].Name] += mostHarm
+		candidates = slices.Delete(candidates, i, i+1)
 	}
 	var list []op
 	for i, o := range candidates {
@@ -140,6 +153,10 @@ func (d *drafter) play(h home, form calls.Form, observers []op, extra []calls.Re
 			}
 		}
 		traces = append(traces, tr)
+		if lost(answers) {
+			d.harms[form.Functions[string(calls.Move)].Name]++
+			break
+		}
 		if tr.ended {
 			break
 		}

@@ -3,6 +3,7 @@
 For each script a process of its own is forked from one that has loaded the program, so that each begins
 with the same variables.
 """
+import gc
 import inspect
 import io
 import json
@@ -161,6 +162,54 @@ class Session:
                 if not name.startswith("__"):
                     self.names[name] = (module, v)
 
+    def kept(self):
+        """What a script could leave behind for the next one, as a text; None where that cannot be seen."""
+        seen = []
+
+        def see(v, depth=0):
+            kind = type(v)
+            if v is None or kind in (bool, int, float, str, bytes):
+                seen.append(v)
+            elif kind in (list, tuple, set, frozenset) and depth < 6 and len(v) < 1000:
+                seen.append((kind.__name__, len(v)))
+                for x in sorted(v, key=repr) if kind in (set, frozenset) else v:
+                    see(x, depth + 1)
+            elif kind is dict and depth < 6 and len(v) < 1000:
+                seen.append(("dict", len(v)))
+                for k, x in v.items():
+                    see(k, depth + 1)
+                    see(x, depth + 1)
+            elif kind is types.FunctionType:
+                for x in (v.__defaults__, v.__kwdefaults__, v.__dict__):
+                    see(x, depth + 1)
+                for cell in v.__closure__ or ():
+                    see(cell.cell_contents, depth + 1)
+            elif isinstance(v, Enum):
+                seen.append(v.name)
+            elif isinstance(v, type):
+                if self.mine(v) and v not in classes:
+                    classes.add(v)
+                    if not issubclass(v, Enum):
+                        for name, x in vars(v).items():
+                            if name not in ("__dict__", "__weakref__", "__doc__", "__module__", "__annotations__", "__dataclass_params__", "__dataclass_fields__"):
+                                see(x, depth + 1)
+            elif kind in (property, staticmethod, classmethod):
+                for x in (getattr(v, "fget", None), getattr(v, "fset", None), getattr(v, "__func__", None)):
+                    see(x, depth + 1)
+            elif kind not in (types.ModuleType, types.BuiltinFunctionType, types.MemberDescriptorType):
+                raise LookupError
+
+        classes = set()
+        try:
+            if len(sys._current_frames()) > 1 or "random" in sys.modules and any(m.__dict__.get("random") for m, _ in self.names.values()):
+                return None
+            for name, (module, _) in self.names.items():
+                seen.append(name)
+                see(module.__dict__.get(name))
+            return repr(seen)
+        except Exception:
+            return None
+
     def mine(self, v):
         module = sys.modules.get(getattr(v, "__module__", None) or "")
         return module is not None and getattr(module, "__file__", None) in self.files
@@ -229,6 +278,16 @@ class Session:
     def hashable(v):
         return tuple(v) if isinstance(v, list) else v
 
+    @staticmethod
+    def misfits(function, args):
+        try:
+            inspect.signature(function).bind(*args)
+        except TypeError:
+            return True
+        except ValueError:
+            pass
+        return False
+
     def answer(self, r):
         do = r["do"]
         if do == "outline":
@@ -262,14 +321,12 @@ class Session:
             return Absent
         args = [self.made(a) for a in r["args"]]
         try:
-            signature = inspect.signature(function)
-            signature.bind(*args)
-        except TypeError:
-            raise Signature(r["name"] + str(signature)) from None
-        except ValueError:
-            pass
-        result = function(*args)
-        if inspect.isgenerator(result):
+            result = function(*args)
+        except TypeError as e:
+            if e.__traceback__.tb_next is None and self.misfits(function, args):
+                raise Signature(r["name"] + str(inspect.signature(function))) from None
+            raise
+        if type(result) is types.GeneratorType:
             result = list(result)
         if r.get("keep"):
             self.game = result
@@ -301,11 +358,16 @@ def line(session, text):
 
 def serve(session, source, out, hold):
     written = 0
+    before = session.kept()
     for text in source:
         if text.startswith(b'{"do":"fresh"'):
+            again = before is not None and session.kept() == before
             out.write("= null\n")
             out.flush()
-            os._exit(AGAIN)
+            if not again:
+                os._exit(AGAIN)  # another process is as this one was
+            session.game = None
+            continue
         out.write(line(session, text) + "\n")
         written += 1
         if written % hold == 0:
@@ -330,6 +392,8 @@ def main():
     __builtins__.input = asked
     sys.path.insert(0, os.getcwd())
     session = Session(settings)
+    gc.collect()
+    gc.freeze()  # what is there is shared by all processes
     while True:
         child = os.fork()
         if child == 0:

@@ -3,11 +3,13 @@ package called
 import (
 	"io/fs"
 	"os"
+	"os/exec"
 	"path/filepath"
 	"slices"
 	"strings"
 	"testing"
 	"testing/fstest"
+	"time"
 
 	"github.com/goccy/go-yaml"
 
@@ -84,6 +86,11 @@ func (p program) with(t *testing.T, f fault) fstest.MapFS {
 
 func grade(t *testing.T, game string, files fs.FS) (grading.Graded, error) {
 	t.Helper()
+	return gradeKeeping(t, game, files, nil)
+}
+
+func gradeKeeping(t *testing.T, game string, files fs.FS, keep func(record.Evidence) error) (grading.Graded, error) {
+	t.Helper()
 	rules, err := games.All().Rules(game)
 	if err != nil {
 		t.Fatal(err)
@@ -97,7 +104,7 @@ func grade(t *testing.T, game string, files fs.FS) (grading.Graded, error) {
 		t.Fatal(err)
 	}
 	g.Parallel, g.Builds = 2, toolchain.UserCache()
-	return g.Grade(t.Context(), files, nil)
+	return g.Grade(t.Context(), files, keep)
 }
 
 // Programs that are called keep all points, though nothing says how they are called; with a fault they lose some, or are
@@ -178,6 +185,106 @@ func TestCausesWhyAProgramCannotBeCalled(t *testing.T) {
 			}
 			if i := slices.IndexFunc(tt.says, func(s string) bool { return !strings.Contains(err.Error(), s) }); i >= 0 {
 				t.Errorf("it says, without %q:\n%v", tt.says[i], err)
+			}
+		})
+	}
+}
+
+// A program that works against being called gains nothing by it, and takes no longer than one that hangs.
+func TestHostileProgramsThatAreCalled(t *testing.T) {
+	right := read(t, "testdata/py-noughts")
+	source := string(right.files["noughts.py"].Data)
+	const victor = "    def victor(self):\n"
+	tests := []struct{ name, before, inVictor string }{
+		{"a result that is equal to all", "class Liar:\n    def __eq__(self, other):\n        return True\n    __hash__ = None\n", "        return Liar()\n"},
+		{
+			"an object that answers anything", "class Any:\n    def __getattr__(self, name):\n        return Any()\n    def __call__(self, *a):\n        return Any()\n    def __iter__(self):\n        return iter([self] * 3)\n",
+			"        return Any()\n",
+		},
+		{"a text that is none", "class Text(str):\n    def __str__(self):\n        return 'X'\n    __repr__ = __str__\n", "        return Text('?')\n"},
+		{"it ends the program", "import os\n", "        os._exit(0)\n"},
+		{"it ends the program as a driver does", "import os\n", "        os._exit(88)\n"},
+		{"it leaves by sys.exit", "import sys\n", "        sys.exit('X')\n"},
+		{
+			"answers that are forged", "import os\ndef forge():\n    for fd in range(1, 30):\n        try:\n            os.write(fd, b'= \"X\"\\n')\n        except OSError:\n            pass\n",
+			"        forge()\n        return None\n",
+		},
+		{"printing without end", "", "        while True:\n            print('= \"X\"')\n"},
+		{"no end", "", "        while True:\n            pass\n"},
+		{
+			"built-ins that are changed", "import builtins, json\nbuiltins.isinstance = lambda *a: True\nbuiltins.type = lambda *a: str\njson.dumps = lambda *a, **k: '\"X\"'\n",
+			"        return None\n",
+		},
+		{
+			"threads that stay", "import threading\ndef stay():\n    while True:\n        pass\nfor _ in range(3):\n    threading.Thread(target=stay).start()\n",
+			"        return None\n",
+		},
+		{"processes without end", "import os\n", "        while True:\n            os.fork()\n"},
+		{"a value without end", "", "        a = []\n        a.append(a)\n        return a\n"},
+		{"a value of a gigabyte", "", "        return 'X' * (1 << 30)\n"},
+		{"deep recursion", "", "        return self.victor()\n"},
+	}
+	for i, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			portion.Every(t, 4, i)
+			began := time.Now()
+			files := fstest.MapFS{"noughts.py": {Data: []byte(tt.before + strings.Replace(source, victor, victor+tt.inVictor, 1)), Mode: 0o644}}
+			g, err := grade(t, "tic-tac-toe", files)
+			switch {
+			case grading.AtFault(err):
+			case err != nil:
+				t.Error(err)
+			case slices.ContainsFunc(g.Verdict.Criteria, func(c judge.CriterionVerdict) bool { return c.Name == "lines" && c.State == judge.Agrees }):
+				t.Errorf("it has %v of %v, and its lines are right\n%s", g.Verdict.Points, g.Verdict.Of, g.Learned)
+			}
+			if took := time.Since(began); took > 4*time.Minute {
+				t.Errorf("it took %v", took)
+			}
+		})
+	}
+}
+
+// The test that comes with a finding fails on the program that it was found in, and passes on the right one.
+func TestFindingsCanBeRun(t *testing.T) {
+	tests := []struct{ program, file, command string }{
+		{"py-noughts", "test_shortest.py", "python3 -m unittest -q test_shortest"},
+		{"js-class", "shortest.test.js", "node --test shortest.test.js"},
+		{"lua-object", "shortest.lua", "lua5.4 shortest.lua"},
+		{"c-array", "shortest_test.c", "gcc -o shortest shortest_test.c && ./shortest"},
+		{"cpp-four", "shortest_test.cpp", "g++ -std=c++17 -o shortest shortest_test.cpp && ./shortest"},
+	}
+	for _, tt := range tests {
+		t.Run(tt.program, func(t *testing.T) {
+			p := read(t, "testdata/"+tt.program)
+			wrong := p.with(t, p.Faults[0])
+			var test string
+			if _, err := gradeKeeping(t, p.Game, wrong, func(e record.Evidence) error {
+				if e.Call != nil && test == "" {
+					test = e.Call.Test
+				}
+				return nil
+			}); err != nil || test == "" {
+				t.Fatalf("there is no test: %v", err)
+			}
+			for _, run := range []struct {
+				files fstest.MapFS
+				fails bool
+			}{{wrong, true}, {p.files, false}} {
+				dir := t.TempDir()
+				for name, f := range run.files {
+					if err := os.WriteFile(filepath.Join(dir, name), f.Data, 0o600); err != nil {
+						t.Fatal(err)
+					}
+				}
+				if err := os.WriteFile(filepath.Join(dir, tt.file), []byte(test), 0o600); err != nil {
+					t.Fatal(err)
+				}
+				c := exec.CommandContext(t.Context(), "/bin/sh", "-c", tt.command)
+				c.Dir = dir
+				out, err := c.CombinedOutput()
+				if failed := err != nil; failed != run.fails {
+					t.Errorf("the test fails: %v, want %v\n%s\n%s", failed, run.fails, test, out)
+				}
 			}
 		})
 	}
