@@ -12,8 +12,6 @@ import (
 	"strings"
 
 	"durchgang/core/document"
-	"durchgang/core/game"
-	"durchgang/core/suite"
 )
 
 // Book says how what a program defines is called. It is safe for concurrent use.
@@ -106,15 +104,21 @@ type FunctionForm struct {
 
 // Causes of errors in a book, for errors.Is.
 var (
-	ErrNone   = errors.New("it names no function; write functions: with at least one of " + known())
-	ErrRole   = errors.New("a function is one of " + known())
-	ErrName   = errors.New("a name is letters, digits and _, and does not begin with a digit; a class and a dot may stand before it")
-	ErrTakes  = errors.New("it does not take that")
-	ErrGives  = errors.New("its results have no such meaning")
-	ErrValue  = errors.New("a value is a text, a whole number, true, false, null, {name: Mark.X}, {fields: {hit: true}} or {list: [1, 2]}")
+	ErrNone  = errors.New("it names no function; write functions: with at least one of " + known())
+	ErrRole  = errors.New("a function is one of " + known())
+	ErrName  = errors.New("a name is letters, digits and _, and does not begin with a digit; a class and a dot may stand before it")
+	ErrTakes = errors.New("it does not take that")
+	ErrGives = errors.New("its results have no such meaning")
+	ErrValue = errors.New(
+		"a value is a text, a whole number, true, false, null, {name: Mark.X}, {fields: {hit: true}} or {list: [1, 2]}",
+	)
 	ErrTwice  = errors.New("two meanings have the same value")
-	ErrLayout = errors.New("a board is nested (rows of cells), flat (one list), text (one text), keyed (a dictionary), drawing (a text with lines), or sets or bits of each player")
-	ErrOrder  = errors.New("an order is columns (they come first), bottom (rows are counted from the bottom), padded (lists begin with an unused element) or tuples (lists are tuples)")
+	ErrLayout = errors.New(
+		"a board is nested (rows of cells), flat (one list), text (one text), keyed (a dictionary), drawing (a text with lines), or sets or bits of each player",
+	)
+	ErrOrder = errors.New(
+		"an order is columns (they come first), bottom (rows are counted from the bottom), padded (lists begin with an unused element) or tuples (lists are tuples)",
+	)
 	ErrKeys   = errors.New("keys are pair, number or cell")
 	ErrAt     = errors.New("at has four numbers: line and column of the first cell, and how far apart lines and columns are")
 	ErrCells  = errors.New("the three kinds of cell need different values")
@@ -295,8 +299,8 @@ func (c *checker) function(b *Book, role Role, f FunctionForm, follows bool) {
 		return
 	}
 	made := function{
-		name: f.Name, value: f.Value, whole: f.Game, gives: map[string]string{}, part: f.Part, keeps: f.Keeps, up: f.Counts == "up", hidden: f.Hidden,
-		other: f.Else, raises: f.Raises,
+		name: f.Name, value: f.Value, whole: f.Game, gives: map[string]string{}, part: f.Part, keeps: f.Keeps, up: f.Counts == "up",
+		hidden: f.Hidden, other: f.Else, raises: f.Raises,
 	}
 	count := 0
 	for _, given := range []bool{f.Name != "", f.Value != "", f.Game} {
@@ -431,93 +435,6 @@ func identifier(name string) bool {
 // roles are those of the functions, in the order in which they are called.
 func (b *Book) roles() []Role {
 	return slices.DeleteFunc(slices.Clone(order), func(r Role) bool { return !b.functions[r].there() })
-}
-
-// Shows reports whether the functions can show how a program treats an aspect of a game.
-func (b *Book) Shows(rules game.Rules, a suite.Aspect) bool {
-	_, err := rules.Start("")
-	_, ships := rules.(game.HasShips)
-	if b.Follows() {
-		return b.followed(rules, a)
-	}
-	if a == suite.Draw && (b.functions[Winner].there() || b.functions[Wins].there()) && b.functions[Full].there() {
-		return true
-	}
-	for role, f := range b.functions {
-		if a == suite.Range && f.given("number") {
-			continue // a cell off the board has no number
-		}
-		if role == Fits && (err != nil || !ships) {
-			continue // no ship is placed in the game
-		}
-		if slices.Contains(roles[role].aspects, a) {
-			return true
-		}
-	}
-	return false
-}
-
-// Followable reports whether programs that follow a game usually have what tells of an aspect.
-func Followable(rules game.Rules, a suite.Aspect) bool {
-	_, words := rules.(interface{ Lives() int })
-	_, ships := rules.(game.HasShips)
-	rows, _ := rules.Shape()
-	switch a {
-	case suite.Legal, suite.Win, suite.TakenCell, suite.Range, suite.AfterEnd, suite.NewGame:
-		return true
-	case suite.Mark, suite.Turns, suite.TurnKept, suite.Draw:
-		return rows > 0 && !rules.Solo()
-	case suite.Letters, suite.Lives, suite.Loss, suite.Text, suite.Hidden:
-		return words
-	case suite.Shots, suite.Sunk:
-		return ships
-	case suite.Totals, suite.Results, suite.Dealer, suite.Cards:
-		return rows == 0 && !words
-	}
-	return false
-}
-
-// followed is the same where a game is followed.
-func (b *Book) followed(rules game.Rules, a suite.Aspect) bool {
-	does := func(r Role) bool { return b.functions[r].there() }
-	gives := func(meaning string) bool {
-		for _, m := range b.functions[Move].gives {
-			if m == meaning {
-				return true
-			}
-		}
-		return b.functions[Move].other == meaning
-	}
-	switch a {
-	case suite.NewGame:
-		return does(Reset) || b.home.made() && b.home.value == ""
-	case suite.Text:
-		return does(Move) && b.functions[Move].given("letter")
-	case suite.Shots:
-		return gives("hit") && (gives("miss") || gives("sunk"))
-	case suite.Sunk:
-		return gives("sunk")
-	case suite.Win:
-		return does(State) || does(Winner) || does(Wins) || does(Won) || does(Afloat)
-	case suite.Draw:
-		return does(State) || does(Drawn) || (does(Winner) || does(Wins)) && (does(Full) || does(Over))
-	case suite.Loss:
-		return does(Lost) || does(State) || does(Over) && does(Won)
-	case suite.Turns, suite.TurnKept:
-		if rules.Solo() {
-			return false
-		}
-	case suite.TakenCell, suite.AfterEnd:
-		if does(Hit) || does(Stand) {
-			return true
-		}
-	}
-	for role := range b.functions {
-		if slices.Contains(roles[role].aspects, a) {
-			return true
-		}
-	}
-	return false
 }
 
 // Function is one that is called, for a starter file.

@@ -2,7 +2,6 @@ package calls
 
 import (
 	"cmp"
-	"encoding/json"
 	"slices"
 	"strings"
 
@@ -10,83 +9,11 @@ import (
 	"durchgang/core/suite"
 )
 
-// Request is what a driver is asked, one line of JSON.
-type Request struct {
-	Do   string `json:"do"` // outline, members, call, get, text or fresh
-	Name string `json:"name,omitempty"`
-	Args []any  `json:"args"`
-	On   bool   `json:"on,omitempty"`   // the game's
-	Keep bool   `json:"keep,omitempty"` // the result becomes the game
-	Back bool   `json:"back,omitempty"` // arguments are told as they are afterwards
-}
-
-// Line is the request as a driver reads it.
-func (r Request) Line() string {
-	if r.Args == nil {
-		r.Args = []any{}
-	}
-	text, err := json.Marshal(r)
-	if err != nil {
-		panic(err) // arguments are values of JSON
-	}
-	return string(text)
-}
-
-// Text is the request as people write it.
-func (r Request) Text() string {
-	name := r.Name
-	if r.On {
-		name = "game." + name
-		if r.Name == "" {
-			name = "game"
-		}
-	}
-	if r.Do != "call" {
-		return name
-	}
-	text := name + "(" + sayAll(r.Args) + ")"
-	if r.Keep {
-		text = "game = " + text
-	}
-	return text
-}
-
-// Answer is what a driver answers.
-type Answer struct {
-	Value   any
-	Failure *Failure
-}
+// Acts reports whether the call makes the game, or does something in it.
+func (c Call) Acts() bool { return c.Role == Make || roles[c.Role].does }
 
 // Owner is the player whom the call asks about.
 func (c Call) Owner() game.Player { return c.owner }
-
-// ReadAnswer reads a driver's line.
-func ReadAnswer(line string) Answer {
-	sign, rest, _ := strings.Cut(line, " ")
-	switch sign {
-	case "=":
-		var v any
-		if json.Unmarshal([]byte(rest), &v) == nil {
-			return Answer{Value: v}
-		}
-	case "!":
-		var f Failure
-		if json.Unmarshal([]byte(rest), &f) == nil {
-			return Answer{Failure: &f}
-		}
-	case "?":
-		return Answer{Failure: &Failure{Kind: NoName, Name: rest}}
-	}
-	return Answer{Failure: &Failure{Kind: Raised, Type: "answer", Says: "it answered " + line}}
-}
-
-// Text is the answer as people write it.
-func (a Answer) Text() string {
-	if a.Failure != nil {
-		return a.Failure.String()
-	}
-	return "returned " + Say(a.Value)
-}
 
 // Call is one call that a script makes.
 type Call struct {
@@ -171,7 +98,9 @@ func (p *planner) position(cell game.Cell, player game.Player, view []game.Fact)
 func (p *planner) spot(cell game.Cell) map[string]any {
 	number := int(cell.Row)*p.cols + int(cell.Col) + p.base
 	values := map[string]any{
-		"row": int(cell.Row) + p.base, "col": int(cell.Col) + p.base, "height": p.rows - 1 - int(cell.Row) + p.base, "cell": cell.String(),
+		"row": int(
+			cell.Row,
+		) + p.base, "col": int(cell.Col) + p.base, "height": p.rows - 1 - int(cell.Row) + p.base, "cell": cell.String(),
 	}
 	if cell.Inside(p.rows, p.cols) {
 		values["number"] = number
@@ -185,7 +114,13 @@ func (p *planner) spot(cell game.Cell) map[string]any {
 
 // write makes a board of the signs of cells: 0 for a free one, 1 and 2 for the players.
 func (p *planner) write(signs map[game.Cell]int) any {
-	return p.layout.write(p.rows, p.cols, p.base, func(r, c int) any { return p.cells[signs[game.Cell{Row: int16(r), Col: int16(c)}]] }, p.cells[0])
+	return p.layout.write(
+		p.rows,
+		p.cols,
+		p.base,
+		func(r, c int) any { return p.cells[signs[game.Cell{Row: int16(r), Col: int16(c)}]] },
+		p.cells[0],
+	)
 }
 
 func (b *Book) player(p game.Player) any {

@@ -34,12 +34,18 @@ var dialects = map[string]dialect{
 	"Python": {
 		null: "None", yes: "True", no: "False", list: [2]string{"[", "]"}, method: ".", make: "%s(%s)", equal: "self.assertEqual(%s, %s)",
 		raises: "with self.assertRaises(Exception):\n            %s", indent: "        ", comment: "# ",
-		around: [2]string{"import unittest\n\n%s\n\n\nclass Shortest(unittest.TestCase):\n    def test_it(self):\n", "\n\nif __name__ == \"__main__\":\n    unittest.main()\n"},
+		around: [2]string{
+			"import unittest\n\n%s\n\n\nclass Shortest(unittest.TestCase):\n    def test_it(self):\n",
+			"\n\nif __name__ == \"__main__\":\n    unittest.main()\n",
+		},
 	},
 	"JavaScript": {
 		null: "null", yes: "true", no: "false", list: [2]string{"[", "]"}, method: ".", make: "new %s(%s)", end: ";", declare: "let ",
 		equal: "assert.deepEqual(%s, %s)", raises: "assert.throws(() => %s)", indent: "  ", comment: "// ",
-		around: [2]string{"const test = require('node:test');\nconst assert = require('node:assert');\n%s\n\ntest('shortest', () => {\n", "});\n"},
+		around: [2]string{
+			"const test = require('node:test');\nconst assert = require('node:assert');\n%s\n\ntest('shortest', () => {\n",
+			"});\n",
+		},
 	},
 	"Java": {
 		null: "null", yes: "true", no: "false", list: [2]string{"{", "}"}, char: true, method: ".", make: "new %s(%s)", end: ";", declare: "var ",
@@ -62,7 +68,10 @@ var dialects = map[string]dialect{
 	"C#": {
 		null: "null", yes: "true", no: "false", list: [2]string{"{", "}"}, char: true, method: ".", make: "new %s(%s)", end: ";", declare: "var ",
 		equal: "Assert.Equal(%[2]s, %[1]s)", raises: "Assert.ThrowsAny<Exception>(() => %s)", indent: "        ", comment: "// ",
-		around: [2]string{"using System;\nusing Xunit;\n%s\npublic class ShortestTest\n{\n    [Fact]\n    public void Shortest()\n    {\n", "    }\n}\n"},
+		around: [2]string{
+			"using System;\nusing Xunit;\n%s\npublic class ShortestTest\n{\n    [Fact]\n    public void Shortest()\n    {\n",
+			"    }\n}\n",
+		},
 	},
 	"Ruby": {
 		null: "nil", yes: "true", no: "false", list: [2]string{"[", "]"}, method: ".", make: "%s.new(%s)", equal: "assert_equal %[2]s, %[1]s",
@@ -284,7 +293,9 @@ func (w writer) making(r Request) string {
 		return "struct " + r.Name + " game"
 	}
 	made := w.request(Request{Do: r.Do, Name: r.Name, Args: r.Args})
-	if class := r.Name[strings.LastIndex(r.Name, ".")+1:]; r.Do == "call" && class != "" && class[:1] == strings.ToUpper(class[:1]) && class[:1] != strings.ToLower(class[:1]) && w.Language != "Go" {
+	if class := r.Name[strings.LastIndex(r.Name, ".")+1:]; r.Do == "call" && class != "" && class[:1] == strings.ToUpper(class[:1]) &&
+		class[:1] != strings.ToLower(class[:1]) &&
+		w.Language != "Go" {
 		made = fmt.Sprintf(w.words.make, strings.ReplaceAll(r.Name, ".", w.words.method), w.values(r.Args))
 	}
 	return declare + "game" + assign + made

@@ -55,9 +55,29 @@ type wanted struct{ value any }
 
 // subjects are the roles by which each subject of the judge is told, the most telling first.
 var subjects = map[string][]Role{
-	"result": {State, Winner, Wins, Drawn, Won, Lost, Result, Over, Full, Afloat}, "board": {Board, CellAt, FirstCells, Drop, Move}, "turn": {Turn, Board, CellAt},
-	"move": {Move, Legal, Drop, Fits, Hit, Stand}, "program": {Make, Place, Move, Hit, Stand, Reset}, "letters": {Shown, Reveal}, "lives": {Lives},
-	"shot": {Move}, "sinking": {Move, Sunk}, "cards": {Hand}, "dealer": {Dealer, DealerTotal}, "total": {Total, DealerTotal}, "hand": {Result}, "bust": {Total, Over},
+	"result": {
+		State,
+		Winner,
+		Wins,
+		Drawn,
+		Won,
+		Lost,
+		Result,
+		Over,
+		Full,
+		Afloat,
+	}, "board": {Board, CellAt, FirstCells, Drop, Move}, "turn": {Turn, Board, CellAt},
+	"move": {
+		Move,
+		Legal,
+		Drop,
+		Fits,
+		Hit,
+		Stand,
+	}, "program": {Make, Place, Move, Hit, Stand, Reset}, "letters": {Shown, Reveal}, "lives": {Lives},
+	"shot": {
+		Move,
+	}, "sinking": {Move, Sunk}, "cards": {Hand}, "dealer": {Dealer, DealerTotal}, "total": {Total, DealerTotal}, "hand": {Result}, "bust": {Total, Over},
 }
 
 // telling is the index of the call that shows a difference.

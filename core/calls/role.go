@@ -67,11 +67,25 @@ var (
 )
 
 var roles = map[Role]about{
-	State:  {takes: asked, usual: asked[1:], gives: []string{"open", "first", "second", "drawn"}, aspects: []suite.Aspect{suite.Win, suite.Draw, suite.Loss}},
+	State: {
+		takes:   asked,
+		usual:   asked[1:],
+		gives:   []string{"open", "first", "second", "drawn"},
+		aspects: []suite.Aspect{suite.Win, suite.Draw, suite.Loss},
+	},
 	Winner: {takes: asked, usual: asked[1:], gives: []string{"first", "second", "none"}, aspects: []suite.Aspect{suite.Win}},
 	Drawn:  {takes: asked, usual: asked[1:], gives: yesNo, aspects: []suite.Aspect{suite.Draw}},
 	Legal: {
-		takes: []string{"game", "board", "row", "col", "height", "number", "cell", "player"}, usual: []string{"board", "row", "col"}, gives: yesNo,
+		takes: []string{
+			"game",
+			"board",
+			"row",
+			"col",
+			"height",
+			"number",
+			"cell",
+			"player",
+		}, usual: []string{"board", "row", "col"}, gives: yesNo,
 		aspects: []suite.Aspect{suite.Legal, suite.TakenCell, suite.Range},
 	},
 	Drop: {
@@ -79,7 +93,17 @@ var roles = map[Role]about{
 		aspects: []suite.Aspect{suite.Mark, suite.TakenCell, suite.Legal},
 	},
 	Choose: {
-		takes: []string{"board", "player", "word", "letters", "lives", "hand", "up", "random", "sunk"}, usual: []string{"board", "player"},
+		takes: []string{
+			"board",
+			"player",
+			"word",
+			"letters",
+			"lives",
+			"hand",
+			"up",
+			"random",
+			"sunk",
+		}, usual: []string{"board", "player"},
 		aspects: []suite.Aspect{suite.Legal},
 	},
 	Total:  {takes: []string{"game", "hand"}, usual: []string{"hand"}, aspects: []suite.Aspect{suite.Totals}},
@@ -92,7 +116,18 @@ var roles = map[Role]about{
 		aspects: []suite.Aspect{suite.Legal, suite.TakenCell, suite.Range, suite.AfterEnd},
 	},
 	Place: {
-		takes: []string{"game", "row", "col", "number", "cell", "length", "down", "across", "name", "player"}, gives: yesNo, does: true, follows: true,
+		takes: []string{
+			"game",
+			"row",
+			"col",
+			"number",
+			"cell",
+			"length",
+			"down",
+			"across",
+			"name",
+			"player",
+		}, gives: yesNo, does: true, follows: true,
 	},
 	Hit:         {takes: nobody, gives: yesNo, does: true, follows: true, aspects: []suite.Aspect{suite.Legal}},
 	Stand:       {takes: nobody, gives: yesNo, does: true, follows: true},
@@ -101,9 +136,14 @@ var roles = map[Role]about{
 	CellAt:      {takes: spot[:7], follows: true, aspects: []suite.Aspect{suite.Mark, suite.Turns, suite.TurnKept}},
 	FirstCells:  {takes: nobody, follows: true, aspects: []suite.Aspect{suite.Mark, suite.Turns, suite.TurnKept}},
 	SecondCells: {takes: nobody, follows: true},
-	Turn:        {takes: asked, usual: asked[1:], gives: []string{"first", "second"}, aspects: []suite.Aspect{suite.Turns, suite.TurnKept}},
-	Over:        {takes: nobody, gives: yesNo, follows: true},
-	Full:        {takes: asked, usual: asked[1:], gives: yesNo},
+	Turn: {
+		takes:   asked,
+		usual:   asked[1:],
+		gives:   []string{"first", "second"},
+		aspects: []suite.Aspect{suite.Turns, suite.TurnKept},
+	},
+	Over: {takes: nobody, gives: yesNo, follows: true},
+	Full: {takes: asked, usual: asked[1:], gives: yesNo},
 	Wins: {
 		takes: []string{"game", "board", "player", "row", "col", "height", "number"}, usual: []string{"board", "player"}, gives: yesNo,
 		aspects: []suite.Aspect{suite.Win},
@@ -116,11 +156,16 @@ var roles = map[Role]about{
 	Hand:        {takes: nobody, follows: true, aspects: []suite.Aspect{suite.Cards}},
 	Dealer:      {takes: nobody, follows: true, aspects: []suite.Aspect{suite.Dealer}},
 	DealerTotal: {takes: nobody, follows: true, aspects: []suite.Aspect{suite.Dealer}},
-	Result:      {takes: nobody, gives: []string{"open", "win", "lose", "push", "natural"}, follows: true, aspects: []suite.Aspect{suite.Results}},
+	Result: {
+		takes:   nobody,
+		gives:   []string{"open", "win", "lose", "push", "natural"},
+		follows: true,
+		aspects: []suite.Aspect{suite.Results},
+	},
 }
 
 // order is the one in which functions are called at each step.
 var order = []Role{
-	Legal, Drop, Move, Place, Hit, Stand, Reset, Board, CellAt, FirstCells, SecondCells, Turn, State, Winner, Wins, Drawn, Over, Full, Afloat, Won, Lost, Lives, Shown,
-	Hand, Dealer, Choose, Total, DealerTotal, Result, Reveal, Sunk, Fits,
+	Legal, Drop, Move, Place, Hit, Stand, Reset, Board, CellAt, FirstCells, SecondCells, Turn, State, Winner, Wins, Drawn, Over,
+	Full, Afloat, Won, Lost, Lives, Shown, Hand, Dealer, Choose, Total, DealerTotal, Result, Reveal, Sunk, Fits,
 }

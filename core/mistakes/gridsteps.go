@@ -54,23 +54,6 @@ func (m takenPasses) Refused(p *grid.Position) {
 	}
 }
 
-type rangePasses struct{ *grid.Rules }
-
-func (m rangePasses) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
-	c, refusal := m.Rules.Land(p, c)
-	p.Note = 0
-	if refusal == game.OutOfRange {
-		p.Note = 1
-	}
-	return c, refusal
-}
-
-func (m rangePasses) Refused(p *grid.Position) {
-	if p.Note == 1 {
-		p.Mover = p.Mover.Opponent()
-	}
-}
-
 type refusedCounts struct{ *grid.Rules }
 
 func (m refusedCounts) Refused(p *grid.Position) { p.Count++ }
@@ -289,20 +272,6 @@ type fullBut struct {
 func (m fullBut) Full(p *grid.Position) bool {
 	rows, cols := m.Shape()
 	return m.Rules.Full(p) || p.Count == rows*cols-1 && p.At(m.cell) == game.Nobody
-}
-
-// winnerAlways tells each win as one player's.
-type winnerAlways struct {
-	*grid.Rules
-	player game.Player
-}
-
-func (m winnerAlways) Decide(p *grid.Position, wins, full bool) game.Result {
-	result := m.Rules.Decide(p, wins, full)
-	if wins {
-		result.Winner = m.player
-	}
-	return result
 }
 
 type wrongWinner struct{ *grid.Rules }

@@ -66,7 +66,7 @@ func (f Function) Play(ctx context.Context, s *Session, moments []suite.Moment) 
 			at++
 		}
 		p.Observations = append(p.Observations, f.Book.Observe(f.Rules, m, asked[from:at], answers[from:at], last.Condition))
-		p.Events = append(p.Events, events(asked[from:at], answers[from:at]))
+		p.Events = append(p.Events, events(f.Book, asked[from:at], answers[from:at]))
 		p.Called.Until = append(p.Called.Until, at)
 		if f.Book.Follows() && slices.ContainsFunc(answers[from:at], gone) {
 			break
@@ -81,11 +81,16 @@ func (f Function) Play(ctx context.Context, s *Session, moments []suite.Moment) 
 
 func gone(a calls.Answer) bool { return a.Failure != nil && a.Failure.Kind == calls.Gone }
 
-// events tell the calls of one moment, with what came of them.
-func events(asked []calls.Call, answers []calls.Answer) []Event {
+// events tell the calls of one moment, with what came of them. What only reads how a game stands is not typed, so that
+// what is typed leads there again.
+func events(book *calls.Book, asked []calls.Call, answers []calls.Answer) []Event {
 	list := []Event{}
 	for i, c := range asked {
 		text := c.Request.Text()
+		if book.Follows() && !c.Acts() {
+			list = append(list, Event{Printed: []byte(text + " " + answers[i].Text() + "\n")})
+			continue
+		}
 		list = append(list, Event{Typed: &text}, Event{Printed: []byte(answers[i].Text() + "\n")})
 	}
 	return list

@@ -267,7 +267,8 @@ func (n *native) class(reader *dwarf.Reader, e *dwarf.Entry, prefix, name string
 		inner, _ := child.Val(dwarf.AttrName).(string)
 		switch child.Tag {
 		case dwarf.TagMember:
-			if kind, err := n.typeOf(child); err == nil && inner != "" && child.Val(dwarf.AttrExternal) == nil && child.Val(dwarf.AttrDeclaration) == nil {
+			if kind, err := n.typeOf(child); err == nil && inner != "" && child.Val(dwarf.AttrExternal) == nil &&
+				child.Val(dwarf.AttrDeclaration) == nil {
 				s.fields = append(s.fields, nativeParameter{name: inner, kind: kind})
 			}
 		case dwarf.TagSubprogram:
@@ -278,7 +279,8 @@ func (n *native) class(reader *dwarf.Reader, e *dwarf.Entry, prefix, name string
 			if v, is := child.Val(dwarf.AttrVirtuality).(int64); is && v == 2 {
 				s.abstract = true
 			}
-			if !public(child) || child.Val(dwarf.AttrArtificial) != nil || strings.HasPrefix(inner, "~") || strings.HasPrefix(inner, "operator") {
+			if !public(child) || child.Val(dwarf.AttrArtificial) != nil || strings.HasPrefix(inner, "~") ||
+				strings.HasPrefix(inner, "operator") {
 				continue
 			}
 			for i, given := range n.names[child.Offset] {

@@ -14,6 +14,7 @@ import (
 	"durchgang/core/calls"
 	"durchgang/core/calls/bind"
 	"durchgang/core/game"
+	"durchgang/core/judge"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
 	"durchgang/internal/driver"
@@ -248,7 +249,16 @@ func (f function) play(
 	moments []suite.Moment,
 ) (performance channel.Performance, err error) {
 	err = p.callee.with(p, func(s *channel.Session) error {
-		performance, err = channel.Function{Book: p.callee.book, Rules: g.Suite.Rules, Setup: script.Setup, Hung: &p.callee.hung}.Play(ctx, s, moments)
+		performance, err = channel.Function{
+			Book:  p.callee.book,
+			Rules: g.Suite.Rules,
+			Setup: script.Setup,
+			Hung:  &p.callee.hung,
+		}.Play(
+			ctx,
+			s,
+			moments,
+		)
 		return err
 	})
 	return performance, err
@@ -309,7 +319,8 @@ func (g Grader) called(p *playing) Grader {
 // followable is the part of a suite that a game that is followed can show, if the program has all that tells it.
 func followable(book *calls.Book, s *suite.Suite) *suite.Suite {
 	return playable(s.Only(func(a suite.Aspect) bool {
-		return book.Shows(s.Rules, a) || calls.Followable(s.Rules, a) && a != suite.NewGame // where nothing begins another game, there is none
+		return book.Shows(s.Rules, a) ||
+			calls.Followable(s.Rules, a) && a != suite.NewGame // where nothing begins another game, there is none
 	}), s.Rules)
 }
 
@@ -354,4 +365,23 @@ func DraftCalls(ctx context.Context, folder fs.FS, s *suite.Suite) (DraftedCalls
 	defer p.close()
 	c := p.callee
 	return DraftedCalls{Language: p.language, Book: c.text, Fit: c.fit, Notes: c.notes, Names: c.outline.Names()}, nil
+}
+
+// callOf is the one call that a finding of a program that is called shows.
+func (g Grader) callOf(
+	f *judge.Finding,
+	moments []suite.Moment,
+	c *channel.Called,
+	v judge.ScriptVerdict,
+	who calls.Program,
+) *calls.Finding {
+	if c == nil || f.Step >= len(c.Until) || f.Step >= len(v.Steps) || f.Step >= len(moments) {
+		return nil
+	}
+	n := c.Until[f.Step]
+	found, ok := c.Book.Explain(who, g.Suite.Rules, moments[f.Step], c.Calls[:n], c.Answers[:n], calls.Subject(v.Steps[f.Step], *f))
+	if !ok {
+		return nil
+	}
+	return &found
 }

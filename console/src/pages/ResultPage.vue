@@ -103,7 +103,7 @@ const tell = () =>
       <template v-else>
         <p v-if="result.note" class="panel mt-3 text-break">{{ result.note }}</p>
         <details v-if="result.learned" class="panel mt-3">
-          <summary>The wording of this program was learned by playing</summary>
+          <summary>How this program talks or is called was found by playing</summary>
           <pre class="screen mt-2">{{ result.learned }}</pre>
           <RouterLink class="btn btn-sm btn-outline-secondary" :to="wording">See how it is read</RouterLink>
         </details>

@@ -303,7 +303,7 @@ func (d *drafter) fitShown(traces []trace) (best source, hidden string, score fl
 					}
 					all++
 					if got, is := calls.ReadShown(v, word, sign); is {
-						right += alike(got, want)
+						right += resemblance(got, want)
 					}
 				}
 			}
@@ -315,8 +315,8 @@ func (d *drafter) fitShown(traces []trace) (best source, hidden string, score fl
 	return best, hidden, score
 }
 
-// alike is 1 for two texts that are the same, and else less, by how many of their letters are.
-func alike(a, b string) float64 {
+// resemblance is 1 for two texts that are the same, and else less, by how many of their letters are.
+func resemblance(a, b string) float64 {
 	if strings.EqualFold(a, b) {
 		return 1
 	}

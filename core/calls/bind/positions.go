@@ -19,10 +19,22 @@ type encoding struct {
 // encodings are the ways in which boards may be written, the usual ones first.
 func (d *drafter) encodings() []encoding {
 	cells := []calls.CellsForm{
-		{Empty: "", First: "X", Second: "O"}, {Empty: " ", First: "X", Second: "O"}, {Empty: 0, First: 1, Second: 2}, {Empty: nil, First: "X", Second: "O"},
+		{
+			Empty:  "",
+			First:  "X",
+			Second: "O",
+		}, {Empty: " ", First: "X", Second: "O"}, {Empty: 0, First: 1, Second: 2}, {Empty: nil, First: "X", Second: "O"},
 		{Empty: ".", First: "X", Second: "O"}, {Empty: "-", First: "X", Second: "O"}, {Empty: "_", First: "X", Second: "O"},
-		{Empty: 0, First: 1, Second: -1}, {Empty: " ", First: "R", Second: "Y"}, {Empty: ".", First: "R", Second: "Y"}, {Empty: nil, First: "R", Second: "Y"},
-		{Empty: " ", First: "x", Second: "o"}, {Empty: ".", First: "x", Second: "o"}, {Empty: "", First: "x", Second: "o"}, {Empty: -1, First: 0, Second: 1},
+		{
+			Empty:  0,
+			First:  1,
+			Second: -1,
+		}, {Empty: " ", First: "R", Second: "Y"}, {Empty: ".", First: "R", Second: "Y"}, {Empty: nil, First: "R", Second: "Y"},
+		{
+			Empty:  " ",
+			First:  "x",
+			Second: "o",
+		}, {Empty: ".", First: "x", Second: "o"}, {Empty: "", First: "x", Second: "o"}, {Empty: -1, First: 0, Second: 1},
 	}
 	for _, c := range d.outline.Classes {
 		if len(c.Values) != 3 {
@@ -36,8 +48,13 @@ func (d *drafter) encodings() []encoding {
 		cells = append([]calls.CellsForm{{Empty: value(0), First: value(1), Second: value(2)}}, cells...)
 	}
 	shapes := []calls.Layout{
-		{Shape: calls.Nested}, {Shape: calls.Flat}, {Shape: calls.Text}, {Shape: calls.Nested, Columns: true}, {Shape: calls.Keyed, Keys: "pair"},
-		{Shape: calls.Keyed, Keys: "number"}, {Shape: calls.Flat, Padded: true}, {Shape: calls.Nested, Bottom: true}, {Shape: calls.Nested, Padded: true},
+		{
+			Shape: calls.Nested,
+		}, {Shape: calls.Flat}, {Shape: calls.Text}, {Shape: calls.Nested, Columns: true}, {Shape: calls.Keyed, Keys: "pair"},
+		{
+			Shape: calls.Keyed,
+			Keys:  "number",
+		}, {Shape: calls.Flat, Padded: true}, {Shape: calls.Nested, Bottom: true}, {Shape: calls.Nested, Padded: true},
 		{Shape: calls.Nested, Tuples: true}, {Shape: calls.Flat, Tuples: true},
 	}
 	if slices.ContainsFunc(d.outline.Functions, func(f calls.Callable) bool {
@@ -437,6 +454,7 @@ func agrees(rules game.Rules, book *calls.Book, m suite.Moment, c calls.Call, a 
 		return false
 	}
 	return slices.ContainsFunc(m.View, func(v game.Fact) bool {
-		return v.Kind == f.Kind && v.Player == f.Player && v.Cell == f.Cell && v.Amount == f.Amount && v.N == f.N && strings.EqualFold(v.Text, f.Text)
+		return v.Kind == f.Kind && v.Player == f.Player && v.Cell == f.Cell && v.Amount == f.Amount && v.N == f.N &&
+			strings.EqualFold(v.Text, f.Text)
 	})
 }

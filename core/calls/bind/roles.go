@@ -2,7 +2,6 @@ package bind
 
 import (
 	"fmt"
-	"maps"
 	"slices"
 	"strings"
 
@@ -40,7 +39,20 @@ func yesNo(role calls.Role, is func(m suite.Moment) bool, words ...string) quest
 
 // questions are the roles that tell how a game stands, of those that the game has.
 func (d *drafter) questions() []question {
-	over := yesNo(calls.Over, func(m suite.Moment) bool { return m.Result.Over() }, "over", "finished", "done", "ended", "end", "complete", "ende", "playing", "running", "active")
+	over := yesNo(
+		calls.Over,
+		func(m suite.Moment) bool { return m.Result.Over() },
+		"over",
+		"finished",
+		"done",
+		"ended",
+		"end",
+		"complete",
+		"ende",
+		"playing",
+		"running",
+		"active",
+	)
 	won := func(p game.Player) func(m suite.Moment) bool {
 		return func(m suite.Moment) bool { return m.Result.Outcome == game.Won && m.Result.Winner == p }
 	}
@@ -76,9 +88,23 @@ func (d *drafter) questions() []question {
 				return 0
 			},
 		},
-		yesNo(calls.Drawn, func(m suite.Moment) bool { return m.Result.Outcome == game.Drawn }, "draw", "drawn", "tie", "tied", "stalemate"),
+		yesNo(
+			calls.Drawn,
+			func(m suite.Moment) bool { return m.Result.Outcome == game.Drawn },
+			"draw",
+			"drawn",
+			"tie",
+			"tied",
+			"stalemate",
+		),
 		over,
-		yesNo(calls.Full, func(m suite.Moment) bool { return d.rows > 0 && !slices.Contains(d.board(m), 0) }, "full", "filled", "complete"),
+		yesNo(
+			calls.Full,
+			func(m suite.Moment) bool { return d.rows > 0 && !slices.Contains(d.board(m), 0) },
+			"full",
+			"filled",
+			"complete",
+		),
 		{
 			role: calls.Turn, classes: []string{"", "first", "second"}, open: -1, words: []string{"turn", "player", "current", "next", "to", "whose", "active", "side"},
 			class: func(m suite.Moment) int {
@@ -127,7 +153,8 @@ func (d *drafter) roles(r reading) (Drafted, error) {
 	d.lives(&form, r, traces)
 	d.afloat(&form, r, traces)
 	if form.Functions[string(calls.State)].Name+form.Functions[string(calls.Winner)].Name == "" && chosen[calls.Winner].source == (source{}) &&
-		chosen[calls.State].source == (source{}) && d.rows > 0 && !d.atSea() {
+		chosen[calls.State].source == (source{}) && d.rows > 0 &&
+		!d.atSea() {
 		if err := d.wins(&form, r); err != nil {
 			return Drafted{}, err
 		}
@@ -319,19 +346,11 @@ func simple(c counting) bool {
 	return true
 }
 
-// plainValues reports whether no value is a list or an object.
-func plainValues(c counting) bool {
-	for _, v := range c.values {
-		switch v := v.(type) {
-		case []any:
-			return false
-		case map[string]any:
-			if v["$name"] == nil {
-				return false
-			}
-		}
-	}
-	return true
+// alike are roles that one source may seem to have both of, the one that tells more first.
+var alike = [][2]calls.Role{
+	{calls.Drawn, calls.Full}, {calls.Over, calls.Full}, {calls.Drawn, calls.Over}, {calls.State, calls.Over},
+	{calls.State, calls.Drawn}, {calls.State, calls.Won}, {calls.State, calls.Lost}, {calls.Won, calls.Over},
+	{calls.Winner, calls.Over}, {calls.Winner, calls.Turn},
 }
 
 // prefer leaves out what tells the same as something else.
@@ -353,7 +372,7 @@ func (d *drafter) prefer(chosen map[calls.Role]fitting) {
 		y, hasY := chosen[b]
 		return hasX && hasY && x.source == y.source
 	}
-	for _, pair := range [][2]calls.Role{{calls.Drawn, calls.Full}, {calls.Over, calls.Full}, {calls.Drawn, calls.Over}, {calls.State, calls.Over}, {calls.State, calls.Drawn}, {calls.State, calls.Won}, {calls.State, calls.Lost}, {calls.Won, calls.Over}, {calls.Winner, calls.Over}, {calls.Winner, calls.Turn}} {
+	for _, pair := range alike {
 		if !same(pair[0], pair[1]) {
 			continue
 		}
@@ -416,353 +435,4 @@ func (d *drafter) missing(class int, f fitting, r reading) any {
 		}
 	}
 	return unseen(class)
-}
-
-// acceptance finds what the results of moves mean.
-func (d *drafter) acceptance(form *calls.Form, r reading, traces []trace) {
-	if _, has := form.Functions[string(calls.Move)]; d.atSea() || !has {
-		return // there it is known already
-	}
-	var bestPath string
-	var best fit
-	paths := []string{""}
-	for _, t := range traces {
-		for _, a := range t.did {
-			if a.Failure == nil {
-				for _, p := range calls.Parts(a.Value, 1) {
-					if !slices.Contains(paths, p) {
-						paths = append(paths, p)
-					}
-				}
-			}
-		}
-	}
-	for _, path := range paths {
-		c := d.accepted(traces, path)
-		if c.classes() < 2 || !plainValues(c) {
-			continue
-		}
-		if f := c.fit(-1); len(f.value) == 2 {
-			if f.score = openScore(c); f.score > best.score+1e-9 {
-				best, bestPath = f, path
-			}
-		}
-	}
-	name := string(calls.Move)
-	move := form.Functions[name]
-	if best.score < 0.75 {
-		move.Gives = map[string]any{"yes": unseen(1), "no": unseen(0)} // its results say nothing
-		if refusesByFailing(traces) {
-			move.Else = "yes"
-		}
-		form.Functions[name] = move
-		return
-	}
-	move.Part = bestPath
-	values := d.resultsOf(traces, bestPath)
-	no, yes := values[0], values[1]
-	move.Gives = map[string]any{"no": one(no, unseen(0)), "yes": one(yes, unseen(1))}
-	switch {
-	case len(no) > 1 && len(yes) <= 2: // another reason may have another value
-		move.Else = "no"
-	case len(yes) > 2 && len(no) == 1: // each move has a value of its own
-		move.Else, move.Gives["yes"] = "yes", unseen(1)
-	case move.Gives["no"] == false && move.Gives["yes"] == true:
-		move.Gives = nil
-	}
-	form.Functions[name] = move
-}
-
-// refusesByFailing reports whether moves are refused by raising an exception, in most cases.
-func refusesByFailing(traces []trace) bool {
-	raised, all := 0, 0
-	for _, t := range traces {
-		for i, m := range t.moments {
-			if _, refused := game.Refused(m.Facts); t.made[i] && refused {
-				all++
-				if t.did[i].Failure != nil {
-					raised++
-				}
-			}
-		}
-	}
-	return all >= 3 && raised*10 >= all*7
-}
-
-// one is the value of a list of one, and else the list.
-func one(values []any, none any) any {
-	switch len(values) {
-	case 0:
-		return none
-	case 1:
-		return values[0]
-	}
-	return values
-}
-
-// resultsOf are the values of moves that are refused and of those that are accepted, each where it is more usual.
-func (d *drafter) resultsOf(traces []trace, path string) [2][]any {
-	c := d.accepted(traces, path)
-	var values [2][]any
-	for _, k := range slices.Sorted(maps.Keys(c.values)) {
-		class := 0
-		if c.counts[1][k] > c.counts[0][k] {
-			class = 1
-		}
-		values[class] = append(values[class], written(c.values[k]))
-	}
-	return values
-}
-
-// accepted counts the results of moves by whether they must be accepted.
-func (d *drafter) accepted(traces []trace, path string) counting {
-	var c counting
-	for _, t := range traces {
-		for i, m := range t.moments {
-			if !t.made[i] || t.did[i].Failure != nil {
-				continue
-			}
-			v, has := calls.Part(t.did[i].Value, path)
-			if !has {
-				continue
-			}
-			class := 1
-			if _, refused := game.Refused(m.Facts); refused || m.Step.Act == suite.TypeLine {
-				class = 0
-			}
-			c.add(class, v)
-		}
-	}
-	return c
-}
-
-// openScore is how well values tell two classes apart where each may have several.
-func openScore(c counting) float64 {
-	score := 0.0
-	for class := range 2 {
-		right, all := 0, 0
-		for k, n := range c.counts[class] {
-			all += n
-			if float64(n) > 0 && c.counts[1-class][k]*2 <= n {
-				right += n
-			}
-		}
-		score += float64(right) / float64(max(1, all)) / 2
-	}
-	return score
-}
-
-// lives finds what counts lives, down or up.
-func (d *drafter) lives(form *calls.Form, r reading, traces []trace) {
-	rules, has := d.rules.(interface{ Lives() int })
-	if !has {
-		return
-	}
-	type count struct {
-		source source
-		up     bool
-	}
-	var best count
-	score := 0.0
-	for _, s := range sources(traces) {
-		for _, up := range []bool{false, true} {
-			right, all, varies := 0, 0, map[int]bool{}
-			for _, t := range traces {
-				for i, m := range t.moments {
-					v, has := s.in(t.seen[i])
-					n, is := calls.Number(v)
-					want := -1
-					for _, f := range m.View {
-						if f.Kind == game.FactLives {
-							want = f.N
-						}
-					}
-					if !has || !is || want < 0 {
-						continue
-					}
-					if up {
-						n = rules.Lives() - n
-					}
-					all++
-					varies[n] = true
-					if n == want {
-						right++
-					}
-				}
-			}
-			if all == 0 || len(varies) < 2 {
-				continue
-			}
-			share := float64(right) / float64(all)
-			named := speaks(s.name(), "lives", "life", "left", "remaining", "wrong", "misses", "mistakes", "errors", "tries", "attempts", "chances", "misses")
-			if named {
-				share += 0.1
-			}
-			if strings.HasPrefix(s.label, nameLabel) {
-				share += 0.01
-			}
-			if share > score && (share > 0.99 || named && share > 0.4) {
-				best, score = count{s, up}, share
-			}
-		}
-	}
-	if score == 0 {
-		return
-	}
-	f := d.read(r.home, best.source)
-	if best.up {
-		f.Counts = "up"
-	}
-	form.Functions[string(calls.Lives)] = f
-}
-
-// wins finds what says whether a player has won, who is given to it.
-func (d *drafter) wins(form *calls.Form, r reading) error {
-	best := 0.0
-	players := form.Players
-	for _, o := range r.home.ops {
-		n := len(o.rest())
-		if n == 0 || o.Name == r.move.op.Name || !speaks(o.Name, winWords...) {
-			continue
-		}
-		for _, takes := range winTakes {
-			if len(takes) != n || n == 1 && takes[0] == "col" {
-				continue
-			}
-			for _, plays := range d.playersOf(*form, r, o.rest()) {
-				tried := *form
-				tried.Functions = maps.Clone(form.Functions)
-				tried.Players = plays
-				tried.Functions[string(calls.Wins)] = o.form(takes...)
-				t := &task{asking: asking{role: calls.Wins}, form: tried}
-				var err error
-				if t.book, err = calls.Compile(tried); err != nil {
-					continue
-				}
-				if d.harmful(&task{told: o.form()}) {
-					continue
-				}
-				if err := d.playTask(t); err != nil {
-					return err
-				}
-				if t.score > best+1e-9 && t.score >= leastNamed {
-					best, players = t.score, plays
-					form.Functions[string(calls.Wins)] = t.told
-				}
-			}
-		}
-	}
-	form.Players = players
-	return nil
-}
-
-// playersOf are what may stand for the players: what their cells hold, or whose turn it is, and the usual values.
-func (d *drafter) playersOf(form calls.Form, r reading, params []calls.Parameter) []*calls.PlayersForm {
-	if form.Players != nil {
-		return []*calls.PlayersForm{form.Players}
-	}
-	list := []*calls.PlayersForm{nil}
-	if turn := form.Functions[string(calls.Turn)].Gives; turn != nil {
-		list = append(list, &calls.PlayersForm{First: turn["first"], Second: turn["second"]})
-	}
-	for _, pair := range d.playerValues(params[0])[:3] {
-		list = append(list, &calls.PlayersForm{First: pair[0], Second: pair[1]})
-	}
-	return list
-}
-
-// playTask plays the tracks for a task of a game that is followed.
-func (d *drafter) playTask(t *task) error {
-	t.told = t.form.Functions[string(t.role)]
-	var answers []calls.Answer
-	for _, tr := range d.tracks {
-		planned := t.book.Calls(d.rules, tr.script.Setup, tr.moments)
-		requests := make([]calls.Request, len(planned))
-		for i, c := range planned {
-			requests[i] = c.Request
-		}
-		got, err := d.send(requests)
-		if err != nil {
-			return err
-		}
-		if lost(got) {
-			d.harms[t.told.Name]++
-			return nil
-		}
-		over := -1
-		for i, c := range planned {
-			if m := tr.moments[c.Moment]; c.Role == t.role && (over < 0 || c.Moment == over) {
-				t.calls, t.moments, answers = append(t.calls, c), append(t.moments, m), append(answers, got[i])
-				if m.Result.Over() {
-					over = c.Moment
-				}
-			}
-		}
-	}
-	if len(t.calls) > 0 {
-		d.fitTask(t, answers)
-	}
-	return nil
-}
-
-// afloat finds what counts the ships that are not sunk.
-func (d *drafter) afloat(form *calls.Form, r reading, traces []trace) {
-	rules, is := d.rules.(game.HasShips)
-	if _, won := form.Functions[string(calls.Won)]; !is || won {
-		return
-	}
-	left := func(t track) []int {
-		pos, err := rules.Start(t.script.Setup)
-		if err != nil {
-			return nil
-		}
-		var list []int
-		for i, m := range t.moments {
-			if i > 0 && m.Step.Act == suite.MakeMove {
-				rules.Play(pos, m.Step.Move, nil)
-			}
-			n := 0
-			for _, owner := range []game.Player{game.First, game.Second} {
-				for _, ship := range rules.Lying(pos, owner) {
-					if !ship.Sunk {
-						n++
-					}
-				}
-			}
-			list = append(list, n)
-		}
-		return list
-	}
-	for _, s := range sources(traces) {
-		right, all, varies := 0, 0, map[int]bool{}
-		for _, t := range traces {
-			want := left(t.track)
-			for i := range t.moments {
-				v, has := s.in(t.seen[i])
-				n, number := calls.Number(v)
-				if !has || !number || i >= len(want) || t.moments[i].Game > 1 {
-					continue
-				}
-				all++
-				varies[n] = true
-				if n == want[i] {
-					right++
-				}
-			}
-		}
-		if all > 0 && len(varies) > 1 && float64(right) >= leastNamed*float64(all) {
-			form.Functions[string(calls.Afloat)] = d.read(r.home, s)
-			return
-		}
-	}
-}
-
-// again finds what begins another game, where no new one can be made.
-func (d *drafter) again(form *calls.Form, r reading) {
-	for _, o := range r.home.ops {
-		if o.needs() == 0 && speaks(o.Name, againWords...) && !(r.home.form.Function == o.Name) {
-			form.Functions[string(calls.Reset)] = o.form()
-			return
-		}
-	}
 }

@@ -117,7 +117,7 @@ func TestProgramsThatAreCalled(t *testing.T) {
 	found, named := 0, 0
 	for i, dir := range dirs {
 		t.Run(filepath.Base(dir), func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 4, i)
 			p := read(t, dir)
 			right, err := grade(t, p.Game, p.files)
 			if err != nil {
