@@ -142,7 +142,8 @@ func (p *planner) add(c Call, values map[string]any) {
 }
 
 func (b *Book) request(f function, args []any) Request {
-	onGame := f.follows && b.home.made() && !f.given("game") && !f.given("board")
+	chooses := f.name != "" && f.name == b.functions[Choose].name // a method may be given the board
+	onGame := f.follows && b.home.made() && !f.given("game") && (!f.given("board") || chooses)
 	switch {
 	case f.whole:
 		return Request{Do: "get", On: true}

@@ -156,6 +156,7 @@ func TestResults(t *testing.T) {
 			o := b.Observe(s.Rules, list[last.Moment], []Call{last}, []Answer{ReadAnswer("= " + tt.result)}, "")
 			got := ""
 			switch {
+			case len(o.Checks) > 0 && o.Checks[0].Agrees:
 			case len(o.Checks) > 0:
 				got = string(o.Checks[0].Aspect) + " trouble"
 			case len(o.Facts) > 0:

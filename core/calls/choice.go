@@ -58,7 +58,14 @@ func (b *Book) Choice(c Chosen) Request {
 	if !ok {
 		args = []any{}
 	}
-	return Request{Do: "call", Name: b.functions[Choose].name, Args: args}
+	return b.request(b.functions[Choose], args)
+}
+
+// Begin are the requests that make what chooses, where it is an object or needs to be made ready: once for each game.
+func (b *Book) Begin(rules game.Rules) []Request {
+	p := planner{Book: b, rules: rules}
+	p.rows, p.cols = rules.Shape()
+	return b.home.requests(p.known())
 }
 
 func hasMarks(view []game.Fact) bool {

@@ -104,7 +104,7 @@ var roles = map[Role]about{
 			"random",
 			"sunk",
 		}, usual: []string{"board", "player"},
-		aspects: []suite.Aspect{suite.Legal},
+		aspects: []suite.Aspect{suite.Legal, suite.Takes, suite.Blocks, suite.Holds},
 	},
 	Total:  {takes: []string{"game", "hand"}, usual: []string{"hand"}, aspects: []suite.Aspect{suite.Totals}},
 	Reveal: {takes: []string{"word", "letters"}, usual: []string{"word", "letters"}, aspects: []suite.Aspect{suite.Letters}},

@@ -127,7 +127,11 @@ func (r *reader) chosen(c Call, v any) {
 	})
 	if !free {
 		r.trouble(c, "returned "+Say(v)+", which is no legal move")
+		return
 	}
+	r.seen.Checks = append(r.seen.Checks, judge.Check{
+		Aspect: suite.Legal, Agrees: true, Expected: "a legal move", Seen: c.Request.Text() + " returned " + Say(v),
+	})
 }
 
 func (r *reader) sunk(c Call, a Answer, meaning string) {

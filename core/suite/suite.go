@@ -81,11 +81,14 @@ const (
 	Totals  Aspect = "total"   // what a hand counts, and whether it is bust
 	Results Aspect = "hand"    // how a hand ends
 	Money   Aspect = "money"   // what the bank holds
+	Takes   Aspect = "takes"   // a function that chooses takes a win that there is
+	Blocks  Aspect = "blocks"  // it prevents a win of the other player, where it can
+	Holds   Aspect = "holds"   // it gives nothing away, by exact values
 )
 
 var aspects = []Aspect{
 	Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running, Reply, Varied, Reason, Leaving,
-	Loss, Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money,
+	Loss, Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money, Takes, Blocks, Holds,
 }
 
 // Known reports whether there is such an aspect.

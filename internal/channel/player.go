@@ -63,6 +63,22 @@ func (s *Strategy) Sit(ctx context.Context, seat game.Player) (play.Seat, error)
 		return &wireSeat{Strategy: s, left: left}, nil
 	}
 	f := &functionSeat{Strategy: s, left: left}
+	for _, r := range s.Book.Begin(s.Rules) { // an object for each game
+		text, _, err := s.ask(ctx, r.Line()+"\n", &f.left)
+		if err == nil {
+			if a := calls.ReadAnswer(text); a.Failure != nil {
+				err = s.lost(&play.Foul{Kind: play.NoMove, Detail: r.Text() + " " + a.Failure.String()})
+			}
+		}
+		var foul *play.Foul
+		if errors.As(err, &foul) {
+			f.begun = foul
+			break
+		}
+		if err != nil {
+			return nil, err
+		}
+	}
 	if r, is := s.Rules.(*blackjack.Rules); is {
 		f.cards = house.Deciding(r, f.decide)
 	}
@@ -191,11 +207,15 @@ type functionSeat struct {
 	ctx     context.Context
 	answer  play.Answer
 	err     error
+	begun   *play.Foul // why the game could not be begun
 }
 
 // Choose implements play.Seat.
 func (f *functionSeat) Choose(ctx context.Context, sight house.Sight) (play.Answer, error) {
 	f.ctx, f.answer, f.err = ctx, play.Answer{}, nil
+	if f.begun != nil {
+		return f.answer, f.begun
+	}
 	if f.cards != nil {
 		if m := f.cards.Choose(sight); f.answer.Text == "" {
 			f.answer.Text = f.Rules.FormatMove(m)

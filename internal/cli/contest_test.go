@@ -107,6 +107,10 @@ func gamesOf(t *testing.T, c *client.Client, name string) string {
 func TestSpar(t *testing.T) {
 	write := writer(t, t.TempDir())
 	first := write("first.py", "def choose(board, player):\n    return next((r, c) for r in range(3) for c in range(3) if board[r][c] == '')\n")
+	careful := write("careful.py", "class Careful:\n    def __init__(self, rows):\n        self.rows = rows\n    def choose(self, board, player):\n"+
+		"        return next((r, c) for r in range(self.rows) for c in range(3) if board[r][c] == '')\n")
+	object := write("object.yaml", "game: {class: Careful, takes: [rows]}\nfunctions: {choose: {name: choose, takes: [board, player]}}\n")
+	broken := write("broken.yaml", "game: {class: Careful, takes: []}\nfunctions: {choose: {name: choose, takes: [board, player]}}\n")
 	for _, tt := range []struct {
 		args   []string
 		status int
@@ -114,6 +118,8 @@ func TestSpar(t *testing.T) {
 	}{
 		{[]string{"spar", first, "--against", "perfect"}, 0, []string{"asked through its function", "house: perfect wins", "move 5", "0 points of 2 games"}},
 		{[]string{"spar", first, "--against", "perfect", "--step", "1"}, 0, []string{"1. X plays a1  (best)", "costs 0.500; better"}},
+		{[]string{"spar", careful, "--functions", object, "--against", "perfect"}, 0, []string{"asked through its function", "0 points of 2 games"}},
+		{[]string{"spar", careful, "--functions", broken, "--against", "perfect"}, 0, []string{"takes other arguments"}},
 		{[]string{"spar", "--house", "--game", "battleship"}, 0, []string{"density", "parity"}},
 		{[]string{"spar", "../../demo/contest/blackjack/greta-holm", "--game", "blackjack:rounds=5", "--deals", "2"}, 0, []string{"units gained", "the house's best"}},
 		{[]string{"spar", first, "--against", "nobody"}, 2, []string{"simple, lines, ahead, perfect"}},

@@ -261,6 +261,9 @@ func (f function) play(
 		)
 		return err
 	})
+	if err == nil {
+		g.choices(script, moments, performance)
+	}
 	return performance, err
 }
 
