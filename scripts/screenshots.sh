@@ -68,18 +68,18 @@ $durchgang assignment change $assignment --suite "$work/dearer.suite" > /dev/nul
 regrade=$($durchgang regrade $assignment --json 2> /dev/null | python3 -c 'import json,sys; print(json.load(sys.stdin)["after"]["id"])')
 page /runs/1/compare/$regrade regrade | go run ./scripts/pictures $url ida "$password"
 $durchgang regrade discard $regrade > /dev/null
-# The desk: a suite with a hole, and the other kinds of games.
+# Classes in several languages.
+$durchgang assignment create $course/noughts --channel function --title "Noughts as a class" > /dev/null
+$durchgang import $course/noughts demo/called > /dev/null
+$durchgang run $course/noughts > /dev/null
+# The desk: a suite with a hole.
 $durchgang suite write connect-four:rows=5,cols=6 2> /dev/null |
   python3 -c 'import re,sys; print(re.sub(r"\nscript \"(column|diagonal)[^\n]*[XO]\"[^\n]*\n  [^\n]*\n", "\n", sys.stdin.read()))' > "$work/holes.suite"
 $durchgang assignment create $course/columns --title "Columns" --suite "$work/holes.suite" > /dev/null
 {
   page /courses/$course/columns/desk desk
-  for game in battleship hangman:lives=8 blackjack five-in-a-row:cols=9,rows=9; do
-    echo "/courses/$course/-/desk?game=$game $work/${game%%:*}.png"
-  done
+  page "/results/$(assignment=$course/noughts result ada-brandt)/scripts/$(assignment=$course/noughts script ada-brandt)" called
 } | go run ./scripts/pictures $url ida "$password"
-montage "$work"/{battleship,hangman,blackjack,five-in-a-row}.png -tile 2x2 -geometry 800x500+4+4 "$work/games.png"
-convert "$work/games.png" +dither -colors 64 PNG8:$out/desk-games.png
 export PATH=$PWD/bin:$PATH
 terminal "durchgang phrasebook draft internal/grading/testdata/foreign/kreuze.py 2> /dev/null" terminal-draft 14
 terminal "durchgang try demo/class/greta-holm" terminal-try

@@ -123,6 +123,8 @@ func TestSpar(t *testing.T) {
 		{[]string{"spar", "--house", "--game", "battleship"}, 0, []string{"density", "parity"}},
 		{[]string{"spar", "../../demo/contest/blackjack/greta-holm", "--game", "blackjack:rounds=5", "--deals", "2"}, 0, []string{"units gained", "the house's best"}},
 		{[]string{"spar", first, "--against", "nobody"}, 2, []string{"simple, lines, ahead, perfect"}},
+		{[]string{"spar", first, "--hands"}, 2, []string{"hands", "it is of blackjack"}},
+		{[]string{"spar", first, "--rounds", "2"}, 2, []string{"--deals says"}},
 		{[]string{"spar", first, "--step", "9"}, 2, []string{"games 1 to 2"}},
 		{[]string{"spar", write("broken.c", "int choose("), "--against", "random"}, 4, []string{"cannot play", "error"}},
 		{[]string{"spar", write("other.py", "print('hello')")}, 4, []string{"has no choose"}},

@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"strings"
 
 	"github.com/jedib0t/go-pretty/v6/table"
 	"github.com/spf13/cobra"
@@ -37,6 +38,9 @@ says how a strategy is spoken to.`,
 			if len(args) == 0 {
 				return &usageError{c, errors.New("it takes a PROGRAM")}
 			}
+			if err := useless(c, f.game); err != nil {
+				return err
+			}
 			terms, functions, err := f.read()
 			if err != nil {
 				return err
@@ -66,6 +70,33 @@ says how a strategy is spoken to.`,
 	return c
 }
 
+// useless is an error where a flag is given that does nothing when a strategy spars in a game.
+func useless(c *cobra.Command, variant string) error {
+	rules, err := games.All().Rules(variant)
+	if err != nil {
+		return &record.InputError{Field: "game", Err: err}
+	}
+	_, words := rules.(interface{ Lives() int })
+	_, bets := rules.(interface{ Bets() bool })
+	for _, flag := range []struct {
+		name string
+		does bool
+		why  string
+	}{
+		{"format", false, "a strategy spars with a house player alone"},
+		{"rounds", false, "it is of contests; --deals says how many games are played"},
+		{"groups", false, "it is of contests"},
+		{"hands", bets, "it is of blackjack"},
+		{"words", words, "it is of hangman"},
+		{"opening", !rules.Solo(), "it is of games for two"},
+	} {
+		if c.Flags().Changed(flag.name) && !flag.does {
+			return &record.InputError{Field: flag.name, Err: fmt.Errorf("it does nothing here: %s", flag.why)}
+		}
+	}
+	return nil
+}
+
 func (o *options) housePlayers(c *cobra.Command, variant string) error {
 	rules, err := games.All().Rules(variant)
 	if err != nil {
@@ -80,6 +111,12 @@ func (o *options) housePlayers(c *cobra.Command, variant string) error {
 		}
 		t.Render()
 	})
+}
+
+// unitOf is what a measure is counted in: its first word.
+func unitOf(measure string) string {
+	unit, _, _ := strings.Cut(measure, " ")
+	return unit
 }
 
 func printSparring(w io.Writer, s tournament.Sparring, step int) {
@@ -98,7 +135,7 @@ func printSparring(w io.Writer, s tournament.Sparring, step int) {
 	t.AppendHeader(table.Row{"game", "you move", "result", "moves", "best moves", "first blunder", "foul"})
 	if s.Measure != "" {
 		t.ResetHeaders()
-		t.AppendHeader(table.Row{"game", s.Measure, "the house's best", "moves", "best moves", "cost", "foul"})
+		t.AppendHeader(table.Row{"game", s.Measure, "the house's best", "moves", "best moves", "cost in " + unitOf(s.Measure), "foul"})
 	}
 	for i, g := range s.Games {
 		q, best := g.Quality[0], ""

@@ -1,0 +1,5 @@
+import ourlib
+
+
+class Board:
+    pass
