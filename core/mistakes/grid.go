@@ -229,13 +229,6 @@ func (g *gridList) endings() {
 	}
 	g.add("draw-never", "A full board is not seen: the game asks for a move.",
 		"Your program goes on when no cell is free.", func(r *grid.Rules) grid.Steps { return drawAt{r, -1} })
-	for _, p := range []game.Player{game.First, game.Second} {
-		if rows*cols <= 4 {
-			break // only one player can win
-		}
-		g.family("wrong-winner", "winner-always-"+r.PlayerName(p), "Every line is told as one of "+r.PlayerName(p)+".",
-			"Your program names the wrong player as winner.", func(r *grid.Rules) grid.Steps { return winnerAlways{r, p} })
-	}
 	g.add("wrong-winner", "The turn is switched before the winner is named.",
 		"Your program names the wrong player as winner.", func(r *grid.Rules) grid.Steps { return wrongWinner{r} })
 	const teacher, student = "Moves are accepted after a win.", "Your program goes on after a player has won."

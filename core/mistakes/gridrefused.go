@@ -21,17 +21,3 @@ func (m rangePasses) Refused(p *grid.Position) {
 		p.Mover = p.Mover.Opponent()
 	}
 }
-
-// winnerAlways tells each win as one player's.
-type winnerAlways struct {
-	*grid.Rules
-	player game.Player
-}
-
-func (m winnerAlways) Decide(p *grid.Position, wins, full bool) game.Result {
-	result := m.Rules.Decide(p, wins, full)
-	if wins {
-		result.Winner = m.player
-	}
-	return result
-}
