@@ -18,7 +18,7 @@ func (n *native) cpp(sources []string) string {
 	b.WriteString("#undef main\n")
 	named := slices.DeleteFunc(slices.Clone(n.structs), func(s *nativeStruct) bool { return strings.Contains(s.name, "<") })
 	b.WriteString("namespace durchgang {\n")
-	n.names_(&b)
+	n.enumNames(&b)
 	for _, s := range named {
 		n.fieldsOf(&b, s, s.name, func(name string) string { return name })
 	}
@@ -93,7 +93,8 @@ func (s *nativeStruct) makers() [][]nativeParameter {
 	return list
 }
 
-func (n *native) names_(b *strings.Builder) {
+// enumNames says what the values of enumerations are called.
+func (n *native) enumNames(b *strings.Builder) {
 	for _, e := range n.enums {
 		fmt.Fprintf(b, "template <> struct Names<::%s> {\n    static constexpr bool known = true;\n", e.name)
 		b.WriteString("    static auto &all()\n    {\n        static const std::vector<std::pair<std::string, long>> list = {")
