@@ -160,7 +160,7 @@ func TestProgramsThatAreCalled(t *testing.T) {
 		})
 	}
 	t.Logf("%d faults cost points, %d of them are named", found, named)
-	if named*4 < found*3 {
+	if found > 50 && named*5 < found*4 { // of a part of them it says nothing
 		t.Errorf("of %d faults %d are named", found, named)
 	}
 }
