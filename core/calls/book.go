@@ -23,7 +23,6 @@ type Book struct {
 	base      int
 	cards     string // text or ranks
 	functions map[Role]function
-	text      string
 }
 
 // home is how a game is made. Of the zero value nothing is made: the program's own variables are the game, or functions
@@ -152,7 +151,6 @@ func Parse(file, text string) (*Book, error) {
 	if c.err != nil {
 		return nil, c.err
 	}
-	b.text = text
 	return b, nil
 }
 
@@ -435,28 +433,4 @@ func identifier(name string) bool {
 // roles are those of the functions, in the order in which they are called.
 func (b *Book) roles() []Role {
 	return slices.DeleteFunc(slices.Clone(order), func(r Role) bool { return !b.functions[r].there() })
-}
-
-// Function is one that is called, for a starter file.
-type Function struct {
-	Role  Role
-	Name  string
-	Takes []string
-}
-
-// Functions are those that are called, in the order in which they are.
-func (b *Book) Functions() []Function {
-	var list []Function
-	for _, r := range b.roles() {
-		f := b.functions[r]
-		if f.name == "" {
-			continue
-		}
-		made := Function{Role: r, Name: f.name}
-		for _, a := range f.takes {
-			made.Takes = append(made.Takes, a.what)
-		}
-		list = append(list, made)
-	}
-	return list
 }

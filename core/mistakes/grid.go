@@ -59,14 +59,14 @@ func (g *gridList) refusals() {
 		"taken-passes-turn",
 		"After a move to a place that is taken the other player is to move.",
 		"After a move that is not allowed, your program lets the other player move.",
-		func(r *grid.Rules) grid.Steps { return takenPasses{r} },
+		func(r *grid.Rules) grid.Steps { return refusalPasses{r, game.Taken} },
 	)
 	g.family(
 		"refused-passes-turn",
 		"range-passes-turn",
 		"After a move to a place off the board the other player is to move.",
 		"After a move that is not allowed, your program lets the other player move.",
-		func(r *grid.Rules) grid.Steps { return rangePasses{r} },
+		func(r *grid.Rules) grid.Steps { return refusalPasses{r, game.OutOfRange} },
 	)
 	g.lands("bound", offBoards(rows, cols, !r.Gravity())...)
 }

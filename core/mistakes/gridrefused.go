@@ -5,18 +5,22 @@ import (
 	"durchgang/core/game/grid"
 )
 
-type rangePasses struct{ *grid.Rules }
+// refusalPasses gives the turn away after one kind of refusal.
+type refusalPasses struct {
+	*grid.Rules
+	of game.Refusal
+}
 
-func (m rangePasses) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
+func (m refusalPasses) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
 	c, refusal := m.Rules.Land(p, c)
 	p.Note = 0
-	if refusal == game.OutOfRange {
+	if refusal == m.of {
 		p.Note = 1
 	}
 	return c, refusal
 }
 
-func (m rangePasses) Refused(p *grid.Position) {
+func (m refusalPasses) Refused(p *grid.Position) {
 	if p.Note == 1 {
 		p.Mover = p.Mover.Opponent()
 	}

@@ -36,24 +36,6 @@ func (m refusedPasses) Refused(p *grid.Position) {
 	}
 }
 
-// takenPasses notes whether a place was taken.
-type takenPasses struct{ *grid.Rules }
-
-func (m takenPasses) Land(p *grid.Position, c game.Cell) (game.Cell, game.Refusal) {
-	c, refusal := m.Rules.Land(p, c)
-	p.Note = 0
-	if refusal == game.Taken {
-		p.Note = 1
-	}
-	return c, refusal
-}
-
-func (m takenPasses) Refused(p *grid.Position) {
-	if p.Note == 1 {
-		p.Mover = p.Mover.Opponent()
-	}
-}
-
 type refusedCounts struct{ *grid.Rules }
 
 func (m refusedCounts) Refused(p *grid.Position) { p.Count++ }

@@ -177,8 +177,8 @@ func (c *callee) fits(book *calls.Book) error {
 	return &NotCalledError{Wanted: wanted, Names: names}
 }
 
-// distance is how far a name is from the closest of some others: the share of letters pairs that they do not have in
-// common.
+// distance is how far a name is from the closest of some others: the least edit distance, in letters,
+// whatever the case.
 func distance(name string, others []string) int {
 	least := 1000
 	for _, o := range others {

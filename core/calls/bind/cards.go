@@ -137,6 +137,6 @@ func (d *drafter) results(form calls.Form, h home, traces []trace) {
 	}
 	q := question{role: calls.Result, classes: meanings, open: -1, words: []string{"result", "outcome", "winner", "status", "state"}, class: class}
 	if best := d.best(q, traces, reading{}); best.source != (source{}) {
-		form.Functions[string(calls.Result)] = d.told(q, best, &form, reading{home: h})
+		form.Functions[string(calls.Result)] = d.told(q, best, reading{home: h})
 	}
 }

@@ -258,19 +258,7 @@ func (d *drafter) addBoard(f *calls.Form, r reading) {
 		f.Functions[string(calls.Board)] = d.read(r.home, b.source)
 	}
 	if b.takes == nil {
-		f.Board = string(b.layout.Shape)
-		if f.Board == string(calls.Nested) {
-			f.Board = ""
-		}
-		if b.layout.Columns {
-			f.Order = append(f.Order, "columns")
-		}
-		if b.layout.Bottom {
-			f.Order = append(f.Order, "bottom")
-		}
-		if b.layout.Padded {
-			f.Order = append(f.Order, "padded")
-		}
+		arrange(f, b.layout)
 		if b.layout.Shape == calls.Keyed || b.layout.Shape == calls.Sets {
 			f.Keys = b.layout.Keys
 		}

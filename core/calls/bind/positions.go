@@ -81,23 +81,25 @@ func (d *drafter) encodings() []encoding {
 
 // form is the book of some functions that are given boards so.
 func (e encoding) form(functions map[string]calls.FunctionForm) calls.Form {
-	f := calls.Form{Board: string(e.layout.Shape), Base: e.base, Functions: functions, Cells: &e.cells, Keys: e.layout.Keys}
-	if f.Board == string(calls.Nested) {
+	f := calls.Form{Base: e.base, Functions: functions, Cells: &e.cells, Keys: e.layout.Keys}
+	arrange(&f, e.layout)
+	return f
+}
+
+// arrange writes a layout's shape and order in a form.
+func arrange(f *calls.Form, l calls.Layout) {
+	f.Board = string(l.Shape)
+	if l.Shape == calls.Nested {
 		f.Board = ""
 	}
-	if e.layout.Columns {
-		f.Order = append(f.Order, "columns")
+	for _, o := range []struct {
+		is   bool
+		name string
+	}{{l.Columns, "columns"}, {l.Bottom, "bottom"}, {l.Padded, "padded"}, {l.Tuples, "tuples"}} {
+		if o.is {
+			f.Order = append(f.Order, o.name)
+		}
 	}
-	if e.layout.Bottom {
-		f.Order = append(f.Order, "bottom")
-	}
-	if e.layout.Padded {
-		f.Order = append(f.Order, "padded")
-	}
-	if e.layout.Tuples {
-		f.Order = append(f.Order, "tuples")
-	}
-	return f
 }
 
 // asking is a role that a function may have, with what it is given.
@@ -398,7 +400,7 @@ func (d *drafter) fitTask(t *task, answers []calls.Answer) {
 	if c := t.form.Cells; c != nil {
 		cells = boardFit{cells: [3]any{plain(c.Empty), plain(c.First), plain(c.Second)}, known: [3]bool{true, true, true}}
 	}
-	made := d.told(q, fitting{role: t.role, fit: f}, &t.form, reading{board: cells})
+	made := d.told(q, fitting{role: t.role, fit: f}, reading{board: cells})
 	t.told.Gives, t.told.Else = made.Gives, made.Else
 	if q.open >= 0 {
 		t.told.Gives[q.classes[q.open]], t.told.Else = unseen(0), ""

@@ -148,7 +148,7 @@ func (d *drafter) roles(r reading) (Drafted, error) {
 		if !has {
 			continue
 		}
-		form.Functions[string(q.role)] = d.told(q, f, &form, r)
+		form.Functions[string(q.role)] = d.told(q, f, r)
 	}
 	d.lives(&form, r, traces)
 	d.afloat(&form, r, traces)
@@ -328,23 +328,8 @@ func (d *drafter) evident(q question, f *fitting, c counting, r reading) bool {
 	return f.fit.score >= 0.3
 }
 
-// simple reports whether all values are texts, numbers, names, true, false or null.
-func simple(c counting) bool {
-	if len(c.values) > 12 {
-		return false
-	}
-	for _, v := range c.values {
-		switch v := v.(type) {
-		case []any:
-			return false
-		case map[string]any:
-			if v["$name"] == nil {
-				return false
-			}
-		}
-	}
-	return true
-}
+// simple reports whether the values are few, and plain.
+func simple(c counting) bool { return len(c.values) <= 12 && plainValues(c) }
 
 // alike are roles that one source may seem to have both of, the one that tells more first.
 var alike = [][2]calls.Role{
@@ -397,7 +382,7 @@ func (d *drafter) prefer(chosen map[calls.Role]fitting) {
 }
 
 // told writes how a role is told.
-func (d *drafter) told(q question, f fitting, form *calls.Form, r reading) calls.FunctionForm {
+func (d *drafter) told(q question, f fitting, r reading) calls.FunctionForm {
 	made := d.read(r.home, f.source)
 	made.Gives = map[string]any{}
 	for class, meaning := range q.classes {

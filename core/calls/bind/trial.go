@@ -16,7 +16,6 @@ type trace struct {
 	made  []bool           // whether a move was made
 	seen  []map[string]any // after each moment, by what was read
 	ended bool             // the game could not be made, or the program has ended
-	args  []calls.Request  // the move of each moment
 }
 
 // Labels of what is read: a field or variable, a function, and the game itself.
@@ -140,12 +139,11 @@ func (d *drafter) play(h home, form calls.Form, observers []op, extra []calls.Re
 		}
 		tr := trace{
 			track: t, did: make([]calls.Answer, len(t.moments)), made: make([]bool, len(t.moments)), seen: make([]map[string]any, len(t.moments)),
-			args: make([]calls.Request, len(t.moments)),
 		}
 		for _, m := range marks {
 			switch m.kind {
 			case 0:
-				tr.did[m.moment], tr.made[m.moment], tr.args[m.moment] = answers[m.at], true, requests[m.at]
+				tr.did[m.moment], tr.made[m.moment] = answers[m.at], true
 			case 2:
 				tr.ended = tr.ended || answers[m.at].Failure != nil
 			default:
