@@ -6,18 +6,19 @@ import (
 	"durchgang/core/game"
 )
 
-// DefaultChoice is the book of strategies of a game that names nothing else: a function
-// choose(board, player) for games on a board, choose(board) for battleship, choose(word,
-// letters) for hangman and choose(hand, up) for blackjack.
+// Chooser is implemented by rules of games in which a function that chooses moves is told something other than a board and
+// whose turn it is.
+type Chooser interface {
+	// StrategyTakes lists the parameters of such a function, as in "word, letters".
+	StrategyTakes() string
+}
+
+// DefaultChoice is the book of strategies of a game that names nothing else: a function choose, with the parameters of Chooser
+// or choose(board, player).
 func DefaultChoice(rules game.Rules) string {
 	takes := "board, player"
-	switch rules.Variant().Game() {
-	case "battleship":
-		takes = "board"
-	case "hangman":
-		takes = "word, letters"
-	case "blackjack":
-		takes = "hand, up"
+	if c, is := rules.(Chooser); is {
+		takes = c.StrategyTakes()
 	}
 	return "functions:\n  choose:\n    name: choose\n    takes: [" + takes + "]\n"
 }

@@ -52,13 +52,32 @@ type Terms struct {
 	Groups  int          `json:"groups,omitempty" description:"How many groups there are."`
 	Deals   int          `json:"deals" description:"Deals of a match; each is played from both sides. In a game for one: how many everyone plays."`
 	Opening int          `json:"opening,omitempty" description:"Moves at random before the players are asked, the same for everyone who plays a deal."`
-	Hands   bool         `json:"hands,omitempty" description:"Blackjack: deal every two cards against every open card once, one round each, instead of whole games."`
+	Hands   bool         `json:"hands,omitempty" description:"Where decisions on hands are valued (blackjack): deal every two cards against every open card once, one round each, instead of whole games."`
 	Memory  Memory       `json:"memory" enum:"match,game" description:"Whether a program stays for all games of a match, or is started for each game."`
 	Seconds float64      `json:"seconds" description:"A player's time for a game."`
 	Seed    uint64       `json:"seed" description:"Settles chance: the same seed gives the same deals."`
-	Words   []string     `json:"words,omitempty" description:"Hangman: what secret words are taken from; players are told the list."`
+	Words   []string     `json:"words,omitempty" description:"Where a word is hidden (hangman): what secret words are taken from; players are told the list."`
 	Masked  bool         `json:"masked,omitempty" description:"Students see pseudonyms instead of each other's names."`
 }
+
+// WordDeals is implemented by rules of games whose hidden set-up is a word of a list that players may know.
+type WordDeals interface {
+	WordSetup(word string) game.Setup
+}
+
+// HandDeals is implemented by rules of games in which each decision on a hand can be valued, so that a contest may deal
+// every hand once.
+type HandDeals interface {
+	// Hands is how many there are, and HandSetup deals one of them, from 0.
+	Hands() int
+	HandSetup(number int, random *rand.Rand) game.Setup
+	// HandChances is how often each is dealt, of all in which there is something to decide.
+	HandChances() []float64
+}
+
+// HasWords and HasHands report whether contests of a variant may have the terms of that name.
+func HasWords(rules game.Rules) bool { _, has := rules.(WordDeals); return has }
+func HasHands(rules game.Rules) bool { _, has := rules.(HandDeals); return has }
 
 // TermsError says which of the terms is wrong.
 type TermsError struct {
@@ -133,18 +152,18 @@ func (t Terms) Complete(rules game.Rules) (Terms, error) {
 		return fail("seconds", "it goes from 0.1 to %d", mostSeconds)
 	case len(t.Words) > mostWords:
 		return fail("words", "there are at most %d", mostWords)
-	case len(t.Words) > 0 && rules.Variant().Game() != "hangman":
-		return fail("words", "only hangman has words")
-	case t.Hands && rules.Variant().Game() != "blackjack":
-		return fail("hands", "only blackjack has hands")
+	case len(t.Words) > 0 && !HasWords(rules):
+		return fail("words", "%s has no words", rules.Variant().Game())
+	case t.Hands && !HasHands(rules):
+		return fail("hands", "%s has no hands", rules.Variant().Game())
 	}
 	for i, word := range t.Words {
-		if _, err := rules.Start(game.Setup("word=" + word)); err != nil {
+		if _, err := rules.Start(rules.(WordDeals).WordSetup(word)); err != nil {
 			return fail(fmt.Sprintf("words[%d]", i), "%w", err)
 		}
 	}
 	if t.Hands {
-		t.Deals = len(hands)
+		t.Deals = rules.(HandDeals).Hands()
 	}
 	return t, nil
 }
@@ -196,10 +215,11 @@ func (t Terms) Deal(rules game.Rules, number int) (play.Deal, error) {
 	deal := play.Deal{Opening: []string{}}
 	switch {
 	case t.Hands:
-		deal.Setup = handSetup(number%len(hands), random)
+		hands := rules.(HandDeals)
+		deal.Setup = hands.HandSetup(number%hands.Hands(), random)
 	case len(t.Words) > 0:
 		order := rand.New(rand.NewPCG(t.Seed, 0)).Perm(len(t.Words))
-		deal.Setup = game.Setup("word=" + t.Words[order[number%len(order)]])
+		deal.Setup = rules.(WordDeals).WordSetup(t.Words[order[number%len(order)]])
 	default:
 		deal.Setup = rules.Deal(random)
 	}

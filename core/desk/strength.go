@@ -6,7 +6,6 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 	"durchgang/core/suites"
 )
@@ -41,7 +40,7 @@ func Strength(text string, search bool, games game.Registry) (DraftStrength, err
 	if err != nil {
 		return DraftStrength{}, err
 	}
-	known := mistakes.For(s.Rules)
+	known := mistake.For(s.Rules)
 	playable := &suite.Suite{Rules: s.Rules, Program: s.Program, Criteria: s.Criteria}
 	for _, script := range s.Scripts {
 		if s.Open(script) {

@@ -12,7 +12,6 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 )
 
@@ -30,7 +29,7 @@ func newBench(t testing.TB, variant game.Variant) *bench {
 	if err != nil {
 		t.Fatal(err)
 	}
-	b := &bench{suite: s, known: mistakes.For(s.Rules)}
+	b := &bench{suite: s, known: mistake.For(s.Rules)}
 	if b.cases, err = diagnosis.Prepare(s, b.known); err != nil {
 		t.Fatal(err)
 	}
@@ -75,7 +74,7 @@ func (b *bench) diagnosed(t testing.TB, rules game.Rules, planted ...string) (pl
 // Every mistake of every game is found as what it is, or as one that the suite cannot tell
 // from it; and the rules have no diagnosis.
 func TestEveryMistakeIsDiagnosed(t *testing.T) {
-	for _, name := range suite.ShippedNames() {
+	for _, name := range suite.ShippedNames(games.All()) {
 		t.Run(string(name), func(t *testing.T) {
 			t.Parallel()
 			b := newBench(t, name)
@@ -122,7 +121,7 @@ func names(found []diagnosis.Diagnosis) string {
 
 // Two mistakes at once are found as that pair, or as something that explains everything too.
 func TestPairsAreDiagnosed(t *testing.T) {
-	for _, name := range suite.ShippedNames() {
+	for _, name := range suite.ShippedNames(games.All()) {
 		t.Run(string(name), func(t *testing.T) {
 			if testing.Short() && name == "five-in-a-row" {
 				t.Skip("its boards take long: make soak runs it")

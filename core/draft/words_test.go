@@ -9,7 +9,7 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/mistakes"
+	"durchgang/core/mistake"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 )
@@ -70,7 +70,7 @@ func TestWordsAndMistakeAreFoundTogether(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	known := mistakes.For(rules)
+	known := mistake.For(rules)
 	odd := speaks{"[WHO] quo vadis? ", "Lauream WHO habeat.", "Pax.", "Locus plenus est."}
 	article := speaks{"WHO >> ", "A line for WHO.", "A field is left to nobody.", "That is a no."}
 	score := speaks{"WHO >> ", "WHO 1 : 0", "A draw.", "No."}

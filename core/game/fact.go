@@ -27,17 +27,10 @@ const (
 	FactBust   Kind = "bust"   // hand N of Player counts more than 21
 	FactResult Kind = "result" // hand N of Player ends as Text and is paid Amount, or Untold
 	FactBank   Kind = "bank"   // Player has Amount
-)
 
-// Stands reports whether facts of a kind belong to a position, whose view tells them
-// again at each step; the others belong to the step at which they happen.
-func (k Kind) Stands() bool {
-	switch k {
-	case FactCell, FactScore, FactShown, FactLives, FactWord, FactCard, FactTotal, FactBank:
-		return true
-	}
-	return false
-}
+	FactHeap Kind = "heap" // heap N, from 1, holds Amount
+	FactHint Kind = "hint" // what is looked for is Text beside the guess: higher or lower
+)
 
 // Untold is the amount of a result of which a program says nothing.
 const Untold = -1

@@ -7,51 +7,6 @@ import (
 	"strings"
 )
 
-// Say puts a fact into words.
-func Say(rules Rules, f Fact) string {
-	name := rules.PlayerName(f.Player)
-	switch f.Kind {
-	case FactTurn:
-		return name + " to move"
-	case FactRefused:
-		return "refused: " + string(f.Reason)
-	case FactCell:
-		return strings.TrimSpace(fmt.Sprintf("%s: %s %s", f.Cell, name, f.Text))
-	case FactWon:
-		return name + " wins"
-	case FactDrawn:
-		return "a draw"
-	case FactScore:
-		return fmt.Sprintf("%s has won %d", name, f.N)
-	case FactHit:
-		return strings.TrimSpace(fmt.Sprintf("%s: hit %s", f.Cell, f.Text))
-	case FactMiss:
-		return f.Cell.String() + ": miss"
-	case FactSunk:
-		return "sunk: " + f.Text
-	case FactShown:
-		return "word: " + strings.Join(strings.Split(f.Text, ""), " ")
-	case FactLives:
-		return fmt.Sprintf("lives: %d", f.N)
-	case FactWord:
-		return "the word was " + f.Text
-	case FactCard:
-		return hand(name, f.N) + ": " + f.Text
-	case FactTotal:
-		return fmt.Sprintf("%s: %d in all", hand(name, f.N), f.Amount)
-	case FactBust:
-		return hand(name, f.N) + ": bust"
-	case FactResult:
-		if f.Amount == Untold {
-			return fmt.Sprintf("%s: %s", hand(name, f.N), f.Text)
-		}
-		return fmt.Sprintf("%s: %s, paid %s", hand(name, f.N), f.Text, money(f.Amount))
-	case FactBank:
-		return "bank: " + money(f.Amount)
-	}
-	return string(f.Kind)
-}
-
 // hand names a player's hand, of which there mostly is one.
 func hand(name string, n int) string {
 	if n > 1 {

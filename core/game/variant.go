@@ -1,6 +1,7 @@
 package game
 
 import (
+	"embed"
 	"errors"
 	"fmt"
 	"slices"
@@ -100,6 +101,9 @@ type Definition struct {
 	// Alike are parameters of variants that programs play which are not asked for one of them, the most usual
 	// first.
 	Alike []Values `json:"-"`
+	// Suites holds the suites that come with the game: shipped/VARIANT.suite with a comma for the colon, and below shipped/own
+	// those for programs that make the hidden set-up themselves.
+	Suites embed.FS `json:"-"`
 	// New makes the rules. Every parameter is present and within its bounds; New
 	// checks what only their combination decides, with a *ParamError.
 	New func(v Variant, values Values) (Rules, error) `json:"-"`
@@ -191,6 +195,12 @@ func (r Registry) Alike(rules Rules, otherwise bool) (list []Rules) {
 func (r Registry) With(rules Rules, values Values) (Rules, error) {
 	d, _ := r.definition(rules.Variant())
 	return d.with(rules.Variant(), values)
+}
+
+// Suites returns the files of the suites that come with the game of a variant; none where the game is not known.
+func (r Registry) Suites(v Variant) embed.FS {
+	d, _ := r.definition(v)
+	return d.Suites
 }
 
 // definition returns the game of a variant.

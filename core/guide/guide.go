@@ -8,7 +8,6 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/play/house"
 	"durchgang/core/suite"
 	"durchgang/core/suites"
@@ -45,7 +44,7 @@ func For(variant string) (Guide, error) {
 	}
 	g := Guide{
 		Variant: rules.Variant(), Kind: rules.MoveKind(), Criteria: []Criterion{},
-		Mistakes: append([]mistake.Mistake{}, mistakes.For(rules).Mistakes...), // a list, also when it is empty
+		Mistakes: append([]mistake.Mistake{}, mistake.For(rules).Mistakes...), // a list, also when it is empty
 		House:    house.Players(rules),
 		Sides:    suites.Sides(rules),
 	}

@@ -7,7 +7,7 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/mistakes"
+	"durchgang/core/mistake"
 	"durchgang/core/suite"
 )
 
@@ -60,7 +60,7 @@ func TestReadingsProveThemselves(t *testing.T) {
 			}
 		}
 	}
-	for _, m := range mistakes.For(s.Rules).Mistakes {
+	for _, m := range mistake.For(s.Rules).Mistakes {
 		list := heard(t, s, m.Rules, func(o judge.Observation) judge.Observation { return o })
 		right := 0
 		for _, v := range list {

@@ -7,7 +7,7 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/mistakes"
+	"durchgang/core/mistake"
 	"durchgang/core/suite"
 )
 
@@ -34,7 +34,7 @@ var charged = map[game.Variant]map[string]string{
 // By the suites that ship, a program that keeps the rules gets every point, and one
 // with a known mistake does not.
 func TestEveryMistakeCostsPoints(t *testing.T) {
-	for _, name := range suite.ShippedNames() {
+	for _, name := range suite.ShippedNames(games.All()) {
 		t.Run(string(name), func(t *testing.T) {
 			t.Parallel()
 			s, _, err := suite.Shipped(name, games.All())
@@ -48,7 +48,7 @@ func TestEveryMistakeCostsPoints(t *testing.T) {
 			if v := judgeModel(t, models, s.Rules); v.Points != v.Of || len(v.Findings) > 0 {
 				t.Errorf("the rules get %s of %s: %+v", v.Points, v.Of, v)
 			}
-			for _, m := range mistakes.For(s.Rules).Mistakes {
+			for _, m := range mistake.For(s.Rules).Mistakes {
 				v := judgeModel(t, models, m.Rules)
 				if v.Points == v.Of {
 					t.Errorf("%s gets all %s points", m.Name, v.Points)

@@ -16,20 +16,19 @@ type subject struct {
 	owner  game.Player // whose facts they are, nobody for all
 }
 
-var subjects = []subject{
-	{name: "shot", aspect: suite.Shots, kinds: []game.Kind{game.FactHit, game.FactMiss}},
-	{name: "sinking", aspect: suite.Sunk, kinds: []game.Kind{game.FactSunk}},
-	{name: "letters", aspect: suite.Letters, kinds: []game.Kind{game.FactShown}},
-	{name: "lives", aspect: suite.Lives, kinds: []game.Kind{game.FactLives}},
-	{name: "word", aspect: suite.Word, kinds: []game.Kind{game.FactWord}},
-	{name: "cards", aspect: suite.Cards, kinds: []game.Kind{game.FactCard}, owner: game.First},
-	{name: "dealer", aspect: suite.Dealer, kinds: []game.Kind{game.FactCard}, owner: game.Second},
-	{name: "total", aspect: suite.Totals, kinds: []game.Kind{game.FactTotal}},
-	{name: "bust", aspect: suite.Totals, kinds: []game.Kind{game.FactBust}},
-	{name: "hand", aspect: suite.Results, kinds: []game.Kind{game.FactResult}},
-	{name: "bank", aspect: suite.Money, kinds: []game.Kind{game.FactBank}},
-	{name: "score", aspect: suite.Score, kinds: []game.Kind{game.FactScore}},
-}
+// subjects are those of all kinds of fact, in the order of game.Kinds.
+var subjects = func() (list []subject) {
+	for _, k := range game.Kinds {
+		for _, about := range k.About {
+			if i := slices.IndexFunc(list, func(s subject) bool { return s.name == about.Name }); i >= 0 {
+				list[i].kinds = append(list[i].kinds, k.Kind)
+				continue
+			}
+			list = append(list, subject{about.Name, suite.Aspect(about.Aspect), []game.Kind{k.Kind}, about.Owner})
+		}
+	}
+	return list
+}()
 
 // covered is the text of a card that lies face down.
 const covered = "?"
@@ -58,7 +57,7 @@ func (s subject) about(facts []game.Fact) (topics []topic, told map[topic][]game
 			continue
 		}
 		t := topic{player: f.Player, cell: f.Cell}
-		if f.Kind != game.FactLives && f.Kind != game.FactScore { // there N is what is told
+		if known, _ := f.Kind.Known(); !known.Counts {
 			t.hand = f.N
 		}
 		if _, met := told[t]; !met {

@@ -1,25 +1,20 @@
 package suite
 
 import (
-	"embed"
 	"errors"
 	"fmt"
+	"io/fs"
 	"slices"
 	"strings"
 
 	"durchgang/core/game"
 )
 
-// The file of a suite is named after its variant, with a comma for the colon.
-//
-//go:embed shipped/*.suite shipped/own/*.suite
-var shipped embed.FS
-
 // Shipped returns the suite that comes with Durchgang for a game's usual
 // variant, and its text.
 func Shipped(v game.Variant, games game.Registry) (*Suite, string, error) {
 	name := "shipped/" + strings.ReplaceAll(string(v), ":", ",") + ".suite"
-	text, err := shipped.ReadFile(name)
+	text, err := fs.ReadFile(games.Suites(v), name)
 	if err != nil {
 		return nil, "", fmt.Errorf("no suite ships with Durchgang for %s", v)
 	}
@@ -39,8 +34,9 @@ func noOwn(rules game.Rules, games game.Registry) error {
 // variant themselves, and its text. The error says where there is none.
 func ShippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
 	v := rules.Variant()
-	name := ownName(v)
-	text, err := shipped.ReadFile(name)
+	shipped := games.Suites(v)
+	name := ownName(v, shipped)
+	text, err := fs.ReadFile(shipped, name)
 	if err != nil {
 		return nil, "", fmt.Errorf("in %s a program has nothing to set up by itself", v)
 	}
@@ -65,10 +61,10 @@ func ShippedOwn(rules game.Rules, games game.Registry) (*Suite, string, error) {
 
 // ownName is the file of the suite for programs that make the hidden set-up of a variant themselves: the one
 // that is for most of its parameters.
-func ownName(v game.Variant) string {
+func ownName(v game.Variant, shipped fs.FS) string {
 	name, most := "shipped/own/"+v.Game()+".suite", 0
 	params := strings.Split(strings.TrimPrefix(string(v), v.Game()+":"), ",")
-	entries, _ := shipped.ReadDir("shipped/own") // which is part of the program
+	entries, _ := fs.ReadDir(shipped, "shipped/own") // which is there where a game has such suites
 	for _, e := range entries {
 		file := strings.Split(strings.TrimSuffix(e.Name(), ".suite"), ",")
 		other := slices.ContainsFunc(file[1:], func(param string) bool { return !slices.Contains(params, param) })
@@ -80,15 +76,14 @@ func ownName(v game.Variant) string {
 }
 
 // ShippedNames lists the variants for which a suite comes with Durchgang.
-func ShippedNames() []game.Variant {
-	entries, err := shipped.ReadDir("shipped")
-	if err != nil {
-		return nil // the folder is part of the program
-	}
-	var names []game.Variant
-	for _, e := range entries {
-		if name, is := strings.CutSuffix(e.Name(), ".suite"); is {
-			names = append(names, game.Variant(strings.Replace(name, ",", ":", 1)))
+func ShippedNames(games game.Registry) (names []game.Variant) {
+	for _, d := range games.Games() {
+		entries, _ := fs.ReadDir(games.Suites(game.Variant(d.Name)), "shipped") // which is there where a game has suites
+		for _, e := range entries {
+			name, is := strings.CutSuffix(e.Name(), ".suite")
+			if v := game.Variant(strings.Replace(name, ",", ":", 1)); is && v.Game() == d.Name {
+				names = append(names, v)
+			}
 		}
 	}
 	return names

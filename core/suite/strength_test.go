@@ -5,7 +5,6 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 )
 
@@ -13,12 +12,12 @@ func quiet(int, int) {}
 
 // What ships has no hole: every known mistake is caught, every two are told apart.
 func TestShippedSuitesHaveNoHole(t *testing.T) {
-	for _, name := range suite.ShippedNames() {
+	for _, name := range suite.ShippedNames(games.All()) {
 		s, _, err := suite.Shipped(name, games.All())
 		if err != nil {
 			t.Fatal(err)
 		}
-		st, err := s.Measure(mistakes.For(s.Rules), mistake.Usual, quiet)
+		st, err := s.Measure(mistake.For(s.Rules), mistake.Usual, quiet)
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -33,7 +32,7 @@ func TestStrengthOfASmallSuite(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	st, err := s.Measure(mistakes.For(s.Rules), mistake.Usual, quiet)
+	st, err := s.Measure(mistake.For(s.Rules), mistake.Usual, quiet)
 	if err != nil {
 		t.Fatal(err)
 	}

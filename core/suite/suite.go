@@ -81,6 +81,8 @@ const (
 	Totals  Aspect = "total"   // what a hand counts, and whether it is bust
 	Results Aspect = "hand"    // how a hand ends
 	Money   Aspect = "money"   // what the bank holds
+	Heaps   Aspect = "heaps"   // what each heap holds
+	Answer  Aspect = "answer"  // whether what is looked for is higher or lower than the guess
 	Takes   Aspect = "takes"   // a function that chooses takes a win that there is
 	Blocks  Aspect = "blocks"  // it prevents a win of the other player, where it can
 	Holds   Aspect = "holds"   // it gives nothing away, by exact values
@@ -88,7 +90,7 @@ const (
 
 var aspects = []Aspect{
 	Legal, Mark, Turns, Win, Draw, TakenCell, Range, Text, TurnKept, AfterEnd, NewGame, Running, Reply, Varied, Reason, Leaving,
-	Loss, Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money, Takes, Blocks, Holds,
+	Loss, Score, Shots, Sunk, Hidden, Letters, Lives, Word, Cards, Dealer, Totals, Results, Money, Heaps, Answer, Takes, Blocks, Holds,
 }
 
 // Known reports whether there is such an aspect.

@@ -18,7 +18,7 @@ const fewHoles = 20
 
 // close adds a script for each hole that a bounded search closes, and returns the others. A hole that is there since
 // two mistakes differ nowhere is none. Where few are left they are searched for further.
-func (w *writer) close(known mistake.Known) ([]suite.Hole, error) {
+func (w *Writer) close(known mistake.Known) ([]suite.Hole, error) {
 	near := Bounds(w.rules)
 	open, err := w.closeWithin(known, near)
 	if err != nil || len(open) == 0 || len(open) > fewHoles {
@@ -27,8 +27,8 @@ func (w *writer) close(known mistake.Known) ([]suite.Hole, error) {
 	return w.closeWithin(known, mistake.Bounds{Moves: 4 * near.Moves, Games: 4 * near.Games})
 }
 
-func (w *writer) closeWithin(known mistake.Known, within mistake.Bounds) ([]suite.Hole, error) {
-	st, err := w.suite.Measure(known, within, func(int, int) {})
+func (w *Writer) closeWithin(known mistake.Known, within mistake.Bounds) ([]suite.Hole, error) {
+	st, err := w.Suite.Measure(known, within, func(int, int) {})
 	if err != nil {
 		return nil, err
 	}
@@ -53,11 +53,11 @@ func (w *writer) closeWithin(known mistake.Known, within mistake.Bounds) ([]suit
 		if slices.ContainsFunc(added, func(traces []string) bool { return traces[a] != traces[b] }) {
 			continue
 		}
-		s := w.play(game.Setup(h.Setup)).parse(strings.Fields(h.Script)...)
-		if s.wrong {
+		s := w.Play(game.Setup(h.Setup)).Parse(strings.Fields(h.Script)...)
+		if s.Wrong {
 			return nil, fmt.Errorf("the script %q that closes a hole does not fit the rules", h.Script)
 		}
-		traces, err := suite.Traces(all, s.setup, s.list)
+		traces, err := suite.Traces(all, s.setup, s.List)
 		if err != nil {
 			return nil, err
 		}
@@ -70,8 +70,8 @@ func (w *writer) closeWithin(known mistake.Known, within mistake.Bounds) ([]suit
 }
 
 // place adds a script to the criterion of the rule that one of two mistakes breaks in it.
-func (w *writer) place(s *steps, rules ...game.Rules) error {
-	script := suite.Script{Setup: s.setup, Steps: s.list}
+func (w *Writer) place(s *Steps, rules ...game.Rules) error {
+	script := suite.Script{Setup: s.setup, Steps: s.List}
 	moments, err := script.Moments(w.rules)
 	if err != nil {
 		return err
@@ -82,11 +82,11 @@ func (w *writer) place(s *steps, rules ...game.Rules) error {
 		if err != nil {
 			return err
 		}
-		if f := judge.JudgeScript(w.suite, script, moments, seen).Finding; f != nil && f.Criterion != "" {
+		if f := judge.JudgeScript(w.Suite, script, moments, seen).Finding; f != nil && f.Criterion != "" {
 			candidates = append(candidates, f.Criterion)
 		}
 	}
-	for _, c := range w.suite.Criteria {
+	for _, c := range w.Suite.Criteria {
 		candidates = append(candidates, c.Name)
 	}
 	at := slices.IndexFunc(candidates, func(name string) bool {
@@ -97,21 +97,21 @@ func (w *writer) place(s *steps, rules ...game.Rules) error {
 		return nil // no criterion is about what it shows
 	}
 	script.Title = w.unused(w.about(moments))
-	w.suite.Scripts = append(w.suite.Scripts, script)
+	w.Suite.Scripts = append(w.Suite.Scripts, script)
 	return nil
 }
 
 // shows reports whether a program that keeps the rules shows in a script what its criterion is about.
-func (w *writer) shows(script suite.Script, moments []suite.Moment) bool {
+func (w *Writer) shows(script suite.Script, moments []suite.Moment) bool {
 	seen, err := judge.Model(w.rules, script, moments)
-	return err == nil && judge.JudgeScript(w.suite, script, moments, seen).State == judge.Agrees
+	return err == nil && judge.JudgeScript(w.Suite, script, moments, seen).State == judge.Agrees
 }
 
 // showing leaves out scripts that show nothing of what their criterion is about, and criteria that are left without any.
-func (w *writer) showing() error {
-	shown, failed := make([]bool, len(w.suite.Scripts)), make([]error, len(w.suite.Scripts))
+func (w *Writer) showing() error {
+	shown, failed := make([]bool, len(w.Suite.Scripts)), make([]error, len(w.Suite.Scripts))
 	var players sync.WaitGroup
-	for i, s := range w.suite.Scripts {
+	for i, s := range w.Suite.Scripts {
 		players.Go(func() {
 			var moments []suite.Moment
 			moments, failed[i] = s.Moments(w.rules)
@@ -120,28 +120,28 @@ func (w *writer) showing() error {
 	}
 	players.Wait()
 	var kept []suite.Script
-	for i, s := range w.suite.Scripts {
+	for i, s := range w.Suite.Scripts {
 		if shown[i] {
 			kept = append(kept, s)
 		}
 	}
-	w.suite.Scripts = kept
+	w.Suite.Scripts = kept
 	w.drop(func(c suite.Criterion) bool {
-		return !slices.ContainsFunc(w.suite.Scripts, func(s suite.Script) bool { return s.Criterion == c.Name })
+		return !slices.ContainsFunc(w.Suite.Scripts, func(s suite.Script) bool { return s.Criterion == c.Name })
 	})
 	return errors.Join(failed...)
 }
 
 // about is a title that says what happens at the end of a script.
-func (w *writer) about(moments []suite.Moment) string {
+func (w *Writer) about(moments []suite.Moment) string {
 	last := moments[len(moments)-1]
-	if last.Result.Outcome == game.Won && w.wins != nil {
-		if title := w.wins(moments); title != "" {
+	if last.Result.Outcome == game.Won && w.Wins != nil {
+		if title := w.Wins(moments); title != "" {
 			return title
 		}
 	}
 	if _, refused := game.Refused(last.Facts); refused {
-		return fmt.Sprintf("%s is refused as step %d", strings.TrimPrefix(w.suite.Word(last.Step), "!"), len(moments)-1)
+		return fmt.Sprintf("%s is refused as step %d", strings.TrimPrefix(w.Suite.Word(last.Step), "!"), len(moments)-1)
 	}
 	var said []string
 	for _, f := range last.Facts {
@@ -149,7 +149,7 @@ func (w *writer) about(moments []suite.Moment) string {
 			said = append(said, game.Say(w.rules, f))
 		}
 	}
-	title := fmt.Sprintf("%s as step %d", w.suite.Word(last.Step), len(moments)-1)
+	title := fmt.Sprintf("%s as step %d", w.Suite.Word(last.Step), len(moments)-1)
 	if len(said) > 0 {
 		title += ": " + strings.Join(said, ", ")
 	}
@@ -158,10 +158,10 @@ func (w *writer) about(moments []suite.Moment) string {
 
 // shorten keeps the scripts that are needed to catch what the suite catches and to tell apart what it tells apart: again
 // and again the one that does most of what is left, the shorter of two.
-func (w *writer) shorten(known mistake.Known) error {
+func (w *Writer) shorten(known mistake.Known) error {
 	all := known.Rules()
-	traces := make([][]string, len(w.suite.Scripts)) // by script and rules
-	for k, script := range w.suite.Scripts {
+	traces := make([][]string, len(w.Suite.Scripts)) // by script and rules
+	for k, script := range w.Suite.Scripts {
 		var err error
 		if traces[k], err = suite.Traces(all, script.Setup, script.Steps); err != nil {
 			return err
@@ -183,7 +183,7 @@ func (w *writer) shorten(known mistake.Known) error {
 					gain++
 				}
 			}
-			if gain > most || gain > 0 && gain == most && len(w.suite.Scripts[k].Steps) < len(w.suite.Scripts[best].Steps) {
+			if gain > most || gain > 0 && gain == most && len(w.Suite.Scripts[k].Steps) < len(w.Suite.Scripts[best].Steps) {
 				best, most = k, gain
 			}
 		}
@@ -192,14 +192,14 @@ func (w *writer) shorten(known mistake.Known) error {
 				delete(open, p)
 			}
 		}
-		kept = append(kept, w.suite.Scripts[best])
+		kept = append(kept, w.Suite.Scripts[best])
 	}
-	for _, c := range w.suite.Criteria { // each keeps one
+	for _, c := range w.Suite.Criteria { // each keeps one
 		own := func(s suite.Script) bool { return s.Criterion == c.Name }
 		if !slices.ContainsFunc(kept, own) {
-			kept = append(kept, w.suite.Scripts[slices.IndexFunc(w.suite.Scripts, own)])
+			kept = append(kept, w.Suite.Scripts[slices.IndexFunc(w.Suite.Scripts, own)])
 		}
 	}
-	w.suite.Scripts = kept
+	w.Suite.Scripts = kept
 	return nil
 }

@@ -7,14 +7,27 @@ import (
 	"slices"
 
 	"durchgang/core/game"
-	"durchgang/core/game/battleship"
-	"durchgang/core/game/blackjack"
-	"durchgang/core/game/grid"
-	"durchgang/core/game/hangman"
 	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 )
+
+// Written is implemented by rules of games for which suites can be written.
+type Written interface {
+	// WriteSuite writes the criteria of the variant with the scripts that are known to belong to them.
+	WriteSuite(w *Writer, known mistake.Known)
+}
+
+// Opposed is implemented by rules of games in which a program may play one side by itself, against a person.
+type Opposed interface {
+	// WriteOpponent writes the criteria for programs that play one side. A script is the plan of the other side.
+	WriteOpponent(w *Writer, program game.Player)
+}
+
+// OwnSuite is implemented by rules of which a suite for programs that make the hidden set-up is changed.
+type OwnSuite interface {
+	// Untold is what is not asked in the variant; empty for nothing.
+	Untold() suite.Aspect
+}
 
 // For returns the suite for a variant, and its text: the one of Given or, where own is set, the one for programs that make the
 // hidden set-up themselves, which is for another variant where what they set up cannot be told in this one.
@@ -28,28 +41,27 @@ func For(rules game.Rules, own bool, games game.Registry) (*suite.Suite, string,
 
 // Given returns the suite for a variant in which programs are given what is hidden: the one that ships with Durchgang, which
 // has no holes, or one that is written.
-func Given(rules game.Rules, games game.Registry) (Written, error) {
+func Given(rules game.Rules, games game.Registry) (Result, error) {
 	if s, text, err := suite.Shipped(rules.Variant(), games); err == nil {
-		return Written{s, text, []suite.Hole{}}, nil
+		return Result{s, text, []suite.Hole{}}, nil
 	}
 	w, err := Write(rules, Options{})
 	if err != nil {
-		return Written{}, err
+		return Result{}, err
 	}
 	w.Suite, err = suite.Parse("suite for "+string(rules.Variant()), w.Text, games)
 	return w, err
 }
 
-// ownSetups is the suite for programs that make the hidden set-up themselves. Of a fleet of one ship it is not asked that
-// its sinking is told, since that is the end of the game.
+// ownSetups is the suite for programs that make the hidden set-up themselves.
 func ownSetups(rules game.Rules, games game.Registry) (*suite.Suite, string, error) {
 	s, text, err := suite.ShippedOwn(rules, games)
 	if err != nil {
 		return nil, "", err
 	}
-	if r, is := s.Rules.(*battleship.Rules); is && len(r.Fleet()) == 1 {
-		w := writer{rules: r, suite: s}
-		w.drop(func(c suite.Criterion) bool { return c.Claim(suite.Sunk) })
+	if r, is := s.Rules.(OwnSuite); is && r.Untold() != "" {
+		w := Writer{rules: s.Rules, Suite: s}
+		w.drop(func(c suite.Criterion) bool { return c.Claim(r.Untold()) })
 		if err := w.scale(usualTotal); err != nil {
 			return nil, "", err
 		}
@@ -74,8 +86,8 @@ type Options struct {
 	Program game.Player
 }
 
-// Written is a suite with what is open.
-type Written struct {
+// Result is a suite with what is open.
+type Result struct {
 	Suite *suite.Suite
 	Text  string
 	Holes []suite.Hole // never nil: mistakes that no script shows, or two that none tells apart, with the reason
@@ -83,6 +95,9 @@ type Written struct {
 
 // usualTotal is the sum of the points of a suite, in points.
 const usualTotal = 20
+
+// ErrNoSide means that programs of a game play no side by themselves.
+var ErrNoSide = errors.New("programs play one side by themselves in games for two on one board")
 
 // ErrNoGame means that no suite can be written for a game.
 var ErrNoGame = errors.New("no suite can be written for this game")
@@ -93,22 +108,22 @@ func Outline(rules game.Rules, games game.Registry) (*suite.Suite, error) {
 	if s, _, err := suite.Shipped(rules.Variant(), games); err == nil {
 		return s, nil
 	}
-	w, err := write(rules, mistakes.For(rules), game.Nobody)
+	w, err := write(rules, mistake.For(rules), game.Nobody)
 	if err != nil {
 		return nil, err
 	}
-	return w.suite, w.scale(usualTotal)
+	return w.Suite, w.scale(usualTotal)
 }
 
 // Write writes a suite for a variant. The error says which option does not fit.
-func Write(rules game.Rules, o Options) (Written, error) {
-	known := mistakes.For(rules)
+func Write(rules game.Rules, o Options) (Result, error) {
+	known := mistake.For(rules)
 	w, err := write(rules, known, o.Program)
 	if err != nil {
-		return Written{}, err
+		return Result{}, err
 	}
 	if err := w.leaveOut(o.Without); err != nil {
-		return Written{}, err
+		return Result{}, err
 	}
 	if o.Program != game.Nobody { // what programs answer is known only with one
 		if o.Short {
@@ -116,102 +131,112 @@ func Write(rules game.Rules, o Options) (Written, error) {
 		}
 		err := w.scale(cmp.Or(o.Total, usualTotal))
 		w.publish()
-		return Written{w.suite, w.suite.String(), []suite.Hole{}}, err
+		return Result{w.Suite, w.Suite.String(), []suite.Hole{}}, err
 	}
 	holes, err := w.close(known)
 	if err != nil {
-		return Written{}, err
+		return Result{}, err
 	}
 	if o.Short {
 		if err := w.shorten(known); err != nil {
-			return Written{}, err
+			return Result{}, err
 		}
 	}
 	if err := w.scale(cmp.Or(o.Total, usualTotal)); err != nil {
-		return Written{}, err
+		return Result{}, err
 	}
 	w.publish()
-	return Written{w.suite, w.suite.String(), append([]suite.Hole{}, holes...)}, nil
+	return Result{w.Suite, w.Suite.String(), append([]suite.Hole{}, holes...)}, nil
 }
 
 // write writes the criteria of a variant with the scripts that are known to belong to them.
-func write(rules game.Rules, known mistake.Known, program game.Player) (*writer, error) {
+func write(rules game.Rules, known mistake.Known, program game.Player) (*Writer, error) {
 	w := newWriter(rules)
 	if program != game.Nobody {
-		r, is := rules.(*grid.Rules)
+		r, is := rules.(Opposed)
 		if !is {
 			return nil, ErrNoSide
 		}
-		writeOpponent(w, r, program)
+		r.WriteOpponent(w, program)
 		return w, nil
 	}
-	switch r := rules.(type) {
-	case *grid.Rules:
-		writeGrid(w, r, known.Leads)
-	case *hangman.Rules:
-		writeHangman(w, r)
-	case *battleship.Rules:
-		writeBattleship(w, r)
-	case *blackjack.Rules:
-		writeBlackjack(w, r)
-	default:
+	r, is := rules.(Written)
+	if !is {
 		return nil, fmt.Errorf("%s: %w", rules.Variant(), ErrNoGame)
 	}
+	r.WriteSuite(w, known)
 	return w, w.showing()
 }
 
+// Sides are the names of the players that a program can be that plays a side by itself; none in games in which it cannot.
+func Sides(rules game.Rules) []string {
+	if _, is := rules.(Opposed); !is {
+		return []string{}
+	}
+	return []string{rules.PlayerName(game.First), rules.PlayerName(game.Second)}
+}
+
+// Side is the player of that name.
+func Side(rules game.Rules, name string) (game.Player, error) {
+	i := slices.Index(Sides(rules), name)
+	if i < 0 {
+		return game.Nobody, fmt.Errorf("%q is no side that a program can play by itself in this game; there are %q", name, Sides(rules))
+	}
+	return game.First + game.Player(i), nil
+}
+
 // leaveOut takes criteria away, with their scripts.
-func (w *writer) leaveOut(names []string) error {
+func (w *Writer) leaveOut(names []string) error {
 	for _, name := range names {
-		if _, there := w.suite.Criterion(name); !there {
+		if _, there := w.Suite.Criterion(name); !there {
 			var known []string
-			for _, c := range w.suite.Criteria {
+			for _, c := range w.Suite.Criteria {
 				known = append(known, c.Name)
 			}
 			return fmt.Errorf("there is no criterion %q to leave out; there are %v", name, known)
 		}
 	}
 	w.drop(func(c suite.Criterion) bool { return slices.Contains(names, c.Name) })
-	if len(w.suite.Criteria) == 0 {
+	if len(w.Suite.Criteria) == 0 {
 		return errors.New("no criterion is left")
 	}
 	return nil
 }
 
 // first keeps the first script of each criterion.
-func (w *writer) first() {
+func (w *Writer) first() {
 	met := map[string]bool{}
-	w.suite.Scripts = slices.DeleteFunc(w.suite.Scripts, func(s suite.Script) bool {
+	w.Suite.Scripts = slices.DeleteFunc(w.Suite.Scripts, func(s suite.Script) bool {
 		again := met[s.Criterion]
 		met[s.Criterion] = true
 		return again
 	})
 }
 
-func (w *writer) drop(is func(suite.Criterion) bool) {
+func (w *Writer) drop(is func(suite.Criterion) bool) {
 	gone := func(s suite.Script) bool {
-		c, _ := w.suite.Criterion(s.Criterion)
+		c, _ := w.Suite.Criterion(s.Criterion)
 		return is(c)
 	}
-	w.suite.Scripts = slices.DeleteFunc(w.suite.Scripts, gone)
-	w.suite.Criteria = slices.DeleteFunc(w.suite.Criteria, is)
+	w.Suite.Scripts = slices.DeleteFunc(w.Suite.Scripts, gone)
+	w.Suite.Criteria = slices.DeleteFunc(w.Suite.Criteria, is)
 }
 
 // scale makes the points a total, in whole points where there are as many as criteria: they stay in proportion, and
 // what is left goes to the criteria that fall short of their share most.
-func (w *writer) scale(total int) error {
+func (w *Writer) scale(total int) error {
 	if total < 1 || total > 1000 {
 		return fmt.Errorf("the total is from 1 to 1000 points, and not %d", total)
 	}
-	sum := w.suite.Total()
+	sum := w.Suite.Total()
 	unit := suite.Points(100)
-	if total < len(w.suite.Criteria) {
+	if total < len(w.Suite.Criteria) {
 		unit = 25
 	}
-	if suite.Points(total*100) < unit*suite.Points(len(w.suite.Criteria)) {
-		return fmt.Errorf("%d criteria need a total of at least %d points", len(w.suite.Criteria), (len(w.suite.Criteria)+3)/4)
+	if suite.Points(total*100) < unit*suite.Points(len(w.Suite.Criteria)) {
+		return fmt.Errorf("%d criteria need a total of at least %d points", len(w.Suite.Criteria), (len(w.Suite.Criteria)+3)/4)
 	}
-	list := w.suite.Criteria
+	list := w.Suite.Criteria
 	left := suite.Points(total * 100)
 	order, short := make([]int, len(list)), make([]suite.Points, len(list)) // by how much each falls short of its share
 	for i := range list {
@@ -235,10 +260,10 @@ func (w *writer) scale(total int) error {
 }
 
 // publish makes the first script of each criterion one that students may see.
-func (w *writer) publish() {
+func (w *Writer) publish() {
 	met := map[string]bool{}
-	for i := range w.suite.Scripts {
-		s := &w.suite.Scripts[i]
+	for i := range w.Suite.Scripts {
+		s := &w.Suite.Scripts[i]
 		s.Public = !met[s.Criterion]
 		met[s.Criterion] = true
 	}

@@ -10,7 +10,6 @@ import (
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 	"durchgang/core/suites"
 )
@@ -43,7 +42,7 @@ var open = map[string]int{
 // longest is how long a suite may take to be written, with the time that other work on the machine takes.
 const longest = 20 * time.Second
 
-func written(t *testing.T, variant string, o suites.Options) suites.Written {
+func written(t *testing.T, variant string, o suites.Options) suites.Result {
 	t.Helper()
 	rules, err := games.All().Rules(variant)
 	if err != nil {
@@ -76,7 +75,7 @@ func TestEveryVariantHasASuite(t *testing.T) {
 			if s.Total() != 2000 || len(s.Criteria) < 4 {
 				t.Errorf("%s points, %d criteria", s.Total(), len(s.Criteria))
 			}
-			known := mistakes.For(s.Rules)
+			known := mistake.For(s.Rules)
 			models, err := judge.NewModels(s)
 			if err != nil {
 				t.Fatal(err)
@@ -109,8 +108,8 @@ func TestEveryVariantHasASuite(t *testing.T) {
 func TestOptions(t *testing.T) {
 	const variant = "connect-four:rows=5,cols=6"
 	whole, short := written(t, variant, suites.Options{}), written(t, variant, suites.Options{Short: true})
-	strength := func(w suites.Written) int {
-		st, err := w.Suite.Measure(mistakes.For(w.Suite.Rules), mistake.Bounds{}, func(int, int) {})
+	strength := func(w suites.Result) int {
+		st, err := w.Suite.Measure(mistake.For(w.Suite.Rules), mistake.Bounds{}, func(int, int) {})
 		if err != nil {
 			t.Fatal(err)
 		}
@@ -135,7 +134,7 @@ func TestOptions(t *testing.T) {
 // A suite that is written for a usual variant is as strong as the one that ships, and has its criteria; where one asks about lines
 // in several criteria, the other one has them in one.
 func TestWrittenSuitesAreAsStrongAsThoseThatShip(t *testing.T) {
-	for _, v := range suite.ShippedNames() {
+	for _, v := range suite.ShippedNames(games.All()) {
 		shipped, _, err := suite.Shipped(v, games.All())
 		if err != nil {
 			t.Fatal(err)
@@ -189,7 +188,7 @@ func TestSuitesForOpponents(t *testing.T) {
 
 // A usual variant has the suite that ships, and programs that make the set-up have theirs.
 func TestShippedSuitesStay(t *testing.T) {
-	for _, v := range suite.ShippedNames() {
+	for _, v := range suite.ShippedNames(games.All()) {
 		rules, err := games.All().Rules(string(v))
 		if err != nil {
 			t.Fatal(err)

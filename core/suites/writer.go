@@ -9,48 +9,56 @@ import (
 	"durchgang/core/suite"
 )
 
-// writer collects criteria and scripts. What is not possible by the rules is left out, and so is a criterion without a script.
-type writer struct {
+// Writer collects criteria and scripts. What is not possible by the rules is left out, and so is a criterion without a script.
+type Writer struct {
+	Suite *suite.Suite
+	Wins  func([]suite.Moment) string // a title for a script that ends with a win; nil for none of its own
+
+	Random *rand.Rand // the same for each suite
+
 	rules  game.Rules
-	suite  *suite.Suite
-	random *rand.Rand
 	open   *suite.Criterion // which is added with its first script
 	titles map[string]bool
-	wins   func([]suite.Moment) string // a title for a script that ends with a win; nil for none of its own
 }
 
-func newWriter(rules game.Rules) *writer {
-	return &writer{
-		rules: rules, suite: &suite.Suite{Rules: rules}, random: rand.New(rand.NewPCG(11, 12)), titles: map[string]bool{},
+func newWriter(rules game.Rules) *Writer {
+	return &Writer{
+		rules: rules, Suite: &suite.Suite{Rules: rules}, Random: rand.New(rand.NewPCG(11, 12)), titles: map[string]bool{},
 	}
 }
 
-// criterion begins a criterion: its weight in points, and what it is charged for.
-func (w *writer) criterion(name, title string, points float64, claims ...suite.Aspect) {
+// Criterion begins a criterion: its weight in points, and what it is charged for.
+func (w *Writer) Criterion(name, title string, points float64, claims ...suite.Aspect) {
 	w.open = &suite.Criterion{
 		Name: name, Title: title, Points: suite.Points(points * 100), Claims: claims,
 		Grading: suite.Whole, NotShown: suite.Costs, Unsteady: suite.Costs,
 	}
 }
 
-// keeps makes the criterion keep its points where a program does not show what it asks.
-func (w *writer) keeps() { w.open.NotShown = suite.Keeps }
+// Begin begins a criterion that is complete.
+func (w *Writer) Begin(c suite.Criterion) { w.open = &c }
 
-// add adds a script to the criterion that was begun last.
-func (w *writer) add(title string, s *steps) {
-	if s.wrong || len(s.list) == 0 {
+// Keeps makes the criterion keep its points where a program does not show what it asks.
+func (w *Writer) Keeps() { w.open.NotShown = suite.Keeps }
+
+// Claim charges the criterion that was begun last for one thing more.
+func (w *Writer) Claim(a suite.Aspect) { w.open.Claims = append(w.open.Claims, a) }
+
+// Add adds a script to the criterion that was begun last.
+func (w *Writer) Add(title string, s *Steps) {
+	if s.Wrong || len(s.List) == 0 {
 		return
 	}
-	script := suite.Script{Title: w.unused(title), Setup: s.setup, Steps: s.list}
-	if _, there := w.suite.Criterion(w.open.Name); !there {
-		w.suite.Criteria = append(w.suite.Criteria, *w.open)
+	script := suite.Script{Title: w.unused(title), Setup: s.setup, Steps: s.List}
+	if _, there := w.Suite.Criterion(w.open.Name); !there {
+		w.Suite.Criteria = append(w.Suite.Criteria, *w.open)
 	}
 	script.Criterion = w.open.Name
-	w.suite.Scripts = append(w.suite.Scripts, script)
+	w.Suite.Scripts = append(w.Suite.Scripts, script)
 }
 
 // unused is a title that no script has.
-func (w *writer) unused(title string) string {
+func (w *Writer) unused(title string) string {
 	name := title
 	for n := 2; w.titles[name]; n++ {
 		name = fmt.Sprintf("%s, %d", title, n)
@@ -59,86 +67,103 @@ func (w *writer) unused(title string) string {
 	return name
 }
 
-// steps are those of a script, made by the rules.
-type steps struct {
+// Steps are those of a script, made by the rules.
+type Steps struct {
+	Pos   game.Position
+	List  []suite.Step
+	Wrong bool // a step is not as it was meant
+
 	rules game.Rules
 	setup game.Setup
-	pos   game.Position
-	list  []suite.Step
-	wrong bool // a step is not as it was meant
 }
 
-// play begins a script.
-func (w *writer) play(setup game.Setup) *steps {
+// Play begins a script.
+func (w *Writer) Play(setup game.Setup) *Steps {
 	pos, err := w.rules.Start(setup)
-	return &steps{rules: w.rules, setup: setup, pos: pos, wrong: err != nil}
+	return &Steps{rules: w.rules, setup: setup, Pos: pos, Wrong: err != nil}
 }
 
-// copy is the same script so far.
-func (s *steps) copy() *steps {
+// Raw is a script of steps as they are.
+func (w *Writer) Raw(list []suite.Step) *Steps { return &Steps{rules: w.rules, List: list} }
+
+// Refuses makes a move in a position and reports whether the rules refuse it.
+func (w *Writer) Refuses(pos game.Position, m game.Move) bool { return refuses(w.rules, pos, m) }
+
+// Copy is the same script so far.
+func (s *Steps) Copy() *Steps {
 	c := *s
-	c.pos, c.list = s.pos.Clone(), slices.Clone(s.list)
+	c.Pos, c.List = s.Pos.Clone(), slices.Clone(s.List)
 	return &c
 }
 
-// over reports whether the game has ended.
-func (s *steps) over() bool { return s.wrong || s.pos.Result().Over() }
+// Over reports whether the game has ended.
+func (s *Steps) Over() bool { return s.Wrong || s.Pos.Result().Over() }
 
-// legal reports whether a move would be accepted.
-func (s *steps) legal(m game.Move) bool {
-	return !s.wrong && !refuses(s.rules, s.pos.Clone(), m)
+// Legal reports whether a move would be accepted.
+func (s *Steps) Legal(m game.Move) bool {
+	return !s.Wrong && !refuses(s.rules, s.Pos.Clone(), m)
 }
 
-// move makes moves that the rules accept.
-func (s *steps) move(moves ...game.Move) *steps {
+// Move makes moves that the rules accept.
+func (s *Steps) Move(moves ...game.Move) *Steps {
 	for _, m := range moves {
 		s.make(m, false)
 	}
 	return s
 }
 
-// refused makes moves that the rules refuse.
-func (s *steps) refused(moves ...game.Move) *steps {
+// Try makes those of some moves that the rules accept, until the game is over.
+func (s *Steps) Try(moves ...game.Move) *Steps {
+	for _, m := range moves {
+		if !s.Over() && s.Legal(m) {
+			s.Move(m)
+		}
+	}
+	return s
+}
+
+// Refused makes moves that the rules refuse.
+func (s *Steps) Refused(moves ...game.Move) *Steps {
 	for _, m := range moves {
 		s.make(m, true)
 	}
 	return s
 }
 
-func (s *steps) make(m game.Move, refused bool) {
-	if s.wrong {
+func (s *Steps) make(m game.Move, refused bool) {
+	if s.Wrong {
 		return
 	}
-	if s.wrong = refuses(s.rules, s.pos, m) != refused; !s.wrong {
-		s.list = append(s.list, suite.Step{Act: suite.MakeMove, Move: m, Refused: refused})
+	if s.Wrong = refuses(s.rules, s.Pos, m) != refused; !s.Wrong {
+		s.List = append(s.List, suite.Step{Act: suite.MakeMove, Move: m, Refused: refused})
 	}
 }
 
-// text types lines that are no moves.
-func (s *steps) text(lines ...string) *steps {
+// Text types lines that are no moves.
+func (s *Steps) Text(lines ...string) *Steps {
 	for _, line := range lines {
-		s.list = append(s.list, suite.Step{Act: suite.TypeLine, Text: line, Refused: true})
+		s.List = append(s.List, suite.Step{Act: suite.TypeLine, Text: line, Refused: true})
 	}
 	return s
 }
 
-// again asks for another game.
-func (s *steps) again() *steps {
-	if s.wrong || !s.pos.Result().Over() {
-		s.wrong = true
+// Again asks for another game.
+func (s *Steps) Again() *Steps {
+	if s.Wrong || !s.Pos.Result().Over() {
+		s.Wrong = true
 		return s
 	}
-	pos, err := s.rules.Again(s.pos, s.setup)
-	s.pos, s.wrong = pos, err != nil
-	s.list = append(s.list, suite.Step{Act: suite.Again})
+	pos, err := s.rules.Again(s.Pos, s.setup)
+	s.Pos, s.Wrong = pos, err != nil
+	s.List = append(s.List, suite.Step{Act: suite.Again})
 	return s
 }
 
-// parse reads moves as scripts have them, with ! before those that are refused.
-func (s *steps) parse(words ...string) *steps {
+// Parse reads moves as scripts have them, with ! before those that are refused.
+func (s *Steps) Parse(words ...string) *Steps {
 	for _, word := range words {
 		if word == string(suite.Again) {
-			s.again()
+			s.Again()
 			continue
 		}
 		text, refused := word, len(word) > 1 && word[0] == '!'
@@ -146,7 +171,7 @@ func (s *steps) parse(words ...string) *steps {
 			text = word[1:]
 		}
 		m, err := s.rules.ParseMove(text)
-		if s.wrong = s.wrong || err != nil; !s.wrong {
+		if s.Wrong = s.Wrong || err != nil; !s.Wrong {
 			s.make(m, refused)
 		}
 	}
@@ -157,4 +182,13 @@ func (s *steps) parse(words ...string) *steps {
 func refuses(rules game.Rules, pos game.Position, m game.Move) bool {
 	_, refused := game.Refused(rules.Play(pos, m, nil))
 	return refused
+}
+
+// Words is a small number in Words.
+func Words(n int) string {
+	list := []string{"no", "one", "two", "three", "four", "five", "six", "seven", "eight", "nine", "ten"}
+	if n < len(list) {
+		return list[n]
+	}
+	return fmt.Sprint(n)
 }

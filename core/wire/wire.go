@@ -49,49 +49,29 @@ func AppendSay(line []byte, f game.Fact) []byte {
 		}
 	}
 	number := func(n int) { line = strconv.AppendInt(append(line, ' '), int64(n), 10) }
-	player := func() { number(int(f.Player)) }
 	line = append(line, f.Kind...)
-	switch f.Kind {
-	case game.FactTurn:
-		player()
-	case game.FactRefused:
-		text(string(f.Reason))
-	case game.FactWon:
-		if f.Player != game.Nobody {
-			player()
+	known, _ := f.Kind.Known()
+	for _, field := range known.Fields {
+		switch field {
+		case game.PlayerField:
+			number(int(f.Player))
+		case game.ToldPlayer:
+			if f.Player != game.Nobody {
+				number(int(f.Player))
+			}
+		case game.CellField:
+			text(f.Cell.String())
+		case game.NumberField:
+			number(f.N)
+		case game.AmountField:
+			number(f.Amount)
+		case game.MoneyField:
+			text(money(f.Amount))
+		case game.WordField, game.ToldWord, game.TextField, game.ToldText:
+			text(f.Text)
+		case game.ReasonField:
+			text(string(f.Reason))
 		}
-	case game.FactCell:
-		text(f.Cell.String())
-		player()
-		text(f.Text)
-	case game.FactHit, game.FactMiss:
-		player()
-		text(f.Cell.String())
-		text(f.Text)
-	case game.FactSunk:
-		player()
-		text(f.Text)
-	case game.FactShown, game.FactWord:
-		text(f.Text)
-	case game.FactLives:
-		number(f.N)
-	case game.FactScore, game.FactBust:
-		player()
-		number(f.N)
-	case game.FactCard:
-		player()
-		number(f.N)
-		text(f.Text)
-	case game.FactTotal:
-		player()
-		number(f.N)
-		number(f.Amount)
-	case game.FactResult:
-		number(f.N)
-		text(f.Text)
-		text(money(f.Amount))
-	case game.FactBank:
-		text(money(f.Amount))
 	}
 	return line
 }
@@ -105,44 +85,14 @@ func Read(line string) (game.Fact, error) {
 	if len(words) == 0 {
 		return game.Fact{}, fmt.Errorf("%q: %w", line, ErrLine)
 	}
-	rest := strings.TrimSpace(strings.TrimPrefix(strings.TrimSpace(line), words[0]))
-	r := reader{words: words[1:]}
 	f := game.Fact{Kind: game.Kind(words[0])}
-	switch f.Kind {
-	case game.FactTurn:
-		f.Player = r.player()
-	case game.FactRefused:
-		f.Reason, r.words = game.Refusal(rest), nil
-	case game.FactWon:
-		if len(r.words) > 0 {
-			f.Player = r.player()
-		}
-	case game.FactDrawn:
-	case game.FactCell:
-		f.Cell, f.Player, f.Text = r.cell(), r.player(), r.optional()
-	case game.FactHit, game.FactMiss:
-		f.Player, f.Cell, f.Text = r.player(), r.cell(), r.others()
-	case game.FactSunk:
-		f.Player, f.Text = r.player(), r.others()
-	case game.FactShown, game.FactWord:
-		f.Text, r.words = rest, nil
-		r.failed = rest == ""
-	case game.FactLives:
-		f.N = r.number()
-	case game.FactScore:
-		f.Player, f.N = r.player(), r.number()
-	case game.FactCard:
-		f.Player, f.N, f.Text = r.player(), r.number(), r.word()
-	case game.FactTotal:
-		f.Player, f.N, f.Amount = r.player(), r.number(), r.number()
-	case game.FactBust:
-		f.Player, f.N = r.player(), r.number()
-	case game.FactResult:
-		f.Player, f.N, f.Text, f.Amount = game.First, r.number(), r.word(), r.money()
-	case game.FactBank:
-		f.Player, f.Amount = game.First, r.money()
-	default:
-		r.failed = true
+	known, is := f.Kind.Known()
+	r := reader{rest: strings.TrimPrefix(strings.TrimSpace(line), words[0]), words: words[1:], failed: !is}
+	for _, field := range known.Fields {
+		r.read(field, &f)
+	}
+	if known.Lone {
+		f.Player = game.First
 	}
 	if r.failed || len(r.words) > 0 {
 		return game.Fact{}, fmt.Errorf("%q: %w", line, ErrLine)
@@ -150,8 +100,40 @@ func Read(line string) (game.Fact, error) {
 	return f, nil
 }
 
+// read reads a field of a fact.
+func (r *reader) read(field game.Field, f *game.Fact) {
+	switch field {
+	case game.PlayerField:
+		f.Player = r.player()
+	case game.ToldPlayer:
+		if len(r.words) > 0 {
+			f.Player = r.player()
+		}
+	case game.CellField:
+		f.Cell = r.cell()
+	case game.NumberField:
+		f.N = r.number()
+	case game.AmountField:
+		f.Amount = r.number()
+	case game.MoneyField:
+		f.Amount = r.money()
+	case game.WordField:
+		f.Text = r.word()
+	case game.ToldWord:
+		f.Text = r.optional()
+	case game.TextField:
+		f.Text = r.others()
+		r.failed = r.failed || f.Text == ""
+	case game.ToldText:
+		f.Text = r.others()
+	case game.ReasonField:
+		f.Reason = game.Refusal(r.others())
+	}
+}
+
 // reader takes the words of a line one by one.
 type reader struct {
+	rest   string // behind the first word of the line
 	words  []string
 	failed bool
 }
@@ -173,11 +155,15 @@ func (r *reader) optional() string {
 	return r.word()
 }
 
-// others are all words that are left: a name may have blanks.
+// others are all words that are left, with the blanks between them.
 func (r *reader) others() string {
-	rest := strings.Join(r.words, " ")
+	rest := r.rest
+	for len(strings.Fields(rest)) > len(r.words) { // those that were taken
+		rest = strings.TrimSpace(rest)
+		rest = rest[len(strings.Fields(rest)[0]):]
+	}
 	r.words = nil
-	return rest
+	return strings.TrimSpace(rest)
 }
 
 func (r *reader) number() int {

@@ -14,7 +14,6 @@ import (
 
 	"durchgang/core/calls"
 	"durchgang/core/game"
-	"durchgang/core/game/blackjack"
 	"durchgang/core/play"
 	"durchgang/core/play/house"
 	"durchgang/core/wire"
@@ -79,8 +78,8 @@ func (s *Strategy) Sit(ctx context.Context, seat game.Player) (play.Seat, error)
 			return nil, err
 		}
 	}
-	if r, is := s.Rules.(*blackjack.Rules); is {
-		f.cards = house.Deciding(r, f.decide)
+	if r, is := s.Rules.(house.Handed); is {
+		f.cards = r.Deciding(f.decide)
 	}
 	return f, nil
 }

@@ -10,7 +10,7 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/mistakes"
+	"durchgang/core/mistake"
 	"durchgang/core/suite"
 	"durchgang/core/wire"
 	"durchgang/internal/channel"
@@ -73,7 +73,7 @@ func wirePerformance(t *testing.T, spec sandbox.Spec, s *suite.Suite, script sui
 // ships for it.
 func TestReferenceOverTheWire(t *testing.T) {
 	spec := reference(t)
-	for _, name := range suite.ShippedNames() {
+	for _, name := range suite.ShippedNames(games.All()) {
 		t.Run(string(name), func(t *testing.T) {
 			s, _, err := suite.Shipped(name, games.All())
 			if err != nil {
@@ -87,7 +87,7 @@ func TestReferenceOverTheWire(t *testing.T) {
 			if v := judge.Judge(s, verdicts, 0); v.Points != v.Of || len(v.Findings) > 0 {
 				t.Errorf("%s of %s: %+v", v.Points, v.Of, v.Findings)
 			}
-			if len(mistakes.For(s.Rules).Mistakes) == 0 {
+			if len(mistake.For(s.Rules).Mistakes) == 0 {
 				t.Error("the suite ships for a game without mistakes")
 			}
 		})

@@ -6,7 +6,6 @@ import (
 	"github.com/schollz/progressbar/v3"
 	"github.com/spf13/cobra"
 
-	"durchgang/core/game/grid"
 	"durchgang/core/games"
 	"durchgang/core/play/drop"
 )
@@ -25,7 +24,7 @@ long.`,
 			if err != nil {
 				return err
 			}
-			r, is := rules.(*grid.Rules)
+			r, is := rules.(drop.Falling)
 			if !is || !r.Gravity() {
 				return &exitError{exitInput, fmt.Errorf("in %s marks do not fall", variant)}
 			}

@@ -13,7 +13,6 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/suite"
 	"durchgang/core/suites"
 	"durchgang/internal/record"
@@ -146,7 +145,7 @@ which a suite ships.`,
 			if err != nil {
 				return err
 			}
-			st, err := s.Measure(mistakes.For(s.Rules), mistake.Usual, searching(c.ErrOrStderr()))
+			st, err := s.Measure(mistake.For(s.Rules), mistake.Usual, searching(c.ErrOrStderr()))
 			if err != nil {
 				return err
 			}

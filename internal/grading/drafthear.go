@@ -13,7 +13,6 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/judge"
 	"durchgang/core/mistake"
-	"durchgang/core/mistakes"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
@@ -264,7 +263,7 @@ const (
 	moreRounds = 8 // which are short, and of which some are rare
 )
 
-func (d *drafter) known() mistake.Known { return mistakes.For(d.suite.Rules) }
+func (d *drafter) known() mistake.Known { return mistake.For(d.suite.Rules) }
 
 // words finds what the program says.
 func (d *drafter) words(known mistake.Known, t trial) error {

@@ -11,7 +11,7 @@ import (
 	"durchgang/core/diagnosis"
 	"durchgang/core/game"
 	"durchgang/core/judge"
-	"durchgang/core/mistakes"
+	"durchgang/core/mistake"
 	"durchgang/core/suite"
 	"durchgang/internal/record"
 )
@@ -102,7 +102,7 @@ func (g Grader) diagnosable() (*diagnosis.Cases, error) {
 		g.Prepared = &Prepared{}
 	}
 	p := g.Prepared
-	p.once.Do(func() { p.cases, p.err = diagnosis.Prepare(g.Suite, mistakes.For(g.Suite.Rules)) })
+	p.once.Do(func() { p.cases, p.err = diagnosis.Prepare(g.Suite, mistake.For(g.Suite.Rules)) })
 	return p.cases, p.err
 }
 

@@ -10,7 +10,7 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/mistakes"
+	"durchgang/core/mistake"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
@@ -282,7 +282,7 @@ func given(list []played) bool {
 // shots at a fleet that lies anywhere.
 func (g Grader) fleetsGiven(list []played) bool {
 	must := false // there are shots that must hit
-	for _, rules := range mistakes.For(g.Suite.Rules).Rules() {
+	for _, rules := range mistake.For(g.Suite.Rules).Rules() {
 		hits, seen := 0, 0
 		for _, p := range list {
 			if p.witness == nil || p.verdict.Script.Own {

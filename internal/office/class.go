@@ -11,7 +11,7 @@ import (
 	"durchgang/core/diagnosis"
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/mistakes"
+	"durchgang/core/mistake"
 	"durchgang/core/suite"
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
@@ -35,7 +35,7 @@ func (o *Office) Class(ctx context.Context, run int64) (record.Class, error) {
 	for _, k := range m.Criteria {
 		c.Criteria = append(c.Criteria, record.ClassCriterion{Name: k.Name, Title: k.Title, Of: k.Of, States: map[judge.State]int{}})
 	}
-	known := mistakes.For(s.Rules)
+	known := mistake.For(s.Rules)
 	by := map[string][]string{}
 	var sum suite.Points
 	for _, r := range m.Rows {

@@ -8,7 +8,7 @@ import (
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
-	"durchgang/core/mistakes"
+	"durchgang/core/mistake"
 	"durchgang/core/suite"
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
@@ -68,7 +68,7 @@ func dryRunModels(r *record.DryRun, s *suite.Suite) error {
 		return err
 	}
 	r.Right = right.Points
-	for _, m := range mistakes.For(s.Rules).Mistakes {
+	for _, m := range mistake.For(s.Rules).Mistakes {
 		v, err := models.Judge(m.Rules)
 		if err != nil {
 			return err

@@ -5,12 +5,11 @@ import (
 	"context"
 	"fmt"
 	"slices"
-	"strings"
 
 	"durchgang/core/game"
-	"durchgang/core/game/blackjack"
 	"durchgang/core/games"
 	"durchgang/core/play"
+	"durchgang/core/play/house"
 	"durchgang/internal/record"
 	"durchgang/internal/tournament"
 )
@@ -79,7 +78,7 @@ func (o *Office) PlayerPage(ctx context.Context, course, name string, number int
 	return p, err
 }
 
-// costs adds up what the moves of one side have cost, by position and, at blackjack, by hand.
+// costs adds up what the moves of one side have cost, by position and, where the rules tell one, by hand.
 func costs(rules game.Rules, b record.PlayedBout, side int, blunders map[string]*record.Blunder, hands map[string]*record.HandCost) error {
 	worth := map[int]record.Worth{}
 	for _, w := range b.Worth {
@@ -92,16 +91,14 @@ func costs(rules game.Rules, b record.PlayedBout, side int, blunders map[string]
 		}
 		move, best := rules.FormatMove(*m), bestOf(w)
 		where, key := fmt.Sprintf("after %d moves", ply), string(pos.AppendKey(nil))
-		if t, is := pos.(*blackjack.Position); is {
-			d, _ := t.Decision()
-			where = cardNames(d.Hand) + " against " + t.Dealer[0].String()
-			name := handName(rules.(*blackjack.Rules), d.Hand)
-			key = name + where[strings.LastIndex(where, " "):]
-			if len(d.Hand) == 2 && d.Hands == 1 && m.Verb != blackjack.Insure && m.Verb != blackjack.Decline {
-				at := fmt.Sprint(name, t.Dealer[0].Value())
+		if r, is := rules.(house.Situated); is {
+			s := r.Situation(pos, *m)
+			where, key = s.Where, s.Key
+			if s.Hand != "" {
+				at := fmt.Sprint(s.Hand, s.Up)
 				h := hands[at]
 				if h == nil {
-					h = &record.HandCost{Hand: name, Up: t.Dealer[0].Value()}
+					h = &record.HandCost{Hand: s.Hand, Up: s.Up}
 					hands[at] = h
 				}
 				if h.Times == 0 || w.Cost()*float64(h.Times) > h.Cost { // the costlier decision is shown
@@ -131,24 +128,4 @@ func bestOf(w record.Worth) string {
 		}
 	}
 	return best
-}
-
-func cardNames(cards []blackjack.Card) string {
-	names := make([]string, len(cards))
-	for i, c := range cards {
-		names[i] = c.String()
-	}
-	return strings.Join(names, " ")
-}
-
-// handName names two cards by what matters of them, and others by their total.
-func handName(rules *blackjack.Rules, cards []blackjack.Card) string {
-	total, soft := rules.Total(cards)
-	switch {
-	case len(cards) == 2 && cards[0].Value() == cards[1].Value():
-		return fmt.Sprintf("pair %d", cards[0].Value())
-	case soft:
-		return fmt.Sprintf("soft %d", total)
-	}
-	return fmt.Sprint(total)
 }

@@ -104,7 +104,7 @@ func (s *Server) suite(c fiber.Ctx) error {
 	}
 	s.writing.Lock()
 	defer s.writing.Unlock()
-	var given suites.Written
+	var given suites.Result
 	if side := c.Query("opponent"); side != "" {
 		o := suites.Options{}
 		if o.Program, err = suites.Side(rules, side); err == nil {

@@ -10,7 +10,6 @@ import (
 
 	"durchgang/core/contest"
 	"durchgang/core/game"
-	"durchgang/core/game/blackjack"
 	"durchgang/core/play"
 	"durchgang/core/play/house"
 	"durchgang/internal/channel"
@@ -115,8 +114,8 @@ func (m *Match) Play(ctx context.Context, from, deals int, keep func(record.Play
 			defer seat.Close()
 		}
 	}
-	if r, is := m.Rules.(*blackjack.Rules); is && m.Terms.Hands {
-		m.chances = contest.HandChances(r.Table())
+	if r, is := m.Rules.(contest.HandDeals); is && m.Terms.Hands {
+		m.chances = r.HandChances()
 	}
 	sides := 2
 	if m.Alone {

@@ -6,6 +6,7 @@
 package battleship
 
 import (
+	"embed"
 	"fmt"
 	"strings"
 
@@ -24,6 +25,9 @@ const (
 // Place is the verb of placing the next ship; a shot has the zero verb. Text is > or
 // v for the direction.
 const Place = "place"
+
+//go:embed shipped/*.suite shipped/own/*.suite
+var shipped embed.FS
 
 // Rules are the reference rules of one variant.
 type Rules struct {
@@ -106,7 +110,8 @@ func Battleship() game.Definition {
 			game.Choice("told", "when the ship's name is told", "sinking", "hit"),
 			game.Number("turns", 0, 0, 1000, "turns of each player until the game ends, 0 for no limit"),
 		},
-		New: newRules,
+		Suites: shipped,
+		New:    newRules,
 	}
 }
 

@@ -14,17 +14,18 @@ import (
 	"strings"
 
 	"durchgang/core/game"
+	"durchgang/core/game/blackjack/stakes"
 )
 
 // The verbs of moves.
 const (
 	Bet       = "bet"  // Amount in units
 	Deal      = "deal" // where nothing is bet
-	Hit       = "hit"
-	Stand     = "stand"
-	Double    = "double"
-	Split     = "split"
-	Surrender = "surrender"
+	Hit       = stakes.Hit
+	Stand     = stakes.Stand
+	Double    = stakes.Double
+	Split     = stakes.Split
+	Surrender = stakes.Surrender
 	Insure    = "insure"
 	Decline   = "decline" // insurance
 )
@@ -145,7 +146,8 @@ func Blackjack() game.Definition {
 			game.Choice("deck", "what another game is dealt from: the cards from their first one on, or those that are left", "fresh", "goes-on"),
 			game.Number("rounds", 10, 1, 1000, "rounds of the game; it ends sooner when the bank is below the least bet"),
 		},
-		New: newRules,
+		Suites: shipped,
+		New:    newRules,
 	}
 }
 

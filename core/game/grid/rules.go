@@ -7,12 +7,16 @@
 package grid
 
 import (
+	"embed"
 	"fmt"
 	"math/rand/v2"
 	"slices"
 
 	"durchgang/core/game"
 )
+
+//go:embed shipped/*.suite
+var shipped embed.FS
 
 // Rules are the reference rules of one size of board.
 type Rules struct {
@@ -86,7 +90,8 @@ func define(name, title, doc string, rows, cols, run int, fall string) game.Defi
 			game.Choice("line", "what completing a line does; misère when it loses", "wins", "loses"),
 			game.Choice("score", "whether won games are counted and shown after each game", "no", "yes"),
 		},
-		New: newRules,
+		Suites: shipped,
+		New:    newRules,
 	}
 }
 

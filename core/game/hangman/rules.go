@@ -6,6 +6,7 @@
 package hangman
 
 import (
+	"embed"
 	"errors"
 	"fmt"
 	"math/rand/v2"
@@ -35,6 +36,9 @@ var (
 )
 
 const longest = 200
+
+//go:embed shipped/*.suite shipped/own/*.suite
+var shipped embed.FS
 
 // Rules are the reference rules of one variant.
 type Rules struct {
@@ -116,6 +120,7 @@ func Hangman() game.Definition {
 			),
 			game.Choice("case", "whether capitals and small letters are the same", "same", "different"),
 		},
+		Suites: shipped,
 		New: func(v game.Variant, values game.Values) (game.Rules, error) {
 			r := &Rules{
 				variant: v, lives: values.Int("lives"), repeat: values["repeat"], words: values["words"],

@@ -185,3 +185,10 @@ func (b *Board) winsOfFour(m uint64) uint64 {
 	}
 	return found
 }
+
+// Falling is implemented by rules of games in which marks may fall.
+type Falling interface {
+	Gravity() bool
+	Run() int // marks in a line that win
+	Shape() (rows, cols int)
+}

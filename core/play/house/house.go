@@ -13,10 +13,6 @@ import (
 	"strings"
 
 	"durchgang/core/game"
-	"durchgang/core/game/battleship"
-	"durchgang/core/game/blackjack"
-	"durchgang/core/game/grid"
-	"durchgang/core/game/hangman"
 )
 
 // Sight is what a player knows when it is to move.
@@ -33,16 +29,22 @@ type Player interface {
 
 // Entry is a house player that can be made.
 type Entry struct {
-	Name     string `json:"name"`
-	Strength string `json:"strength" description:"What it does, and how well it plays."`
-	make     func(t table) Player
+	Name     string             `json:"name"`
+	Strength string             `json:"strength" description:"What it does, and how well it plays."`
+	Make     func(Table) Player `json:"-"`
 }
 
-// table is what a player is made for.
-type table struct {
-	rules  game.Rules
-	words  []string
-	random *rand.Rand
+// Table is what a player is made for.
+type Table struct {
+	Rules  game.Rules
+	Words  []string // that a secret word is taken from; empty for those that Durchgang deals
+	Random *rand.Rand
+}
+
+// Source is implemented by rules of games that have house players.
+type Source interface {
+	// Players lists those of the variant, the weakest first.
+	Players() []Entry
 }
 
 // ErrUnknown is the cause of errors about a house player that does not play a variant.
@@ -50,15 +52,8 @@ var ErrUnknown = errors.New("no such house player")
 
 // Players lists the house players of a variant, the weakest first.
 func Players(rules game.Rules) []Entry {
-	switch r := rules.(type) {
-	case *grid.Rules:
-		return gridPlayers(r)
-	case *battleship.Rules:
-		return seaPlayers(r)
-	case *hangman.Rules:
-		return wordPlayers()
-	case *blackjack.Rules:
-		return cardPlayers()
+	if source, is := rules.(Source); is {
+		return source.Players()
 	}
 	return nil
 }
@@ -80,7 +75,7 @@ func New(rules game.Rules, name string, words []string, random *rand.Rand) (Play
 	if i < 0 {
 		return nil, fmt.Errorf("%w: %q; %s has %s", ErrUnknown, name, rules.Variant(), strings.Join(Names(rules), ", "))
 	}
-	return entries[i].make(table{rules, words, random}), nil
+	return entries[i].Make(Table{rules, words, random}), nil
 }
 
 // Appraisal is what a move was worth beside the best one: points of a game for two, 1 for
@@ -101,15 +96,35 @@ type Appraiser interface {
 	Appraise(pos game.Position, m game.Move) (Appraisal, bool)
 }
 
+// Appraised is implemented by rules of games in which the worth of moves can be computed.
+type Appraised interface {
+	// Appraiser returns what knows the worth of moves in the variant, nil where nothing does.
+	Appraiser() Appraiser
+}
+
 // NewAppraiser returns what knows the worth of moves in a variant, nil where nothing does.
 func NewAppraiser(rules game.Rules) Appraiser {
-	switch r := rules.(type) {
-	case *grid.Rules:
-		if s := newExactGrid(r); s != nil {
-			return s
-		}
-	case *blackjack.Rules:
-		return newExactTable(r)
+	if r, is := rules.(Appraised); is {
+		return r.Appraiser()
 	}
 	return nil
+}
+
+// Situation is where a move was made, as what it has cost is told by.
+type Situation struct {
+	Where string // in words
+	Key   string // the same for positions in which the same is to be decided
+	Hand  string // of two cards that are decided on, in one word; empty for other decisions
+	Up    int    // the value of the card beside it that is open
+}
+
+// Situated is implemented by rules that tell of positions with a move in their own words.
+type Situated interface {
+	Situation(pos game.Position, m game.Move) Situation
+}
+
+// Handed is implemented by rules of games in which a strategy may be asked for each hand, rather than for a move.
+type Handed interface {
+	// Deciding returns a player whose decisions on hands are asked for, by the names of cards.
+	Deciding(decide func(hand []string, up string) string) Player
 }
