@@ -25,6 +25,12 @@ type Chooses interface {
 	Promising(among []Position) (m Move, ok bool)
 }
 
+// Conceals is implemented by rules of which something is hidden as long as a game goes on, although no fact of a view stands
+// for it.
+type Conceals interface {
+	Conceals()
+}
+
 // OwnSetups reports whether programs of this variant may make the hidden set-up themselves.
 func OwnSetups(rules Rules) bool {
 	if _, is := rules.(Chooses); is {

@@ -72,9 +72,9 @@ func (c Cell) String() string {
 // a verb does not need are zero, so that equal moves are equal values.
 type Move struct {
 	Verb   string
-	Cell   Cell
+	Cell   Cell   // with the number of a heap as its row
 	Text   string // a letter or a word
-	Amount int    // a stake, or a direction
+	Amount int    // a stake, or how many are taken
 }
 
 // Refusal says why a move is refused. The zero value means that it is accepted.
@@ -109,7 +109,7 @@ func (r Refusal) Explain() string {
 	case GameOver:
 		return "the game is over"
 	}
-	if general, special, found := strings.Cut(string(r), ": "); found && (general == string(OutOfRange) || general == string(Unreadable)) {
+	if general, special, found := strings.Cut(string(r), ": "); found && (general == string(OutOfRange) || general == string(Unreadable) || general == string(Taken)) {
 		return special
 	}
 	return string(r)

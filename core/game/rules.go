@@ -70,6 +70,7 @@ const (
 	NamesCell   MoveKind = "cell"
 	NamesColumn MoveKind = "column"
 	NamesText   MoveKind = "text" // a letter, a word, or a number
+	NamesHeap   MoveKind = "heap" // a heap, and how many are taken from it
 	NamesShip   MoveKind = "ship" // a cell and a direction, where ships are placed by hand
 )
 

@@ -6,7 +6,9 @@ import (
 	"durchgang/core/game/battleship"
 	"durchgang/core/game/blackjack"
 	"durchgang/core/game/grid"
+	"durchgang/core/game/guess"
 	"durchgang/core/game/hangman"
+	"durchgang/core/game/nim"
 )
 
 // All returns the registry of every game.
@@ -17,6 +19,8 @@ func All() game.Registry {
 		grid.FiveInARow(),
 		battleship.Battleship(),
 		hangman.Hangman(),
+		nim.Nim(),
+		guess.NumberGuessing(),
 		blackjack.Blackjack(),
 	)
 }

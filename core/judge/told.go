@@ -84,6 +84,9 @@ func (c *comparer) told() []Comparison {
 
 // hides reports whether something in the position is hidden.
 func (c *comparer) hides() bool {
+	if _, conceals := c.rules.(game.Conceals); conceals && !c.moment.Result.Over() {
+		return true
+	}
 	return slices.ContainsFunc(c.moment.View, func(f game.Fact) bool {
 		return f.Text == game.SeaText || f.Text == covered || f.Kind == game.FactShown && strings.Contains(f.Text, "_")
 	})
