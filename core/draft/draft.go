@@ -90,12 +90,17 @@ var facts = map[string]func(game.Fact) bool{
 	"says.won": kind(game.FactWon), "says.drawn": kind(game.FactDrawn), "says.refused": kind(game.FactRefused),
 	"solo.won": wins(game.First), "solo.lost": wins(game.Second), "solo.refused": kind(game.FactRefused),
 	"shots.hit": kind(game.FactHit), "shots.miss": kind(game.FactMiss), "shots.sunk": kind(game.FactSunk),
+	"guesses.higher": hints(game.HigherText), "guesses.lower": hints(game.LowerText),
 	"cards.bust": func(f game.Fact) bool { return f.Kind == game.FactBust && f.Player == game.First }, "cards.broke": wins(game.Second),
 	"cards.win": results("win", "natural"), "cards.lose": results("lose"), "cards.push": results("push"),
 }
 
 func wins(p game.Player) func(game.Fact) bool {
 	return func(f game.Fact) bool { return f.Kind == game.FactWon && (f.Player == p || f.Player == game.Nobody) }
+}
+
+func hints(text string) func(game.Fact) bool {
+	return func(f game.Fact) bool { return f.Kind == game.FactHint && f.Text == text }
 }
 
 func results(texts ...string) func(game.Fact) bool {

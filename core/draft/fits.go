@@ -60,7 +60,7 @@ func sight(rules game.Rules, p Play) (n int) {
 // shows is 1 where facts tell of a board with marks or of a word.
 func shows(facts []game.Fact) int {
 	if has(facts, func(f game.Fact) bool {
-		return f.Kind == game.FactCell && f.Player != game.Nobody || f.Kind == game.FactShown
+		return f.Kind == game.FactCell && f.Player != game.Nobody || f.Kind == game.FactShown || f.Kind == game.FactHeap
 	}) {
 		return 1
 	}
@@ -106,6 +106,11 @@ func tells(m suite.Moment, o judge.Observation) bool {
 			should.Winner = game.Nobody
 		}
 	}
+	if hint := func(f game.Fact) bool { return f.Kind == game.FactHint }; has(o.Facts, hint) && !has(o.Facts, func(f game.Fact) bool {
+		return hint(f) && slices.Contains(m.Facts, f)
+	}) {
+		return false
+	}
 	if lives := livesOf(o.Facts); lives >= 0 && lives != livesOf(m.View) {
 		return false
 	}
@@ -132,16 +137,21 @@ func contradicts(m suite.Moment, o judge.Observation) bool {
 	case o.Condition == judge.Anew:
 		return false // what is shown is the next game's
 	}
-	held, shown := map[game.Cell]game.Player{}, ""
+	held, heaps, shown := map[game.Cell]game.Player{}, map[int]int{}, ""
 	for _, f := range m.View {
 		switch f.Kind {
 		case game.FactCell:
 			held[f.Cell] = f.Player
+		case game.FactHeap:
+			heaps[f.N] = f.Amount
 		case game.FactShown:
 			shown = f.Text
 		}
 	}
 	return slices.ContainsFunc(o.Facts, func(f game.Fact) bool {
+		if n, there := heaps[f.N]; f.Kind == game.FactHeap && there && n != f.Amount && !over { // what is left at the end need not be shown again
+			return true
+		}
 		p, there := held[f.Cell]
 		return f.Kind == game.FactCell && there && p != f.Player || f.Kind == game.FactShown && !over && !strings.EqualFold(f.Text, shown)
 	})

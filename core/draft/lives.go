@@ -18,7 +18,7 @@ func (w *Wording) lives(steps []Seen) {
 		}
 		of++
 		for _, line := range s.standing() {
-			lines = append(lines, numbered{line, []float64{float64(left), float64(start - left)}})
+			lines = append(lines, numbered{line: line, want: []float64{float64(left), float64(start - left)}})
 		}
 	}
 	name := func(way int) string { return [...]string{"n", "gone"}[way] }

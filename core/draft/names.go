@@ -60,6 +60,84 @@ func (l *learner) turns(steps []Seen) (names [3]string, phrase string, held int)
 	return names, phrase, held
 }
 
+// starters finds what the players are called by what is asked when a game begins, which the first player is asked, and what is
+// asked at other times in the same words but for one name. Whose turn it should be does not matter for that.
+func (l *learner) starters(w *Wording, s supposed) bool {
+	var starts, others int
+	first, other := map[string]int{}, map[string]int{}
+	for _, s := range s.steps {
+		if s.Over || !s.Waits {
+			continue
+		}
+		count := other
+		if s.Start {
+			count, starts = first, starts+1
+		} else {
+			others++
+		}
+		for _, line := range s.asking() {
+			for _, said := range sentence.Split(line, -1) {
+				count[said]++
+			}
+		}
+	}
+	best, held := place{}, 0
+	var names [3]string
+	var line []string // that the first player is asked
+	for _, a := range sortedKeys(first) {
+		if first[a]*2 < starts {
+			continue
+		}
+		one := l.tokens(a)
+		second, at, n := "", place{}, other[a]
+		for _, b := range sortedKeys(other) {
+			two := l.tokens(b)
+			differ, ok := apart(one, two)
+			if !ok || !nameable(one[differ.from:differ.to[0]]) || !nameable(two[differ.from:differ.to[1]]) {
+				continue
+			}
+			differ = called(one, differ)
+			found := differ.names(one, two)
+			if second != "" && found[game.Second] != second { // it is no name, but something that changes
+				n = 0
+				break
+			}
+			second, at, n = found[game.Second], differ, n+other[b]
+		}
+		if second != "" && n > held && n*2 >= others {
+			best, held, line = at, n, one
+			names = [3]string{game.First: join(one[at.from:at.to[0]]), game.Second: second}
+		}
+	}
+	if held == 0 {
+		return false
+	}
+	w.call(names)
+	w.Phrases["says.turn"] = []string{around(line, best)}
+	w.Learned = append(w.Learned, Learned{About: "names", Text: names[game.First] + " and " + names[game.Second], Held: held, Of: held})
+	w.turnOf = func(s Seen) (named game.Player) {
+		for _, asked := range s.asking() {
+			for _, said := range sentence.Split(asked, -1) {
+				two := l.tokens(said)
+				switch at, differs := apart(line, two); {
+				case slices.Equal(line, two):
+					named = game.First
+				case differs && join(two[called(line, at).from:at.to[1]]) == names[game.Second]:
+					named = game.Second
+				}
+			}
+		}
+		return named
+	}
+	return true
+}
+
+// ordered reports whether names tell by themselves which of two players is the first.
+func ordered(names [3]string) bool {
+	swapped := [3]string{game.First: names[game.Second], game.Second: names[game.First]}
+	return inOrder(swapped) != swapped || inOrder(names) != names
+}
+
 // winners finds what players are called who have won, in the same way; not where they have names that
 // are known.
 func (l *learner) winners(steps []Seen, known [3][]string) (names [3]string, ok bool) {

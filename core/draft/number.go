@@ -17,6 +17,7 @@ var amount = regexp.MustCompile(`\d+(?:\.\d+)?`)
 type numbered struct {
 	line string
 	want []float64 // as many for each line
+	step int       // at which it stands, where that matters
 }
 
 // context is what stands around a number on a line, in which it is told in one of the ways.

@@ -10,7 +10,7 @@ func TestSignsAreCounted(t *testing.T) {
 	name := func(way int) string { return [...]string{"n", "gone"}[way] }
 	lines := func(text func(left int) string) (list []numbered) {
 		for left := 6; left > 0; left-- {
-			list = append(list, numbered{text(left), []float64{float64(left), float64(6 - left)}})
+			list = append(list, numbered{line: text(left), want: []float64{float64(left), float64(6 - left)}})
 		}
 		return list
 	}

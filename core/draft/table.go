@@ -420,7 +420,7 @@ func (w *Wording) totals(lines []cardLine) {
 	var list []numbered
 	for _, c := range lines {
 		if c.whole || c.drawn {
-			list = append(list, numbered{c.text, []float64{float64(c.total)}})
+			list = append(list, numbered{line: c.text, want: []float64{float64(c.total)}})
 		}
 	}
 	patterns, held, _ := numberIn(list, func(int) string { return "n" }, max(2, len(list)/10))
@@ -437,7 +437,7 @@ func (w *Wording) bank(steps []Seen) (n int, sure bool) {
 				continue
 			}
 			for _, line := range s.Screen {
-				list = append(list, numbered{line, []float64{float64(f.Amount) / 100}})
+				list = append(list, numbered{line: line, want: []float64{float64(f.Amount) / 100}})
 			}
 		}
 	}

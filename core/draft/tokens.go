@@ -219,7 +219,7 @@ func pattern(phrase string) string {
 	words := strings.Fields(phrase)
 	for i, w := range words {
 		if w != slotName {
-			words[i] = strings.NewReplacer(anyNumber, `\d+`, slotWord, `\pL+`, slotShip, `\pL+(?:[ -]\pL+){0,2}`).Replace(regexp.QuoteMeta(w))
+			words[i] = strings.NewReplacer(anyNumber, `\d+`, slotWord, `[\pL\pN]+`, slotShip, `\pL+(?:[ -]\pL+){0,2}`).Replace(regexp.QuoteMeta(w))
 		}
 	}
 	text := strings.Join(words, `\W+`)

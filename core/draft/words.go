@@ -1,6 +1,7 @@
 package draft
 
 import (
+	"cmp"
 	"fmt"
 	"regexp"
 	"slices"
@@ -33,6 +34,8 @@ type Wording struct {
 	Explained int    // plays in which the board and the ends are as they should be
 	Ends      int    // that are announced in these
 	unsure    bool   // a number is wrong here and there
+
+	turnOf func(Seen) game.Player // whose turn a program says it is, where names are known by who begins; nil where they are not
 }
 
 // score is how much is explained; that no number is wrong counts as two plays.
@@ -55,6 +58,7 @@ func (w Wording) score() int {
 func Words(known mistake.Known, plays []Play, names [3][]string) Wording {
 	l := newLearner(plays, names)
 	l.solo = known.Reference.Solo()
+	l.heaped = known.Reference.MoveKind() == game.NamesHeap
 	return l.explain(known, l.words)
 }
 
@@ -118,6 +122,15 @@ func ShotsTold(rules game.Rules, plays []Play) Wording {
 	return w
 }
 
+// AnswersTold finds words that answer guesses of a number as the rules have it, whatever they are.
+func AnswersTold(rules game.Rules, plays []Play) Wording {
+	l := newLearner(plays, [3][]string{})
+	l.blind, l.solo = true, true
+	w := Wording{Phrases: map[string][]string{}}
+	l.tell(&w, l.suppose(rules), "guesses.higher", "guesses.lower", "solo.won")
+	return w
+}
+
 // explain takes the rules by which most is explained.
 func (l *learner) explain(known mistake.Known, words func(mistake.Mistake, supposed) Wording) Wording {
 	without := l.suppose(known.Reference)
@@ -164,6 +177,7 @@ type learner struct {
 	blind   bool                  // boards are not compared
 	singles bool                  // a line that stands at one step only may tell something
 	suited  bool                  // cards are written with their suits
+	heaped  bool                  // nothing that is shown tells whose a move was but what is said
 }
 
 func newLearner(plays []Play, names [3][]string) *learner {
@@ -199,6 +213,14 @@ func (s supposed) fits() (n int) {
 	return n
 }
 
+// facts are those of the steps.
+func (s supposed) facts() (list [][]game.Fact) {
+	for _, step := range s.steps {
+		list = append(list, step.Facts)
+	}
+	return list
+}
+
 func (l *learner) suppose(rules game.Rules) supposed {
 	s := supposed{contradicted: make([]bool, len(l.plays))}
 	for i, p := range l.plays {
@@ -226,7 +248,7 @@ func (l *learner) suppose(rules game.Rules) supposed {
 // masked are the screens of a play with slotWord for the word that is guessed in it, so that no phrase has
 // it; not on lines that stand in plays with other words too. Lines that list guessed letters are left out.
 func masked(p Play, with map[string]map[string]bool) []phrasebook.Screen {
-	word := p.Script.Setup.Values()["word"]
+	word := hiddenIn(p)
 	if word == "" {
 		return p.Screens
 	}
@@ -268,7 +290,11 @@ func lists(line, guessed string) bool {
 func (l *learner) words(m mistake.Mistake, s supposed) Wording {
 	w := Wording{Mistake: m.Name, Phrases: map[string][]string{}, Names: l.names}
 	if l.solo {
-		l.tell(&w, s, "solo.won", "solo.lost")
+		keys := []string{"solo.won", "solo.lost"}
+		if has(slices.Concat(s.facts()...), kind(game.FactHint)) {
+			keys = append(keys, "guesses.higher", "guesses.lower")
+		}
+		l.tell(&w, s, keys...)
 		l.learn(&w, "solo.refused", s.steps)
 		w.lives(s.steps)
 		l.always(&w)
@@ -280,11 +306,17 @@ func (l *learner) words(m mistake.Mistake, s supposed) Wording {
 	return w
 }
 
+// hiddenIn is the word or number that is hidden in a play; empty where there is none.
+func hiddenIn(p Play) string {
+	values := p.Script.Setup.Values()
+	return cmp.Or(values["word"], values["number"])
+}
+
 // wordsWith are the words of the plays in which each line stands; nothing where no word is guessed.
 func wordsWith(plays []Play) map[string]map[string]bool {
 	in := map[string]map[string]bool{}
 	for _, p := range plays {
-		word := p.Script.Setup.Values()["word"]
+		word := hiddenIn(p)
 		if word == "" {
 			continue
 		}
@@ -331,6 +363,16 @@ func (l *learner) shots(m mistake.Mistake, s supposed) Wording {
 
 // players finds what the players are called.
 func (l *learner) players(w *Wording, s supposed) {
+	if l.heaped {
+		if l.starters(w, s) {
+			return
+		}
+		l.spell(s.steps, w.Names, "says.won")
+		if found, ok := l.winners(s.steps, w.Names); ok && ordered(found) {
+			w.call(found)
+		}
+		return
+	}
 	if found, phrase, held := l.turns(s.steps); held > 0 {
 		w.call(found)
 		w.Phrases["says.turn"] = []string{phrase}
@@ -351,6 +393,12 @@ func (l *learner) players(w *Wording, s supposed) {
 // and nowhere else.
 func (l *learner) tell(w *Wording, s supposed, keys ...string) {
 	broken, told := slices.Clone(s.contradicted), make([]int, len(l.plays))
+	for _, step := range s.steps {
+		if turn := game.Turn(step.Facts); w.turnOf != nil && turn != game.Nobody && step.Waits && !step.Over {
+			named := w.turnOf(step)
+			broken[step.play] = broken[step.play] || named == turn.Opponent()
+		}
+	}
 	for _, key := range keys {
 		found := l.learn(w, key, s.steps)
 		if l.singles {

@@ -43,6 +43,12 @@ const (
 	MissText = "miss"
 )
 
+// The texts of a FactHint: where what is looked for lies beside the guess.
+const (
+	HigherText = "higher"
+	LowerText  = "lower"
+)
+
 // Fact is one thing that can be seen of a game. The reference rules make facts
 // of moves, a channel makes them of what a program printed, and the judge
 // compares the two. Facts are comparable values.

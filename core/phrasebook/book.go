@@ -30,8 +30,10 @@ type Book struct {
 	solo    solo
 	sea     sea
 	cards   cards
-	words   map[string]string // what is typed for a verb
-	verbs   map[string]verb   // what a verb may be called
+	guesses guesses
+	heaps   [][]*regexp.Regexp // patterns of what each heap holds
+	words   map[string]string  // what is typed for a verb
+	verbs   map[string]verb    // what a verb may be called
 	setup   setup
 
 	lines     memo[said]

@@ -60,10 +60,15 @@ type form struct {
 		Target  []string            `yaml:"target"`
 		Drawn   map[string][]string `yaml:"drawn"`
 	} `yaml:"shots"`
-	Cards cardsDocument     `yaml:"cards"`
-	Words map[string]string `yaml:"words"`
-	Verbs map[string]string `yaml:"verbs"`
-	Setup setupDocument     `yaml:"setup"`
+	Guesses struct {
+		Higher []string `yaml:"higher"`
+		Lower  []string `yaml:"lower"`
+	} `yaml:"guesses"`
+	Heaps map[string][]string `yaml:"heaps"` // patterns of what each heap holds, by its letter
+	Cards cardsDocument       `yaml:"cards"`
+	Words map[string]string   `yaml:"words"`
+	Verbs map[string]string   `yaml:"verbs"`
+	Setup setupDocument       `yaml:"setup"`
 }
 
 // cardsDocument is what is said at a table of cards.
@@ -134,12 +139,12 @@ type Error = document.Error
 var (
 	ErrBase = errors.New("base is 0 or 1: the number of the first row and column")
 	ErrPart = errors.New(
-		"what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {code}, {row-from-bottom}, {number-from-bottom}, {text} or {way}, and for a ship of a set-up {name}, {length}, {end-row}, {end-col}, {end-letter} or {end-row-letter}",
+		"what is typed uses {row}, {col}, {letter}, {small-letter}, {row-letter}, {small-row-letter}, {number}, {cell-letter}, {small-cell-letter}, {code}, {row-from-bottom}, {number-from-bottom}, {heap}, {heap-letter}, {small-heap-letter}, {count}, {text} or {way}, and for a ship of a set-up {name}, {length}, {end-row}, {end-col}, {end-letter} or {end-row-letter}",
 	)
 	ErrNoMove   = errors.New("a move needs at least one prompt with what is typed")
 	ErrPattern  = errors.New("the pattern does not compile")
 	ErrMarks    = errors.New("the two marks must be different and not blank")
-	ErrFor      = errors.New("a form is for a cell, a column, a ship or a text")
+	ErrFor      = errors.New("a form is for a cell, a column, a heap, a ship or a text")
 	ErrWhen     = errors.New("when and screen stand inside forms: a single move always holds")
 	ErrControl  = errors.New("what is typed is one line without control characters")
 	ErrNoNumber = errors.New("the pattern has no group for the number: (?P<n>[0-9]+), or for lives that are gone (?P<gone>[0-9]+)")
@@ -148,6 +153,7 @@ var (
 	ErrDeal     = errors.New("a deal is P for each card of the player's and D for each of the dealer's, two of each, as in PPDD")
 	ErrMap      = errors.New("a map has a sign for each ship that is not the sea's, or one for all, and no ship is written beside it")
 	ErrCard     = errors.New("a card is written with {rank}, and {suit} where the suit stands")
+	ErrHeaps    = errors.New("heaps are named by letters from a on, without a gap")
 	ErrFileName = errors.New("a set-up's file is a name in the program's folder, without a path")
 )
 
@@ -218,6 +224,9 @@ func (c *compiler) compile(own, builtIn form) {
 			builtIn.Solo = solo
 			builtIn.Cards.without(own.Cards)
 		}
+		if own.Guesses.Higher != nil || own.Guesses.Lower != nil {
+			builtIn.Guesses = form{}.Guesses
+		}
 		if own.Shots.Hit != nil && own.Shots.Miss != nil {
 			shots := form{}.Shots
 			shots.Own, shots.Target = builtIn.Shots.Own, builtIn.Shots.Target
@@ -268,6 +277,11 @@ func (c *compiler) compile(own, builtIn form) {
 		always:  c.patterns("$.solo.always", own.Solo.Always),
 		lives:   numbers("solo.lives", own.Solo.Lives, builtIn.Solo.Lives),
 	}
+	b.guesses = guesses{
+		higher: both("guesses.higher", own.Guesses.Higher, builtIn.Guesses.Higher),
+		lower:  both("guesses.lower", own.Guesses.Lower, builtIn.Guesses.Lower),
+	}
+	b.heaps = c.heapLists(own.Heaps)
 	b.sea = sea{
 		ignore:  both("shots.ignore", own.Shots.Ignore, builtIn.Shots.Ignore),
 		hit:     both("shots.hit", own.Shots.Hit, builtIn.Shots.Hit),

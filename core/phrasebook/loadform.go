@@ -37,6 +37,7 @@ func (c *compiler) forms(own, builtIn form) {
 	for _, last := range []formDocument{
 		{For: string(game.NamesColumn), Move: []partDocument{{Type: "{col}"}}},
 		{For: string(game.NamesShip), Move: []partDocument{{Type: "{letter}{row} {way}"}}},
+		{For: string(game.NamesHeap), Move: []partDocument{{Type: "{heap} {count}"}}},
 		{For: string(game.NamesText), Move: []partDocument{{Type: "{text}"}}},
 		{Move: []partDocument{{Type: "{row} {col}"}}},
 	} {
@@ -50,7 +51,7 @@ func (c *compiler) form(path string, d formDocument) Form {
 	switch form.kind {
 	case "":
 		form.kind = game.NamesCell
-	case game.NamesCell, game.NamesColumn, game.NamesText, game.NamesShip:
+	case game.NamesCell, game.NamesColumn, game.NamesText, game.NamesHeap, game.NamesShip:
 	default:
 		c.fail(path+".for", ErrFor)
 	}
@@ -85,6 +86,10 @@ func (c *compiler) part(path string, p partDocument, several bool) part {
 	switch {
 	case p.Ask != "":
 		compiled.ask = c.pattern(path+".ask", p.Ask)
+	case several && strings.Contains(used[0], "heap"):
+		compiled.ask = regexp.MustCompile(`(?i)\b(?:heap|pile|row|stack|line|which)\b`)
+	case several && used[0] == "{count}":
+		compiled.ask = regexp.MustCompile(`(?i)\b(?:how many|number of|count)\b`)
 	case several && strings.HasPrefix(used[0], "{row"):
 		compiled.ask = regexp.MustCompile(`(?i)\brow\b`)
 	case several:

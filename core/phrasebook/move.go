@@ -83,6 +83,7 @@ type place struct {
 	base       int
 	way        string // of a ship, whose name is the text
 	length     int
+	count      int // of objects that are taken
 	down       bool
 	codes      []string
 }
@@ -139,6 +140,10 @@ var fields = map[string]func(place) string{
 	"{end-letter}":        func(p place) string { return letter(p.end().Col) },
 	"{end-row-letter}":    func(p place) string { return letter(p.end().Row) },
 	"{text}":              func(p place) string { return p.text },
+	"{heap}":              func(p place) string { return strconv.Itoa(int(p.cell.Row) + p.base) },
+	"{heap-letter}":       func(p place) string { return letter(p.cell.Row) },
+	"{small-heap-letter}": func(p place) string { return strings.ToLower(letter(p.cell.Row)) },
+	"{count}":             func(p place) string { return strconv.Itoa(p.count) },
 	"{number-from-bottom}": func(p place) string {
 		p.cell.Row = int16(p.rows) - 1 - p.cell.Row
 		return number(p)
@@ -178,7 +183,7 @@ func cellLetter(p place) string {
 // Lines returns the lines that type a move on a board of rows × cols, one for
 // each prompt.
 func (f Form) Lines(m game.Move, rows, cols int) []string {
-	at := place{cell: m.Cell, text: m.Text, rows: rows, cols: cols, base: f.base, way: f.ways[0], codes: f.codes}
+	at := place{cell: m.Cell, text: m.Text, count: m.Amount, rows: rows, cols: cols, base: f.base, way: f.ways[0], codes: f.codes}
 	if m.Text == "v" {
 		at.way = f.ways[1]
 	}
@@ -193,6 +198,9 @@ func (f Form) Lines(m game.Move, rows, cols int) []string {
 // sign is where letters are typed, or three digits where there is one for the row and one for the column.
 func (f Form) Writes(m game.Move, rows, cols int) bool {
 	glued := slices.ContainsFunc(f.prompts, func(p part) bool { return twoNumbers.MatchString(p.template) })
+	if f.kind == game.NamesHeap || f.kind == "" && m.Amount != 0 { // a sign is not a letter
+		return m.Cell.Row >= 0 || !slices.ContainsFunc(f.prompts, func(p part) bool { return strings.Contains(p.template, "heap-letter") })
+	}
 	shape := func(m game.Move) string { return shapeOf(strings.Join(f.Lines(m, rows, cols), "\n"), glued) }
 	if m.Cell.Inside(rows, cols) {
 		return true

@@ -68,6 +68,8 @@ func (b *Book) Read(screen Screen, t Table, step Step) []game.Fact {
 		return b.readShots(screen, t, step, facts)
 	case t.cards:
 		return append(facts, b.readCards(screen, step, t.money)...)
+	case t.Heaps > 0:
+		return append(facts, b.readHeaps(screen, t)...)
 	}
 	return append(facts, b.board(screen, t.Rows, t.Cols)...)
 }

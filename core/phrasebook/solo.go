@@ -68,6 +68,12 @@ func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 		if s.result.Kind != "" {
 			facts = append(facts, s.result)
 		}
+		if t.guesses && s.result.Kind == "" {
+			if hint := b.hintOf(line); hint != "" {
+				facts = append(facts, game.Fact{Kind: game.FactHint, Text: hint})
+				s.refused, s.hint = false, false
+			}
+		}
 		if (t.oceans && matchesAny(b.sea.refused, line) || s.refused || s.hint && i != prompt) && !step.usual(b.Skeleton(line)) &&
 			!(t.oceans && b.splashOf(line).told()) {
 			facts = append(facts, game.Fact{Kind: game.FactRefused})
@@ -77,10 +83,10 @@ func (b *Book) readSolo(screen Screen, t Table, step Step) []game.Fact {
 				lives = t.lives - s.lives
 			}
 		}
-		if word, found := t.letters(line, hiders); found {
+		if word, found := t.letters(line, hiders); found && !t.guesses {
 			shown = word
 		}
-		told = told || t.hidden != nil && t.hidden.MatchString(line) && !matchesAny(b.solo.always, strings.TrimSpace(line))
+		told = told || t.tells(line) && !matchesAny(b.solo.always, strings.TrimSpace(line))
 	}
 	lost := slices.ContainsFunc(facts, func(f game.Fact) bool { return f.Kind == game.FactWon && f.Player == game.Second })
 	if shown != "" && !(lost && strings.EqualFold(shown, t.Word)) { // else the word is told

@@ -20,6 +20,8 @@ type Table struct {
 	once       bool           // in one round only
 	money      bool           // bets are made
 	lives      int            // at the start, 0 where there are none
+	guesses    bool           // a hidden number is guessed
+	Heaps      int            // that objects are taken from
 }
 
 // Rounds reports whether a game has several rounds, each of which a program may end with
@@ -54,6 +56,8 @@ func TableOf(rules game.Rules, s game.Setup) Table {
 			t.hidden = regexp.MustCompile(`(?i)(?:^|[^\pL\pN])` + regexp.QuoteMeta(f.Text) + `(?:$|[^\pL\pN])`)
 		case game.FactLives:
 			t.lives = f.N
+		case game.FactHeap:
+			t.Heaps++
 		case game.FactBank:
 			t.money = true
 		case game.FactCell:
@@ -63,6 +67,7 @@ func TableOf(rules game.Rules, s game.Setup) Table {
 	if r, is := rules.(interface{ Rounds() int }); is {
 		t.cards, t.once = true, r.Rounds() == 1
 	}
+	_, t.guesses = rules.(interface{ Range() (low, high int) })
 	if f, is := rules.(fleet); is {
 		t.ships, t.names = slices.Clone(f.ShipNames()), f.NamesHits()
 	}

@@ -128,7 +128,7 @@ func (t Table) Shown(screen Screen, hiders string) (shown string, told bool) {
 		if word, found := t.letters(line, hiders); found {
 			shown = word
 		}
-		told = told || t.hidden != nil && t.hidden.MatchString(line)
+		told = told || t.tells(line)
 	}
 	return shown, told
 }

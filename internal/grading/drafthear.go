@@ -33,8 +33,12 @@ func (d *drafter) typing() error {
 	if d.suite.Program != game.Nobody {
 		return d.facing(best, few)
 	}
+	if d.heaps() {
+		return d.taken(best, few)
+	}
 	if !d.boards() {
-		if best, err = d.setups(best, few); err == nil && !d.silent {
+		best, err = d.setups(best, few)
+		if _, fits := d.fitsSetup(best); err == nil && !d.silent && !(d.guesses() && fits) { // what fits is asked for nothing else
 			_, err = d.questions(best, few)
 		}
 		return err
@@ -272,6 +276,11 @@ func (d *drafter) words(known mistake.Known, t trial) error {
 		return nil
 	}
 	w := draft.Words(known, t.plays, d.names())
+	for key, list := range d.text.phrases {
+		if strings.HasPrefix(key, "heaps.") { // they are no words
+			w.Phrases[key] = list
+		}
+	}
 	d.text.own, d.text.phrases = true, w.Phrases
 	for p := range d.text.names {
 		d.text.names[p] = w.Names[p+1]
@@ -312,10 +321,10 @@ func (d *drafter) boards() bool {
 }
 
 // learnable reports whether words are found together with mistakes: for two players at one board, or
-// one who guesses a word.
+// one who guesses a word or a number.
 func (d *drafter) learnable() bool {
 	_, guesses := d.suite.Rules.(game.Chooses)
-	return d.boards() || guesses
+	return d.boards() || guesses || d.heaps() || d.guesses()
 }
 
 // scout finds what is asked first, how a move is typed and where the board is by what changes

@@ -36,7 +36,7 @@ func namesIn(p *regexp.Regexp, text string) (names []string) {
 // parts are the names of a set-up's parts, in braces.
 func (d *drafter) parts(s game.Setup) (parts []string) {
 	values := d.suite.Rules.Spell(s).Values()
-	for _, name := range []string{"word", "cards", "fleet", "first", "second"} {
+	for _, name := range []string{"word", "number", "cards", "fleet", "first", "second"} {
 		if _, has := values[name]; has {
 			parts = append(parts, "{"+name+"}")
 		}
@@ -47,6 +47,7 @@ func (d *drafter) parts(s game.Setup) (parts []string) {
 // places are where a program may be given the parts of a set-up: in variables and files that its source
 // names, or as arguments. The usual arguments are not among them.
 func (d *drafter) places(parts []string, prompt string) (ways []string) {
+	asked := parts[0] == "{word}" || parts[0] == "{number}"
 	each := func(names []string, write func(name, part string) string) (list []string) {
 		for i := 0; len(parts) > 1 && i+len(parts) <= len(names); i++ { // one for each part: names that follow each other
 			var way []string
@@ -87,7 +88,7 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 		}
 		ways = append(ways, "arguments: ["+strings.Join(arguments, ", ")+"], files: {"+strings.Join(files, ", ")+"}")
 	}
-	if readsArguments.MatchString(d.source) && parts[0] != "{cards}" && parts[0] != "{word}" {
+	if readsArguments.MatchString(d.source) && parts[0] != "{cards}" && !asked {
 		ways = append(ways, "arguments: ['"+strings.Join(parts, "', '")+"']")
 	}
 	if parts[0] == "{cards}" {
@@ -96,7 +97,7 @@ func (d *drafter) places(parts []string, prompt string) (ways []string) {
 			ways = append(ways, "arguments: ['{cards}']")
 		}
 	}
-	if asked := parts[0] == "{word}" || parts[0] == "{cards}"; asked && prompt != "" {
+	if (asked || parts[0] == "{cards}") && prompt != "" {
 		ways = append(ways, "arguments: [], type: [{ask: "+quoted("^"+regexp.QuoteMeta(prompt))+", type: '"+parts[0]+"'}]")
 	}
 	return ways
@@ -193,7 +194,7 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 	switch {
 	case parts[0] == "{cards}":
 		err = d.givenCards(found, setupForms(places, d.decks()), few)
-	case parts[0] == "{word}":
+	case parts[0] == "{word}", parts[0] == "{number}":
 		for _, setup := range setupForms(places, []string{""}) {
 			if err = d.consider(found, d.with(setup), few); err != nil || found.whole {
 				break
@@ -206,7 +207,7 @@ func (d *drafter) setups(best trial, few []suite.Script) (trial, error) {
 		return best, err
 	}
 	best = found.trial
-	if d.text.setup == "" && parts[0] != "{word}" && parts[0] != "{cards}" {
+	if d.text.setup == "" && !slices.Contains([]string{"{word}", "{number}", "{cards}"}, parts[0]) {
 		if best, err = d.typed(bare, few, parts); err != nil {
 			return best, err
 		}
@@ -310,6 +311,8 @@ func (d *drafter) fitsSetup(t trial) (n int, whole bool) {
 	case parts[0] == "{word}":
 		n = draft.Shows(d.known(), t.plays)
 		return n, n >= len(t.plays)
+	case parts[0] == "{number}":
+		return d.fitsNumber(t)
 	case parts[0] == "{cards}":
 		deals, all := draft.Dealt(d.suite.Rules, t.plays), len(t.plays)
 		return deals.Near + deals.Shown + deals.Together + deals.Counted, deals.Together >= all && deals.Counted >= all
@@ -325,4 +328,21 @@ func (d *drafter) fitsSetup(t trial) (n int, whole bool) {
 		}
 	}
 	return w.Explained*1000 + w.Ends + 1, w.Explained == len(t.plays) && w.Phrases["shots.hit"] != nil // at least it goes on
+}
+
+// fitsNumber is how well the answers to guesses fit the numbers that the program is given, by the reference or a known mistake.
+func (d *drafter) fitsNumber(t trial) (n int, whole bool) {
+	if t.silent {
+		return 0, false
+	}
+	best := draft.AnswersTold(d.suite.Rules, t.plays)
+	for _, m := range d.known().Mistakes {
+		if best.Explained == len(t.plays) {
+			break
+		}
+		if w := draft.AnswersTold(m.Rules, t.plays); w.Explained > best.Explained+1 {
+			best = w
+		}
+	}
+	return best.Ends*1000 + best.Explained + 1, best.Explained == len(t.plays) && best.Ends > 0
 }

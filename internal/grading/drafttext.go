@@ -12,6 +12,7 @@ import (
 // bookText is a phrasebook that is being written.
 type bookText struct {
 	move    []string
+	asks    []string // patterns for the prompts of a move; nil for the usual ones
 	base    int
 	codes   []string
 	marks   [2]string
@@ -41,6 +42,7 @@ func (b bookText) clone() bookText {
 func (b bookText) typing() string {
 	return bookText{
 		move:    b.move,
+		asks:    b.asks,
 		base:    b.base,
 		codes:   b.codes,
 		answers: b.answers,
@@ -69,8 +71,12 @@ func (b bookText) String() string {
 	var w strings.Builder
 	if b.move != nil {
 		w.WriteString("move:\n")
-		for _, m := range b.move {
-			fmt.Fprintf(&w, "  - {type: %s}\n", quoted(m))
+		for i, m := range b.move {
+			if b.asks != nil {
+				fmt.Fprintf(&w, "  - {ask: %s, type: %s}\n", quoted(b.asks[i]), quoted(m))
+			} else {
+				fmt.Fprintf(&w, "  - {type: %s}\n", quoted(m))
+			}
 		}
 		fmt.Fprintf(&w, "base: %d\n", b.base)
 		if b.codes != nil {

@@ -21,9 +21,10 @@ type trial struct {
 	plays    []draft.Play
 	agrees   int // comparisons that are evidence of being understood
 	differs  int
-	boards   int  // steps at which a board was read
-	asks     int  // steps after which a move was asked for
-	silent   bool // it ends without asking for anything, in each script
+	boards   int        // steps at which a board was read
+	asks     int        // steps after which a move was asked for
+	silent   bool       // it ends without asking for anything, in each script
+	asked    [][]string // at each step, what stood last on the screen when a line was typed
 }
 
 func (t trial) score() int { return t.agrees - 4*t.differs + t.asks }
@@ -100,6 +101,9 @@ func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suit
 			screen = phrasebook.Gather(screen)
 		}
 		play.Screens = append(play.Screens, screen)
+		if i > 0 && !o.Untyped {
+			t.asked = append(t.asked, prompts(p.Events[i-1], p.Events[i]))
+		}
 		if o.Untyped {
 			continue
 		}
@@ -125,6 +129,20 @@ func (t *trial) add(book *phrasebook.Book, v judge.ScriptVerdict, moments []suit
 			}
 		}
 	}
+}
+
+// prompts are the last lines that a program had printed when each line of a step was typed; before are the events of the step
+// before.
+func prompts(before, events []channel.Event) (list []string) {
+	shown := printed(before)
+	for _, e := range events {
+		if e.Typed != nil {
+			list = append(list, phrasebook.NewScreen(shown).Prompt())
+			shown = ""
+		}
+		shown += string(e.Printed)
+	}
+	return list
 }
 
 func printed(events []channel.Event) string {

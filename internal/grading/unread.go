@@ -139,7 +139,7 @@ func accepted(list []played) bool {
 	boards := slices.ContainsFunc(list, func(p played) bool {
 		return slices.ContainsFunc(p.evidence.Steps, func(s record.Step) bool { return len(s.Shown) > 0 })
 	})
-	proofs := []string{"board", "letters", "shot", "cards", "total"}
+	proofs := []string{"board", "letters", "shot", "cards", "total", "heaps", "answer"}
 	if !boards {
 		proofs = append(proofs, "turn")
 	}

@@ -22,8 +22,8 @@ const (
 
 // The answers to a guess: where the number is.
 const (
-	Higher = "higher"
-	Lower  = "lower"
+	Higher = game.HigherText
+	Lower  = game.LowerText
 )
 
 // Errors of a set-up, for errors.Is.

@@ -4,7 +4,7 @@ left = 10
 puts "Mystery number, #{left} chances."
 loop do
   print '? '
-  line = gets or exit
+  line = $stdin.gets or exit
   unless line =~ /\A\s*-?\d+\s*\z/
     puts 'Whole numbers only.'
     next

@@ -1,0 +1,342 @@
+package draft
+
+import (
+	"cmp"
+	"fmt"
+	"regexp"
+	"slices"
+	"strings"
+	"unicode"
+
+	"durchgang/core/game"
+	"durchgang/core/mistake"
+	"durchgang/core/phrasebook"
+	"durchgang/core/suite"
+
+	"durchgang/core/judge"
+)
+
+// Heaps finds where programs show what heaps hold: of the reference and all known mistakes, by the rules by which most is found.
+// The phrases have the keys heaps.a, heaps.b and so on, and are missing where one of the heaps is not found.
+func Heaps(known mistake.Known, plays []Play) Wording {
+	best := heapsBy(known.Reference, plays)
+	for _, m := range known.Mistakes {
+		if best.Explained*10 >= best.Ends*9 && best.Explained > 0 {
+			break // what is left may be a fault
+		}
+		if w := heapsBy(m.Rules, plays); w.Explained > best.Explained+dear {
+			best = w
+			best.Mistake = m.Name
+		}
+	}
+	return best
+}
+
+// HeapsShown is Heaps by the reference alone, which is enough to compare ways to type moves.
+func HeapsShown(rules game.Rules, plays []Play) Wording { return heapsBy(rules, plays) }
+
+// heapsBy finds them by some rules; Explained is at how many steps all heaps are shown as they should be, of Ends.
+func heapsBy(rules game.Rules, plays []Play) (w Wording) {
+	type shown struct {
+		screen phrasebook.Screen
+		heaps  []int
+	}
+	var list []shown
+	for _, p := range plays {
+		follow(rules, p, func(k int, m suite.Moment, o judge.Observation) bool {
+			if o.Untyped || o.Condition == judge.Ended || m.Result.Over() || k >= len(p.Screens) {
+				return !o.Untyped
+			}
+			s := shown{screen: p.Screens[k]}
+			for _, f := range m.View {
+				if f.Kind == game.FactHeap {
+					s.heaps = append(s.heaps, f.Amount)
+				}
+			}
+			list = append(list, s)
+			return true
+		})
+	}
+	w.Ends = len(list)
+	if len(list) == 0 {
+		return w
+	}
+	w.Phrases = map[string][]string{}
+	var compiled [][]*regexp.Regexp
+	for heap := range list[0].heaps {
+		var lines []numbered
+		for i, s := range list {
+			for _, line := range s.screen {
+				lines = append(lines, numbered{line: line, want: []float64{float64(s.heaps[heap])}, step: i})
+			}
+		}
+		patterns, held := amountIn(lines, len(list[0].heaps) == 1)
+		if held < max(2, len(list)/3) {
+			return Wording{Ends: w.Ends}
+		}
+		key := "heaps." + string(rune('a'+heap))
+		w.Phrases[key] = patterns
+		w.Learned = append(w.Learned, Learned{About: key, Text: strings.Join(patterns, "  "), Held: held, Of: len(list)})
+		compiled = append(compiled, compileAll(patterns))
+	}
+	for _, s := range list {
+		all := true
+		for heap, patterns := range compiled {
+			n, found := 0, false
+			for _, line := range slices.Backward(s.screen) {
+				if n, found = phrasebook.Amount(patterns, line); found {
+					break
+				}
+			}
+			all = all && found && n == s.heaps[heap]
+		}
+		if all {
+			w.Explained++
+		}
+	}
+	return w
+}
+
+func compileAll(patterns []string) (list []*regexp.Regexp) {
+	for _, p := range patterns {
+		list = append(list, regexp.MustCompile("(?i)"+p))
+	}
+	return list
+}
+
+// amountIn finds the patterns of a number that is told on a line of most steps, in digits or as so many signs. Where other numbers
+// are told in the same way, what stands before it on the line tells them apart.
+func amountIn(lines []numbered, alone bool) (patterns []string, held int) {
+	steps := 0
+	for _, l := range lines {
+		steps = max(steps, l.step+1)
+	}
+	if alone {
+		name := func(int) string { return "n" }
+		if patterns, held, _ = numberIn(lines, name, max(2, steps/3)); patterns != nil {
+			return patterns, held
+		}
+	}
+	type found struct {
+		right, wrong map[int]bool // steps
+		values       map[float64]bool
+	}
+	all := map[string]*found{}
+	for _, l := range lines {
+		for pattern, n := range countedOn(l.line) {
+			f := all[pattern]
+			if f == nil {
+				f = &found{map[int]bool{}, map[int]bool{}, map[float64]bool{}}
+				all[pattern] = f
+			}
+			// The reader takes the last line that fits.
+			delete(f.right, l.step)
+			delete(f.wrong, l.step)
+			if n == l.want[0] {
+				f.right[l.step] = true
+				f.values[n] = true
+			} else {
+				f.wrong[l.step] = true
+			}
+		}
+	}
+	for p, f := range all { // by what the reader finds, which may be on other lines
+		if len(f.right)*4 < steps/3 {
+			delete(all, p)
+			continue
+		}
+		f.right, f.wrong, f.values = map[int]bool{}, map[int]bool{}, map[float64]bool{}
+		pattern := compileAll([]string{p})
+		for _, l := range lines {
+			n, is := phrasebook.Amount(pattern, l.line)
+			if !is {
+				continue
+			}
+			delete(f.right, l.step)
+			delete(f.wrong, l.step)
+			if float64(n) == l.want[0] {
+				f.right[l.step] = true
+				f.values[l.want[0]] = true
+			} else {
+				f.wrong[l.step] = true
+			}
+		}
+	}
+	open := steps
+	taken := map[int]bool{}
+	for len(patterns) < mostAmounts && open > 0 {
+		best, gain := "", 0
+		for _, p := range sortedKeys(all) {
+			f := all[p]
+			if len(f.wrong)*4 > len(f.right) || len(f.values) < 2 && patterns == nil {
+				continue
+			}
+			n := -3 * len(f.wrong)
+			for step := range f.right {
+				if !taken[step] {
+					n++
+				}
+			}
+			if n > gain || n == gain && n > 0 && cmp.Compare(len(p), len(best)) < 0 {
+				best, gain = p, n
+			}
+		}
+		if gain < 2 {
+			break
+		}
+		patterns = append(patterns, best)
+		for step := range all[best].right {
+			if !taken[step] {
+				taken[step] = true
+				held, open = held+1, open-1
+			}
+		}
+	}
+	return patterns, held
+}
+
+// mostAmounts is in how many ways one number may be told.
+const mostAmounts = 3
+
+var numberOn = regexp.MustCompile(`-?\d+`)
+
+// countedOn are the patterns of the numbers on a line, with the numbers: those in digits, and runs of one sign, of which there
+// may be none behind something that ends as a label does. What stands before is taken as it is, and with all of its numbers and
+// runs of signs as any.
+func countedOn(line string) map[string]float64 {
+	found := map[string]float64{}
+	add := func(before, number, behind string, n int) {
+		for _, p := range []string{exactly(before), loosely(before, false), loosely(before, true)} {
+			if _, met := found[p+number+behind]; !met {
+				found[p+number+behind] = float64(n)
+			}
+		}
+	}
+	for _, at := range numberOn.FindAllStringIndex(line, -1) {
+		n := 0
+		if _, err := fmt.Sscan(line[at[0]:at[1]], &n); err == nil {
+			add(line[:at[0]], `(?P<n>-?\d+)`, "", n)
+		}
+	}
+	for _, r := range signRuns(line) {
+		sign, times := regexp.QuoteMeta(string(r.sign))+`\x{fe0f}?`, "*"
+		if strings.TrimSpace(line[:r.from]) == "" {
+			times = "+" // any line begins with none
+		}
+		add(line[:r.from], `\s*(?P<n>(?:`+sign+`\s*)`+times+`)`, `(?:[^`+class(r.sign)+`\s]|$)`, r.n)
+	}
+	if label := strings.TrimRight(line, " "); label != "" { // where none are left
+		for _, sign := range usualSigns {
+			add(label, `\s*(?P<n>(?:`+regexp.QuoteMeta(string(sign))+`\x{fe0f}?\s*)*)`, `(?:[^`+class(sign)+`\s]|$)`, 0)
+		}
+	}
+	return found
+}
+
+func class(sign rune) string {
+	if strings.ContainsRune(`\]^-`, sign) {
+		return `\` + string(sign)
+	}
+	return string(sign)
+}
+
+// usualSigns are those of which it is known that none may be drawn where a line ends with a label; others are found where some
+// are drawn.
+const usualSigns = `|*oO#I!i@x●■▮▌🪵🟡`
+
+// run is so many of one sign on a line, with blanks between them.
+type run struct {
+	from, n int
+	sign    rune
+}
+
+// signRuns are the runs of signs on a line: several of one sign, or one that is no letter of a word and no digit.
+func signRuns(line string) (runs []run) {
+	text := []rune(line)
+	at := 0 // in bytes
+	for i := 0; i < len(text); {
+		r := text[i]
+		from := at
+		if unicode.IsSpace(r) || unicode.IsDigit(r) || r == '\ufe0f' {
+			i, at = i+1, at+len(string(r))
+			continue
+		}
+		n := 0
+		for i < len(text) && (text[i] == r || unicode.IsSpace(text[i]) || text[i] == '\ufe0f') {
+			if text[i] == r {
+				n++
+			}
+			i, at = i+1, at+len(string(text[i]))
+		}
+		next := rune(' ')
+		if i < len(text) {
+			next = text[i]
+		}
+		if word := unicode.IsLetter(r) && (unicode.IsLetter(next) && text[i-1] == r || from > 0 && unicode.IsLetter(lastRune(line[:from]))); !word {
+			runs = append(runs, run{from, n, r})
+		}
+	}
+	return runs
+}
+
+func lastRune(text string) rune {
+	list := []rune(text)
+	return list[len(list)-1]
+}
+
+// exactly is a pattern for what stands before a number.
+func exactly(before string) string {
+	text := `^\s*` + strings.Join(quotedFields(before), `\s*`)
+	if before = strings.TrimSpace(before); before != "" && isWord(lastRune(before)) {
+		text += `\b`
+	}
+	return text + `\s*`
+}
+
+func isWord(r rune) bool { return unicode.IsLetter(r) || unicode.IsDigit(r) }
+
+func quotedFields(text string) (list []string) {
+	for _, field := range strings.Fields(text) {
+		list = append(list, regexp.QuoteMeta(field))
+	}
+	return list
+}
+
+// loosely is the same with any number of each sign and, where numbers is set, with any numbers.
+func loosely(before string, numbers bool) string {
+	var b strings.Builder
+	b.WriteString(`^\s*`)
+	text := []rune(before)
+	for i := 0; i < len(text); {
+		r := text[i]
+		k := i + 1
+		switch {
+		case unicode.IsDigit(r):
+			for k < len(text) && unicode.IsDigit(text[k]) {
+				k++
+			}
+			if numbers {
+				b.WriteString(`\d+\b`)
+			} else {
+				b.WriteString(string(text[i:k]) + `\b`)
+			}
+		case unicode.IsSpace(r):
+			b.WriteString(`\s*`)
+			for k < len(text) && unicode.IsSpace(text[k]) {
+				k++
+			}
+		case unicode.IsLetter(r):
+			b.WriteString(regexp.QuoteMeta(string(r)))
+		default:
+			for k < len(text) && text[k] == r {
+				k++
+			}
+			b.WriteString(`(?:` + regexp.QuoteMeta(string(r)) + `)*`)
+		}
+		i = k
+	}
+	if before = strings.TrimSpace(before); before != "" && unicode.IsLetter(lastRune(before)) {
+		b.WriteString(`\b`)
+	}
+	return b.String() + `\s*`
+}
