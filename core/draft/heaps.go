@@ -122,8 +122,14 @@ func amountIn(lines []numbered, alone bool) (patterns []string, held int) {
 		values       map[float64]bool
 	}
 	all := map[string]*found{}
+	signs := map[rune]bool{} // that are drawn somewhere
 	for _, l := range lines {
-		for pattern, n := range countedOn(l.line) {
+		for _, r := range signRuns(l.line) {
+			signs[r.sign] = signs[r.sign] || r.n > 1
+		}
+	}
+	for _, l := range lines {
+		for pattern, n := range countedOn(l.line, signs) {
 			f := all[pattern]
 			if f == nil {
 				f = &found{map[int]bool{}, map[int]bool{}, map[float64]bool{}}
@@ -200,10 +206,10 @@ const mostAmounts = 3
 
 var numberOn = regexp.MustCompile(`-?\d+`)
 
-// countedOn are the patterns of the numbers on a line, with the numbers: those in digits, and runs of one sign, of which there
-// may be none behind something that ends as a label does. What stands before is taken as it is, and with all of its numbers and
+// countedOn are the patterns of the numbers on a line, with the numbers: those in digits, and runs of one sign. Of those that are
+// drawn several times somewhere there may be none behind what stands on the line. What stands before is taken as it is, and with all of its numbers and
 // runs of signs as any.
-func countedOn(line string) map[string]float64 {
+func countedOn(line string, signs map[rune]bool) map[string]float64 {
 	found := map[string]float64{}
 	add := func(before, number, behind string, n int) {
 		for _, p := range []string{exactly(before), loosely(before, false), loosely(before, true)} {
@@ -226,7 +232,10 @@ func countedOn(line string) map[string]float64 {
 		add(line[:r.from], `\s*(?P<n>(?:`+sign+`\s*)`+times+`)`, `(?:[^`+class(r.sign)+`\s]|$)`, r.n)
 	}
 	if label := strings.TrimRight(line, " "); label != "" { // where none are left
-		for _, sign := range usualSigns {
+		for sign, several := range signs {
+			if !several {
+				continue
+			}
 			add(label, `\s*(?P<n>(?:`+regexp.QuoteMeta(string(sign))+`\x{fe0f}?\s*)*)`, `(?:[^`+class(sign)+`\s]|$)`, 0)
 		}
 	}
@@ -239,10 +248,6 @@ func class(sign rune) string {
 	}
 	return string(sign)
 }
-
-// usualSigns are those of which it is known that none may be drawn where a line ends with a label; others are found where some
-// are drawn.
-const usualSigns = `|*oO#I!i@x●■▮▌🪵🟡`
 
 // run is so many of one sign on a line, with blanks between them.
 type run struct {

@@ -4,6 +4,7 @@ import (
 	"regexp"
 	"slices"
 	"strings"
+	"unicode"
 
 	"durchgang/core/game"
 )
@@ -60,12 +61,21 @@ func (l *learner) turns(steps []Seen) (names [3]string, phrase string, held int)
 	return names, phrase, held
 }
 
+// starting is how a program asks whoever is to move: the line that the first player is asked, and where a name stands in it.
+type starting struct {
+	names [3]string
+	line  []string
+	at    place
+	held  int // steps at which one of the two is asked so
+}
+
 // starters finds what the players are called by what is asked when a game begins, which the first player is asked, and what is
-// asked at other times in the same words but for one name. Whose turn it should be does not matter for that.
-func (l *learner) starters(w *Wording, s supposed) bool {
+// asked at other times in the same words but for one name. Whose turn it should be does not matter for that; nil where nothing
+// is found.
+func (l *learner) starters(steps []Seen) *starting {
 	var starts, others int
 	first, other := map[string]int{}, map[string]int{}
-	for _, s := range s.steps {
+	for _, s := range steps {
 		if s.Over || !s.Waits {
 			continue
 		}
@@ -81,55 +91,70 @@ func (l *learner) starters(w *Wording, s supposed) bool {
 			}
 		}
 	}
-	best, held := place{}, 0
-	var names [3]string
-	var line []string // that the first player is asked
+	var best *starting
 	for _, a := range sortedKeys(first) {
 		if first[a]*2 < starts {
 			continue
 		}
-		one := l.tokens(a)
-		second, at, n := "", place{}, other[a]
+		found := starting{line: l.tokens(a), held: other[a]}
 		for _, b := range sortedKeys(other) {
-			two := l.tokens(b)
-			differ, ok := apart(one, two)
-			if !ok || !nameable(one[differ.from:differ.to[0]]) || !nameable(two[differ.from:differ.to[1]]) {
+			at, names, is := l.renamed(a, b)
+			if !is {
 				continue
 			}
-			differ = called(one, differ)
-			found := differ.names(one, two)
-			if second != "" && found[game.Second] != second { // it is no name, but something that changes
-				n = 0
+			if found.names[game.Second] != "" && found.names != names { // it is no name, but something that changes
+				found.held = 0
 				break
 			}
-			second, at, n = found[game.Second], differ, n+other[b]
+			found.names, found.at, found.held = names, at, found.held+other[b]
 		}
-		if second != "" && n > held && n*2 >= others {
-			best, held, line = at, n, one
-			names = [3]string{game.First: join(one[at.from:at.to[0]]), game.Second: second}
+		if found.names[game.Second] != "" && found.held*2 >= others && (best == nil || found.held > best.held) {
+			best = &found
 		}
 	}
-	if held == 0 {
-		return false
+	return best
+}
+
+// renamed finds the one place in which two lines differ as by a name.
+func (l *learner) renamed(a, b string) (at place, names [3]string, is bool) {
+	one, two := l.tokens(a), l.tokens(b)
+	at, ok := apart(one, two)
+	whole := ok && at.from == 0 && at.to[0] == len(one)
+	if !ok || whole && (len(one) > 1 || len(two) > 1 || framed(a) != framed(b)) ||
+		!nameable(one[at.from:at.to[0]]) || !nameable(two[at.from:at.to[1]]) {
+		return at, names, false
 	}
-	w.call(names)
-	w.Phrases["says.turn"] = []string{around(line, best)}
-	w.Learned = append(w.Learned, Learned{About: "names", Text: names[game.First] + " and " + names[game.Second], Held: held, Of: held})
-	w.turnOf = func(s Seen) (named game.Player) {
-		for _, asked := range s.asking() {
+	at = called(one, at)
+	return at, at.names(one, two), true
+}
+
+// call names the players, and says how they are asked.
+func (s *starting) call(l *learner, w *Wording) {
+	w.call(s.names)
+	w.Phrases["says.turn"] = []string{around(s.line, s.at)}
+	w.Learned = append(w.Learned, Learned{About: "names", Text: s.names[game.First] + " and " + s.names[game.Second], Held: s.held, Of: s.held})
+	w.turnOf = func(step Seen) (named game.Player) {
+		for _, asked := range step.asking() {
 			for _, said := range sentence.Split(asked, -1) {
-				two := l.tokens(said)
-				switch at, differs := apart(line, two); {
-				case slices.Equal(line, two):
+				if slices.Equal(s.line, l.tokens(said)) {
 					named = game.First
-				case differs && join(two[called(line, at).from:at.to[1]]) == names[game.Second]:
+				} else if _, names, is := l.renamed(join(s.line), said); is && names[game.Second] == s.names[game.Second] {
 					named = game.Second
 				}
 			}
 		}
 		return named
 	}
-	return true
+}
+
+// framed is what stands around the words of a line.
+func framed(line string) string {
+	return strings.Map(func(r rune) rune {
+		if unicode.IsLetter(r) || unicode.IsDigit(r) || unicode.IsSpace(r) {
+			return -1
+		}
+		return r
+	}, line)
 }
 
 // ordered reports whether names tell by themselves which of two players is the first.

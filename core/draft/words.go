@@ -30,10 +30,11 @@ type Wording struct {
 	Names     [3][]string         // by player; those that were known come first
 	Phrases   map[string][]string // patterns by the key of the phrasebook they belong to
 	Learned   []Learned
-	Mistake   string // that the program was found to have while its words were learned, empty for none
-	Explained int    // plays in which the board and the ends are as they should be
-	Ends      int    // that are announced in these
-	unsure    bool   // a number is wrong here and there
+	Mistake   string   // that the program was found to have while its words were learned, empty for none
+	Explained int      // plays in which the board and the ends are as they should be
+	Ends      int      // that are announced in these
+	Uncertain []string // subjects of which what was found may mean the opposite
+	unsure    bool     // a number is wrong here and there
 
 	turnOf func(Seen) game.Player // whose turn a program says it is, where names are known by who begins; nil where they are not
 }
@@ -178,6 +179,9 @@ type learner struct {
 	singles bool                  // a line that stands at one step only may tell something
 	suited  bool                  // cards are written with their suits
 	heaped  bool                  // nothing that is shown tells whose a move was but what is said
+
+	starting *starting // how players are asked, where that was looked for and found
+	asked    bool      // it was looked for
 }
 
 func newLearner(plays []Play, names [3][]string) *learner {
@@ -295,6 +299,7 @@ func (l *learner) words(m mistake.Mistake, s supposed) Wording {
 			keys = append(keys, "guesses.higher", "guesses.lower")
 		}
 		l.tell(&w, s, keys...)
+		w.mean()
 		l.learn(&w, "solo.refused", s.steps)
 		w.lives(s.steps)
 		l.always(&w)
@@ -364,7 +369,11 @@ func (l *learner) shots(m mistake.Mistake, s supposed) Wording {
 // players finds what the players are called.
 func (l *learner) players(w *Wording, s supposed) {
 	if l.heaped {
-		if l.starters(w, s) {
+		if !l.asked {
+			l.asked, l.starting = true, l.starters(s.steps)
+		}
+		if l.starting != nil {
+			l.starting.call(l, w)
 			return
 		}
 		l.spell(s.steps, w.Names, "says.won")

@@ -140,8 +140,10 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation, after, 
 		}
 	}
 	if moment.Game == 1 && moment.Step.Act == suite.MakeMove && !moment.Step.Refused && !seen.Asked && acceptance(list).State == Agrees {
-		j.claims[suite.Turns] = Agrees // the mark shown is the right player's
-		if j.kept {
+		if owned(moment, j.suite.Rules) {
+			j.claims[suite.Turns] = Agrees // the mark shown is the right player's
+		}
+		if j.kept && owned(moment, j.suite.Rules) {
 			j.claims[suite.TurnKept] = Agrees
 		}
 		if j.kept && shown.cells > 0 && j.claims[j.unsure] == NotShown {
@@ -152,6 +154,14 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation, after, 
 	if _, j.kept = game.Refused(moment.Facts); j.kept && !seen.Asked && acceptance(list).State == NotShown {
 		j.unsure = acceptance(list).Aspect
 	}
+}
+
+// owned reports whether what a move leaves shows whose it was, as a mark does.
+func owned(m suite.Moment, rules game.Rules) bool {
+	whose := func(f game.Fact) bool {
+		return f.Player != game.Nobody && f.Kind != game.FactTurn && f.Kind != game.FactWon
+	}
+	return rules.Solo() || slices.ContainsFunc(m.View, whose) || slices.ContainsFunc(m.Facts, whose)
 }
 
 // acceptance is the comparison of whether the move was accepted.

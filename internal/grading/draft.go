@@ -83,13 +83,14 @@ type drafter struct {
 	text    bookText
 	learned []draft.Learned
 
-	page     *playing        // of which the words are learned; nil for a program on a terminal
-	way      way             // in which it is driven
-	tape     *channel.Tape   // of what was played; nil where the program always runs
-	parallel int             // scripts that are played at the same time
-	silent   bool            // the program ends before it asks for anything
-	replies  bool            // it answers a move with one of its own
-	played   map[string]bool // titles of the scripts that were played with the built-in wording
+	page      *playing        // of which the words are learned; nil for a program on a terminal
+	way       way             // in which it is driven
+	tape      *channel.Tape   // of what was played; nil where the program always runs
+	parallel  int             // scripts that are played at the same time
+	silent    bool            // the program ends before it asks for anything
+	uncertain []string        // subjects of which what was found may mean the opposite
+	replies   bool            // it answers a move with one of its own
+	played    map[string]bool // titles of the scripts that were played with the built-in wording
 }
 
 // scripts are the first few of each criterion.

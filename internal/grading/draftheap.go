@@ -59,6 +59,15 @@ func (d *drafter) taken(best trial, few []suite.Script) error {
 			answered = append(answered, text)
 		}
 	}
+	if !found.whole { // it has a fault, by which more may be shown as it should be
+		best := fit(d.fitsMistaken, found.trial)
+		for _, way := range ways[:min(len(ways), mostMistaken)] {
+			if err := d.consider(best, aiming{way, 1}.in(plain), few); err != nil {
+				return err
+			}
+		}
+		found = best
+	}
 	if d.text.move != nil {
 		d.text.asks = asksOf(found.trial, len(d.text.move))
 		d.learned = append(d.learned, draft.Learned{
@@ -79,6 +88,18 @@ func (d *drafter) fitsHeaps(t trial) (n int, whole bool) {
 		moved += len(p.Script.Steps)
 	}
 	return w.Explained, w.Explained*10 >= w.Ends*9 && w.Explained > 0 && moved > 0
+}
+
+// mostMistaken bounds the ways that are tried with all known mistakes.
+const mostMistaken = 10
+
+// fitsMistaken is fitsHeaps by the reference and all known mistakes.
+func (d *drafter) fitsMistaken(t trial) (n int, whole bool) {
+	if t.silent {
+		return 0, false
+	}
+	w := draft.Heaps(d.known(), t.plays)
+	return w.Explained, w.Explained*10 >= w.Ends*9 && w.Explained > 0
 }
 
 // shownHeaps finds where the heaps are shown, in all scripts.

@@ -281,7 +281,7 @@ func (d *drafter) words(known mistake.Known, t trial) error {
 			w.Phrases[key] = list
 		}
 	}
-	d.text.own, d.text.phrases = true, w.Phrases
+	d.text.own, d.text.phrases, d.uncertain = true, w.Phrases, w.Uncertain
 	for p := range d.text.names {
 		d.text.names[p] = w.Names[p+1]
 	}

@@ -91,7 +91,7 @@ func (g Grader) Grade(ctx context.Context, folder fs.FS, keep func(record.Eviden
 	if err := g.unread(ctx, p, list); err != nil {
 		return Graded{Language: p.language}, err
 	}
-	if list, err = g.trust(list, keep); err != nil {
+	if list, err = g.trust(p, list, keep); err != nil {
 		return Graded{Language: p.language}, err
 	}
 	e, err := g.examine(ctx, p, list, keep)
@@ -201,6 +201,7 @@ type playing struct {
 	recorded  bool            // what is on the tape is not played again
 	rehearsed bool            // so is what a program did that has a part in the course of a game
 	heard     map[string]bool // titles of scripts of which the same holds
+	uncertain []string        // subjects that are not read: what was learned of them may mean the opposite
 	replies   bool            // it answers a move with one of its own, whatever it is asked first
 	accepts   bool            // that it takes moves is known before it plays
 	stuck     atomic.Int32    // scripts in which it got stuck

@@ -143,6 +143,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 	case err != nil && (bounded.Err() == nil || ctx.Err() != nil):
 		return nil, "", fmt.Errorf("learn how the program talks: %w", err)
 	}
+	p.uncertain = d.uncertain
 	if learned = d.text.String(); learned == "" && list != nil {
 		return list, "", nil
 	}

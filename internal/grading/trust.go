@@ -13,7 +13,7 @@ import (
 // itself, unless one known mistake explains all that was seen. The criteria that hang on it are then
 // not read. Where these are worth more than all others, the program is not graded yet: the error is a
 // NotReadError.
-func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played, error) {
+func (g Grader) trust(p *playing, list []played, keep func(record.Evidence) error) ([]played, error) {
 	if !g.channel.Speaks || g.Suite.Program != game.Nobody {
 		return list, nil
 	}
@@ -21,12 +21,15 @@ func (g Grader) trust(list []played, keep func(record.Evidence) error) ([]played
 		return nil, err
 	}
 	doubtful := judge.Doubtful(verdictsOf(list))
-	if len(doubtful) == 0 {
+	if len(doubtful)+len(p.uncertain) == 0 {
 		return list, nil
 	}
-	if explained, err := g.explained(list); err != nil || explained {
+	if explained, err := g.explained(list); err != nil || explained && len(p.uncertain) == 0 {
 		return list, err
+	} else if explained {
+		doubtful = nil
 	}
+	doubtful = append(doubtful, p.uncertain...)
 	unread := slices.Clone(list)
 	for i := range unread {
 		p := &unread[i]
