@@ -25,6 +25,12 @@ type Chooses interface {
 	Promising(among []Position) (m Move, ok bool)
 }
 
+// Seeks is implemented by rules of games in which play at random hardly comes to an end.
+type Seeks interface {
+	// Seek returns a move that leads on to the end.
+	Seek(Position) Move
+}
+
 // Conceals is implemented by rules of which something is hidden as long as a game goes on, although no fact of a view stands
 // for it.
 type Conceals interface {

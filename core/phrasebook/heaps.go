@@ -87,6 +87,14 @@ func (t Table) numeric() bool {
 	return t.Word != "" && !strings.ContainsFunc(t.Word, func(r rune) bool { return !unicode.IsDigit(r) })
 }
 
+// Guessed is the table of a set-up that is only supposed: a number that is not known is told by no line, since it may be any.
+func (t Table) Guessed() Table {
+	if t.numeric() {
+		t.hidden = nil
+	}
+	return t
+}
+
 var anyNumber = regexp.MustCompile(`\d+`)
 
 // tells reports whether a line tells the word that is hidden as a whole. A number is told where it is the only one on the line.

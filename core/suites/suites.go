@@ -29,6 +29,11 @@ type OwnSuite interface {
 	Untold() suite.Aspect
 }
 
+// OwnWritten is implemented by rules of games of which a suite for programs that make the hidden set-up is written.
+type OwnWritten interface {
+	WriteOwnSuite(w *Writer)
+}
+
 // For returns the suite for a variant, and its text: the one of Given or, where own is set, the one for programs that make the
 // hidden set-up themselves, which is for another variant where what they set up cannot be told in this one.
 func For(rules game.Rules, own bool, games game.Registry) (*suite.Suite, string, error) {
@@ -55,6 +60,13 @@ func Given(rules game.Rules, games game.Registry) (Result, error) {
 
 // ownSetups is the suite for programs that make the hidden set-up themselves.
 func ownSetups(rules game.Rules, games game.Registry) (*suite.Suite, string, error) {
+	if r, is := rules.(OwnWritten); is {
+		w := newWriter(rules)
+		r.WriteOwnSuite(w)
+		err := w.scale(usualTotal)
+		w.publish()
+		return w.Suite, w.Suite.String(), err
+	}
 	s, text, err := suite.ShippedOwn(rules, games)
 	if err != nil {
 		return nil, "", err

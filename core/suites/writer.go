@@ -57,6 +57,16 @@ func (w *Writer) Add(title string, s *Steps) {
 	w.Suite.Scripts = append(w.Suite.Scripts, script)
 }
 
+// AddOwn adds a script of which the program makes the set-up, played so many times.
+func (w *Writer) AddOwn(title string, times int, list ...suite.Step) {
+	if _, there := w.Suite.Criterion(w.open.Name); !there {
+		w.Suite.Criteria = append(w.Suite.Criteria, *w.open)
+	}
+	w.Suite.Scripts = append(w.Suite.Scripts, suite.Script{
+		Title: w.unused(title), Criterion: w.open.Name, Own: true, Repeats: times, Steps: list,
+	})
+}
+
 // unused is a title that no script has.
 func (w *Writer) unused(title string) string {
 	name := title

@@ -116,6 +116,9 @@ func (m *match) step(step suite.Step) bool {
 
 // onward is the step number n of a game that is played on by the step that says so.
 func onward(rules game.Rules, pos game.Position, by suite.Step, n int) suite.Step {
+	if r, is := rules.(game.Seeks); is {
+		return suite.Step{Act: suite.MakeMove, Move: r.Seek(pos), Line: by.Line, Column: by.Column}
+	}
 	legal := game.Legal(rules, pos)
 	return suite.Step{Act: suite.MakeMove, Move: legal[n*5%len(legal)], Line: by.Line, Column: by.Column}
 }

@@ -166,7 +166,7 @@ type player struct {
 }
 
 // assume implements seat.
-func (p *player) assume(setup game.Setup) { p.table = phrasebook.TableOf(p.Rules, setup) }
+func (p *player) assume(setup game.Setup) { p.table = phrasebook.TableOf(p.Rules, setup).Guessed() }
 
 // screen implements seat.
 func (p *player) screen() phrasebook.Screen { return p.shown }

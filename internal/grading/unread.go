@@ -155,7 +155,8 @@ func accepted(list []played) bool {
 				return true
 			}
 			if slices.ContainsFunc(step.Comparisons, func(c judge.Comparison) bool {
-				return !step.Echo && c.State == judge.Agrees && slices.Contains(proofs, c.Subject)
+				return !step.Echo && (c.State == judge.Agrees && slices.Contains(proofs, c.Subject) ||
+					c.State == judge.Differs && c.Subject == "answer") // a wrong answer is one
 			}) {
 				return true
 			}

@@ -115,3 +115,29 @@ func (n *numberWriter) after() {
 	}
 	n.Add("a second game after a win", second.Try(move(n.quarter), move(n.third)))
 }
+
+// WriteOwnSuite implements suites.OwnWritten.
+func (r *Rules) WriteOwnSuite(w *suites.Writer) {
+	at := func(eighths int) suite.Step {
+		return suite.Step{Act: suite.MakeMove, Move: move(r.low + (r.high-r.low)*eighths/8)}
+	}
+	refused := func(number int) suite.Step { return suite.Step{Act: suite.MakeMove, Move: move(number), Refused: true} }
+	text := func(line string) suite.Step { return suite.Step{Act: suite.TypeLine, Text: line, Refused: true} }
+	end := suite.Step{Act: suite.Finish}
+
+	w.Criterion("answers", "A wrong guess is answered by whether the number is higher or lower", 7, suite.Answer, suite.Legal)
+	w.AddOwn("from the middle", 4, at(4), at(2), at(6), at(1), at(7))
+	w.AddOwn("from the ends", 3, at(0), at(8), at(1), at(7), at(3))
+	w.Criterion("won", "The game is won with the number, and not before", 5, suite.Win)
+	w.AddOwn("to the end", 4, end)
+	if !r.counts {
+		w.Criterion("range", "A number outside the range is refused and costs nothing", 3, suite.Range)
+		w.AddOwn("numbers outside the range", 0, at(4), refused(r.low-1), refused(r.high+1), at(2))
+	}
+	w.Criterion("text", "What is no number is refused and costs nothing", 2, suite.Text)
+	w.AddOwn("a word and an empty line", 0, at(4), text("seven"), text(""), at(2))
+	w.Criterion("varied", "The number is not always the same", 2, suite.Varied)
+	w.AddOwn("another number", 6, end)
+	w.Criterion("hidden", "The number stays hidden until the end", 1, suite.Hidden)
+	w.AddOwn("some guesses", 3, at(4), at(2))
+}

@@ -68,8 +68,8 @@ func TestImplied(t *testing.T) {
 		if setup, err := rules.Imply(moves, seen); err != nil || setup != game.Setup("number="+strconv.Itoa(number)) {
 			t.Errorf("%d is taken for %q: %v", number, setup, err)
 		}
-		seen[0] = []game.Fact{{Kind: game.FactHint, Text: guess.Higher}, {Kind: game.FactHint, Text: guess.Lower}}
-		if setup, err := rules.Imply(moves[:1], seen[:1]); err == nil {
+		moves, seen = []game.Move{{Text: "20"}, {Text: "20"}}, [][]game.Fact{{{Kind: game.FactHint, Text: guess.Higher}}, {{Kind: game.FactHint, Text: guess.Lower}}}
+		if setup, err := rules.Imply(moves, seen); err == nil {
 			t.Errorf("higher and lower at once fit %q", setup)
 		}
 	}

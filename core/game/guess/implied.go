@@ -1,7 +1,7 @@
 package guess
 
 import (
-	"fmt"
+	"strconv"
 
 	"durchgang/core/game"
 )
@@ -9,36 +9,36 @@ import (
 // Implied implements game.Implies.
 func (r *Rules) Implied() bool { return true }
 
-// Imply implements game.Implies: a number that fits all answers, the one that was told or found where there is one, and else
-// the least of them.
+// Imply implements game.Implies: a number that fits all answers, and the least of them where there are several. A guess that is
+// not answered, after others that were, is the number, unless it was the last try or the game is told to be lost.
 func (r *Rules) Imply(moves []game.Move, seen [][]game.Fact) (game.Setup, error) {
-	low, high := r.low, r.high
-	for i, facts := range seen {
-		for _, f := range facts {
-			number, was := 0, false
-			if i < len(moves) {
-				was = read(moves[i].Text, &number)
+	low, high, answered := r.low, r.high, false
+	for i, m := range moves {
+		number, err := strconv.Atoi(m.Text)
+		if err != nil {
+			continue
+		}
+		found, hint := game.Result{}, ""
+		for _, f := range seen[i] {
+			switch f.Kind {
+			case game.FactWon:
+				found = game.Result{Outcome: game.Won, Winner: f.Player}
+			case game.FactHint:
+				hint = f.Text
 			}
-			switch {
-			case f.Kind == game.FactWord && read(f.Text, &number):
-				low, high = max(low, number), min(high, number)
-			case !was:
-			case f.Kind == game.FactWon && f.Player == game.First:
-				low, high = max(low, number), min(high, number)
-			case f.Kind == game.FactHint && f.Text == Higher:
-				low = max(low, number+1)
-			case f.Kind == game.FactHint && f.Text == Lower:
-				high = min(high, number-1)
-			}
-			if low > high {
-				return "", &game.Contradiction{Move: i, Expected: "an answer that fits those before", Seen: fmt.Sprintf("%q", r.Say(f))}
-			}
+		}
+		lost := found.Winner == game.Second || r.tries > 0 && i+1 >= r.tries && found.Winner != game.First
+		switch {
+		case hint == Higher:
+			low, answered = max(low, number+1), true
+		case hint == Lower:
+			high, answered = min(high, number-1), true
+		case found.Winner == game.First, answered && !lost && i == len(moves)-1:
+			low, high = max(low, number), min(high, number)
+		}
+		if low > high {
+			return "", &game.Contradiction{Move: i, Expected: "an answer that fits those before", Seen: "no number fits all answers"}
 		}
 	}
 	return hidden(low), nil
-}
-
-func read(text string, number *int) bool {
-	n, err := fmt.Sscanf(text, "%d", number)
-	return n == 1 && err == nil
 }

@@ -11,6 +11,8 @@ type Position struct {
 	Number  int
 	Left    int // tries; less than nothing where there is no limit
 	Guesses int
+	low     int // what the answers have left of the range
+	high    int
 	result  game.Result
 }
 

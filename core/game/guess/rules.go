@@ -5,7 +5,6 @@
 package guess
 
 import (
-	"embed"
 	"errors"
 	"fmt"
 	"math/rand/v2"
@@ -34,9 +33,6 @@ var (
 
 // greatest is the greatest number that a range may have.
 const greatest = 100_000
-
-//go:embed shipped/own/*.suite
-var shipped embed.FS
 
 // Rules are the reference rules of one variant.
 type Rules struct {
@@ -100,8 +96,7 @@ func NumberGuessing() game.Definition {
 			game.Number("tries", 10, 0, 100, "guesses until the game is lost; 0 for as many as are needed"),
 			game.Choice("outside", "what a guess outside the range is: refused, or a wrong guess like others", "refused", "counts"),
 		},
-		Alike:  []game.Values{{"tries": "0"}, {"outside": "counts"}, {"tries": "0", "outside": "counts"}, {"tries": "7"}},
-		Suites: shipped,
+		Alike: []game.Values{{"tries": "0"}, {"outside": "counts"}, {"tries": "0", "outside": "counts"}, {"tries": "7"}},
 		New: func(v game.Variant, values game.Values) (game.Rules, error) {
 			r := &Rules{
 				variant: v, low: values.Int("low"), high: values.Int("high"), tries: values.Int("tries"), counts: values["outside"] == "counts",
@@ -181,7 +176,7 @@ func (r *Rules) begin(s game.Setup, before *Position) (game.Position, error) {
 	case number < r.low || number > r.high:
 		return nil, &game.SetupError{Setup: s, Err: fmt.Errorf("%w: %d to %d", ErrOutside, r.low, r.high)}
 	}
-	p := &Position{Number: number}
+	p := &Position{Number: number, low: r.low, high: r.high}
 	r.steps.Begin(p, before)
 	return p, nil
 }
@@ -217,7 +212,13 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 	p.Left -= r.steps.Cost(right)
 	p.result = r.steps.Decide(p, right)
 	if !right {
-		facts = append(facts, game.Fact{Kind: game.FactHint, Text: r.steps.Answer(p, number)})
+		answer := r.steps.Answer(p, number)
+		facts = append(facts, game.Fact{Kind: game.FactHint, Text: answer})
+		if answer == Higher {
+			p.low = max(p.low, number+1)
+		} else {
+			p.high = min(p.high, number-1)
+		}
 	}
 	if p.result.Over() {
 		facts = append(facts, game.Fact{Kind: game.FactWon, Player: p.result.Winner})
@@ -307,6 +308,12 @@ func (r *Rules) View(pos game.Position, viewer game.Player, facts []game.Fact) [
 		facts = append(facts, game.Fact{Kind: game.FactWord, Text: strconv.Itoa(p.Number)})
 	}
 	return facts
+}
+
+// Seek implements game.Seeks: what halves the numbers that are left.
+func (r *Rules) Seek(pos game.Position) game.Move {
+	p := pos.(*Position)
+	return move(p.low + (p.high-p.low)/2)
 }
 
 // Candidates implements game.Rules: the ends of the range and what is beside them, the number and what is beside it, what
