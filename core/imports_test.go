@@ -9,6 +9,8 @@ import (
 	"slices"
 	"strings"
 	"testing"
+
+	"durchgang/core/games"
 )
 
 // layers lists for each package of ours the packages of ours it may depend on, as
@@ -33,11 +35,13 @@ var layers = map[string][]string{
 	"internal/store":             {"core", "internal/record"},
 	"internal/grading":           {"core", "internal/record", "internal/browser", "internal/channel", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
 	"internal/tournament":        {"core", "internal/record", "internal/grading", "internal/browser", "internal/channel", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
-	"internal/office":            {"core", "docs", "internal/account", "internal/roster", "internal/record", "internal/grading", "internal/tournament", "internal/browser", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
+	"internal/queue":             {"core", "internal/record", "internal/store"},
+	"internal/worker":            {"core", "internal/record", "internal/store", "internal/queue", "internal/grading", "internal/tournament", "internal/browser", "internal/channel", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
+	"internal/office":            {"internal/queue", "internal/worker", "core", "docs", "internal/account", "internal/roster", "internal/record", "internal/grading", "internal/tournament", "internal/browser", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
 	"internal/driver":            {"core", "internal/sandbox", "internal/toolchain", "internal/scratch"},
 	"internal/client":            {"core", "internal/record"},
 	"internal/server/servertest": {"core", "docs", "internal"},
-	"internal/server":            {"core", "docs", "internal/account", "internal/roster", "internal/record", "internal/grading", "internal/tournament", "internal/office", "internal/browser", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
+	"internal/server":            {"internal/queue", "internal/worker", "core", "docs", "internal/account", "internal/roster", "internal/record", "internal/grading", "internal/tournament", "internal/office", "internal/browser", "internal/channel", "internal/store", "internal/report", "internal/sandbox", "internal/toolchain", "internal/driver", "internal/scratch"},
 	"internal/cli":               {"core", "docs", "internal"},
 	"console":                    {},
 	"cmd/durchgang":              {"core", "docs", "internal", "console"},
@@ -135,14 +139,44 @@ func TestCoreComputesOnly(t *testing.T) {
 	}
 }
 
-// A new game is a folder and a line of registration: no other package of the core
-// knows a game.
-func TestCoreKnowsNoGameByName(t *testing.T) {
-	for _, pkg := range []string{"game", "mistake", "suite", "phrasebook", "judge"} {
-		for _, dep := range list(t, "-deps", "durchgang/core/"+pkg) {
-			if strings.HasPrefix(dep, "durchgang/core/game/") {
-				t.Errorf("core/%s depends on %s", pkg, dep)
+// naming are the files that may name a game: the list of all, which one is meant where none is named, and names of files that
+// hold a student's main program.
+var naming = []string{"games/games.go", "../console/src/use/usual.ts", "../internal/toolchain/language.go"}
+
+// A new game is a folder and a line of registration: nothing else knows a game, be it by its package or by its name.
+func TestNothingElseKnowsAGame(t *testing.T) {
+	for _, pkg := range list(t, "durchgang/...") {
+		name := strings.TrimPrefix(pkg, "durchgang/")
+		if name == "core/games" || strings.HasPrefix(name, "core/game/") {
+			continue
+		}
+		for _, dep := range list(t, "-f", `{{join .Imports "\n"}}`, pkg) {
+			if strings.HasPrefix(dep, "durchgang/core/game/") && dep != "durchgang/core/game/gametest" {
+				t.Errorf("%s imports %s", name, dep)
 			}
+		}
+	}
+	var names []string
+	for _, d := range games.All().Games() {
+		names = append(names, regexp.QuoteMeta(d.Name))
+	}
+	named := regexp.MustCompile(`["'](?:` + strings.Join(names, "|") + `)(?:["':])`)
+	texts := regexp.MustCompile("(?s)(?:Example|Long|Use):\\s+(?:`[^`]*`|\"(?:[^\"\\\\]|\\\\.)*\"(?: \\+\\s+\"(?:[^\"\\\\]|\\\\.)*\")*)")
+	for _, dir := range []string{".", "../internal", "../cmd", "../console/src"} {
+		err := filepath.WalkDir(dir, func(path string, d fs.DirEntry, err error) error {
+			ours := strings.HasSuffix(path, ".go") && !strings.HasSuffix(path, "_test.go") || strings.HasSuffix(path, ".vue") || strings.HasSuffix(path, ".ts")
+			made := strings.Contains(path, "testdata") || strings.HasPrefix(path, "../internal/grading/wordings/") || strings.HasSuffix(path, "schema.ts")
+			if err != nil || d.IsDir() || !ours || made || strings.HasPrefix(path, "game/") || slices.Contains(naming, path) {
+				return err
+			}
+			text, err := os.ReadFile(path)
+			if found := named.Find(texts.ReplaceAll(text, nil)); found != nil {
+				t.Errorf("%s names a game: %s", path, found)
+			}
+			return err
+		})
+		if err != nil {
+			t.Fatal(err)
 		}
 	}
 }

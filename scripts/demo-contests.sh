@@ -15,9 +15,11 @@ hold noughts "Noughts and crosses" tic-tac-toe perfect --game tic-tac-toe --roun
 hold columns "Four in a column, or a row" connect-four perfect --game connect-four --format swiss --rounds 5 --opening 8 --deals 2
 hold fleets "Hidden fleets" battleship density --game battleship:sides=one --deals 30
 hold words "Words to guess" hangman fitting --game hangman --deals 40 --words demo/contest/hangman/words.txt
+hold heaps "The last one wins" nim perfect --game nim --deals 2
+hold numbers "A number to find" number-guessing halves --game number-guessing --deals 20
 hold hands "Every hand once" blackjack exact --game blackjack:rounds=1 --hands
 
-for name in noughts columns fleets words hands; do
+for name in noughts columns fleets words heaps numbers hands; do
   until $durchgang contest show "$course/$name" --json | grep -qE '"state": "(over|cancelled)"'; do sleep 0.5; done
   $durchgang contest show "$course/$name"
 done

@@ -2,6 +2,7 @@ package calls
 
 import (
 	"fmt"
+	"strconv"
 
 	"durchgang/core/game"
 )
@@ -28,7 +29,8 @@ type Chosen struct {
 	Rules   game.Rules
 	Seat    game.Player
 	View    []game.Fact
-	Letters []string // hangman: guessed so far
+	Letters []string // what was guessed so far: letters, or numbers
+	Answers []string // to the guesses of numbers
 	Hand    []string // blackjack: the cards of the hand, and the dealer's open one
 	Up      string
 }
@@ -54,12 +56,40 @@ func (b *Book) Choice(c Chosen) Request {
 		}
 	}
 	known["hand"], known["up"] = texts(b.asCards(c.Hand)), b.asCards([]string{c.Up})[0]
+	c.count(known)
 	known["random"] = map[string]any{"$random": 1}
 	args, ok := fillAll(b.functions[Choose].takes, known)
 	if !ok {
 		args = []any{}
 	}
 	return b.request(b.functions[Choose], args)
+}
+
+// count adds what heaps hold, and what answers have left of the numbers that may be hidden.
+func (c Chosen) count(known map[string]any) {
+	heaps := []any{}
+	for _, f := range c.View {
+		if f.Kind == game.FactHeap {
+			heaps = append(heaps, f.Amount)
+		}
+	}
+	known["heaps"] = heaps
+	r, is := c.Rules.(interface{ Range() (low, high int) })
+	if !is {
+		return
+	}
+	low, high := r.Range()
+	for i, answer := range c.Answers[:min(len(c.Answers), len(c.Letters))] {
+		n, err := strconv.Atoi(c.Letters[i])
+		switch {
+		case err != nil:
+		case answer == game.HigherText:
+			low = max(low, n+1)
+		case answer == game.LowerText:
+			high = min(high, n-1)
+		}
+	}
+	known["low"], known["high"] = low, high
 }
 
 // Begin are the requests that make what chooses, where it is an object or needs to be made ready: once for each game.
@@ -105,11 +135,18 @@ func lastText(view []game.Fact, kind game.Kind) string {
 func (b *Book) HasChoice() bool { return b.functions[Choose].there() }
 
 // ReadChoice turns what the strategy returned into a move in the game's notation: a
-// text is a move as it stands; on a board a number is a column or a cell, row by row, and two
-// numbers are row and column.
+// text is a move as it stands; two numbers are a heap and how many are taken from it; on a board a number is a column or a cell,
+// row by row, and two numbers are row and column.
 func (b *Book) ReadChoice(rules game.Rules, result any) (string, error) {
 	if said, is := result.(string); is {
 		return said, nil
+	}
+	if items, is := list(result); is && rules.MoveKind() == game.NamesHeap && len(items) == 2 {
+		heap, one := whole(items[0])
+		count, two := whole(items[1])
+		if one && two {
+			return rules.FormatMove(game.Move{Cell: game.Cell{Row: bounded(heap - b.base)}, Amount: count}), nil
+		}
 	}
 	if rows, _ := rules.Shape(); rows == 0 {
 		return Say(result), nil

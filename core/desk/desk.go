@@ -21,7 +21,7 @@ type Draft struct {
 	Variant  game.Variant     `json:"variant" description:"Empty while the text is not understood."`
 	Program  string           `json:"program" description:"The side that programs play themselves; empty where people play both."`
 	Players  []string         `json:"players"`
-	Kind     game.MoveKind    `json:"kind" enum:"cell,column,text,ship" description:"What a player names to move."`
+	Kind     game.MoveKind    `json:"kind" enum:"cell,column,text,heap,ship" description:"What a player names to move."`
 	Rows     int              `json:"rows" description:"Of the board; 0 without one."`
 	Cols     int              `json:"cols"`
 	Total    suite.Points     `json:"total"`
@@ -202,7 +202,7 @@ const mostKeys = 60
 // keysOf are moves that may be thought of, in games in which they are not chosen on a board.
 func keysOf(rules game.Rules, pos game.Position) []string {
 	keys := []string{}
-	if rules.MoveKind() != game.NamesText {
+	if rules.MoveKind() != game.NamesText && rules.MoveKind() != game.NamesHeap {
 		return keys
 	}
 	for _, m := range rules.Candidates(pos, nil) {

@@ -207,8 +207,8 @@ const mostAmounts = 3
 var numberOn = regexp.MustCompile(`-?\d+`)
 
 // countedOn are the patterns of the numbers on a line, with the numbers: those in digits, and runs of one sign. Of those that are
-// drawn several times somewhere there may be none behind what stands on the line. What stands before is taken as it is, and with all of its numbers and
-// runs of signs as any.
+// drawn several times somewhere there may be none behind what stands on the line. What stands before is taken as it is, and with
+// all of its numbers and runs of signs as any.
 func countedOn(line string, signs map[rune]bool) map[string]float64 {
 	found := map[string]float64{}
 	add := func(before, number, behind string, n int) {
@@ -277,7 +277,8 @@ func signRuns(line string) (runs []run) {
 		if i < len(text) {
 			next = text[i]
 		}
-		if word := unicode.IsLetter(r) && (unicode.IsLetter(next) && text[i-1] == r || from > 0 && unicode.IsLetter(lastRune(line[:from]))); !word {
+		inWord := unicode.IsLetter(next) && text[i-1] == r || from > 0 && unicode.IsLetter(lastRune(line[:from]))
+		if !unicode.IsLetter(r) || !inWord {
 			runs = append(runs, run{from, n, r})
 		}
 	}

@@ -3,6 +3,7 @@ package game
 import (
 	"errors"
 	"fmt"
+	"slices"
 	"strconv"
 	"strings"
 )
@@ -109,7 +110,8 @@ func (r Refusal) Explain() string {
 	case GameOver:
 		return "the game is over"
 	}
-	if general, special, found := strings.Cut(string(r), ": "); found && (general == string(OutOfRange) || general == string(Unreadable) || general == string(Taken)) {
+	general, special, found := strings.Cut(string(r), ": ")
+	if found && slices.Contains([]Refusal{OutOfRange, Unreadable, Taken}, Refusal(general)) {
 		return special
 	}
 	return string(r)

@@ -62,6 +62,25 @@ func Opening(rules Rules) (m Move, does bool) {
 	return Move{}, false
 }
 
+// Buttons is implemented by rules of games of which some moves are words that can be chosen.
+type Buttons interface {
+	Buttons() []string
+}
+
+// ButtonsOf returns the moves of a variant that can be chosen instead of typed.
+func ButtonsOf(rules Rules) []string {
+	if r, is := rules.(Buttons); is {
+		return r.Buttons()
+	}
+	return []string{}
+}
+
+// Spoken is implemented by rules of games that are played in words alone: nothing of a board or of cards shows them, so that
+// they are driven through what is typed and printed.
+type Spoken interface {
+	Spoken()
+}
+
 // MoveKind is what a player names to move.
 type MoveKind string
 

@@ -11,6 +11,9 @@ import (
 	"durchgang/core/game/nim"
 )
 
+// Usual is the game that is meant where none is named.
+const Usual = "tic-tac-toe"
+
 // All returns the registry of every game.
 func All() game.Registry {
 	return game.NewRegistry(

@@ -37,6 +37,7 @@ var variants = []struct {
 }{
 	{"tic-tac-toe", 40}, {"connect-four", 50}, {"five-in-a-row", 60}, {"battleship", 28}, {"hangman", 19}, {"blackjack", 30},
 	{"tic-tac-toe:rows=1,cols=4,run=2", 20}, {"tic-tac-toe:score=yes", 45}, {"hangman:words=costs,repeat=free", 19}, {"hangman:repeat=wrong", 19},
+	{"nim", 20}, {"nim:heaps=21,last=loses,most=3", 14}, {"number-guessing", 20}, {"number-guessing:outside=counts,tries=0", 8},
 	{"battleship:placing=by-hand,touching=forbidden", 35}, {"battleship:sides=one,turns=40,repeat=costs", 30}, {"blackjack:min=5", 31},
 }
 

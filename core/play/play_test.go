@@ -57,7 +57,7 @@ func TestTry(t *testing.T) {
 
 // A game can be begun without a set-up, and every house player plays it to its end.
 func TestEveryGameIsPlayed(t *testing.T) {
-	variants := []string{"tic-tac-toe:line=loses", "connect-four", "battleship:sides=one", "battleship:placing=by-hand", "battleship:told=hit,touching=forbidden", "blackjack:insurance=yes,splits=3,decks=6", "hangman:repeat=costs"}
+	variants := []string{"nim", "nim:last=loses,most=3", "number-guessing", "tic-tac-toe:line=loses", "connect-four", "battleship:sides=one", "battleship:placing=by-hand", "battleship:told=hit,touching=forbidden", "blackjack:insurance=yes,splits=3,decks=6", "hangman:repeat=costs"}
 	for _, d := range games.All().Games() {
 		variants = append(variants, d.Name)
 	}

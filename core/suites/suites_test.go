@@ -27,6 +27,8 @@ var variants = []string{
 	"battleship:rows=6,cols=6,fleet=3+2+2", "battleship:rows=8,cols=8,fleet=4+3+2", "battleship:sides=one", "battleship:sides=one,rows=5,cols=5,fleet=3+2", "battleship:touching=forbidden",
 	"battleship:repeat=costs", "battleship:shots=3", "battleship:told=hit", "battleship:turns=20", "battleship:placing=by-hand", "battleship:rows=5,cols=5,fleet=1", "battleship:rows=26,cols=26",
 	"battleship:sides=one,turns=30", "battleship:placing=by-hand,rows=6,cols=6,fleet=3+2",
+	"nim", "nim:last=loses", "nim:heaps=21,most=3", "nim:heaps=21,last=loses,most=3", "nim:heaps=1+3+5+7", "nim:heaps=1", "nim:heaps=5+5,most=1",
+	"number-guessing", "number-guessing:tries=0", "number-guessing:outside=counts", "number-guessing:tries=3", "number-guessing:high=10", "number-guessing:high=1000,low=500,tries=12",
 	"blackjack:natural=none", "blackjack:bets=no,natural=none", "blackjack:natural=6:5", "blackjack:soft17=hits", "blackjack:at21=decides", "blackjack:peek=no", "blackjack:double=none",
 	"blackjack:double=9-11", "blackjack:insurance=yes", "blackjack:surrender=late", "blackjack:decks=8", "blackjack:min=5,max=50", "blackjack:bank=1000", "blackjack:rounds=1", "blackjack:splits=0",
 	"blackjack:bets=no,at21=decides", "blackjack:bets=no,peek=no", "blackjack:bets=no,soft17=hits", "blackjack:splits=3", "blackjack:bets=no,deck=goes-on", "blackjack:deck=goes-on",

@@ -202,6 +202,7 @@ type functionSeat struct {
 	*Strategy
 	left    time.Duration
 	letters []string
+	answers []string     // to guesses of numbers
 	cards   house.Player // at blackjack
 	ctx     context.Context
 	answer  play.Answer
@@ -221,7 +222,12 @@ func (f *functionSeat) Choose(ctx context.Context, sight house.Sight) (play.Answ
 		}
 		return f.answer, f.err
 	}
-	f.call(calls.Chosen{Rules: f.Rules, Seat: sight.Seat, View: sight.View, Letters: f.letters})
+	for _, told := range sight.Told {
+		if told.Kind == game.FactHint {
+			f.answers = append(f.answers, told.Text)
+		}
+	}
+	f.call(calls.Chosen{Rules: f.Rules, Seat: sight.Seat, View: sight.View, Letters: f.letters, Answers: f.answers})
 	f.letters = append(f.letters, f.answer.Text)
 	return f.answer, f.err
 }

@@ -10,6 +10,7 @@ import (
 	"github.com/jedib0t/go-pretty/v6/table"
 	"github.com/spf13/cobra"
 
+	"durchgang/core/games"
 	"durchgang/internal/client"
 	"durchgang/internal/grading"
 	"durchgang/internal/office"
@@ -124,7 +125,7 @@ func assignmentDryRunCommand(o *options) *cobra.Command {
 		RunE: func(c *cobra.Command, args []string) (err error) {
 			a := f.Assignment
 			if a.Course = args[0]; a.Game == "" {
-				a.Game = "tic-tac-toe"
+				a.Game = games.Usual
 			}
 			if a.Phrasebook, err = readText(f.book); err != nil {
 				return err

@@ -15,6 +15,7 @@ import (
 
 	"durchgang/core/contest"
 	"durchgang/core/game"
+	"durchgang/core/games"
 	"durchgang/internal/client"
 	"durchgang/internal/record"
 )
@@ -76,7 +77,7 @@ func (f *termsFlags) add(c *cobra.Command) {
 		"deals of a match, each played from both sides; of a game for one, how many everyone plays",
 	)
 	c.Flags().IntVar(&f.terms.Opening, "opening", 0, "moves at random before the players are asked, the same for everyone")
-	c.Flags().BoolVar(&f.terms.Hands, "hands", false, "blackjack: every two cards against every open card once")
+	c.Flags().BoolVar(&f.terms.Hands, "hands", false, "every two cards against every open card once, where hands are decided on")
 	c.Flags().StringVar(&f.memory, "memory", "", "match: a program stays for all games of a match; game: it is started for each")
 	c.Flags().Float64Var(&f.terms.Seconds, "seconds", 0, "a player's time for a game; 10 without it")
 	c.Flags().Uint64Var(&f.terms.Seed, "seed", 1, "settles chance: the same seed gives the same deals")
@@ -118,7 +119,7 @@ then it is started.`,
 		Example: "  durchgang contest create evening-class/noughts --game tic-tac-toe --rounds 2\n  durchgang contest create evening-class/columns --game connect-four --format swiss --rounds 5 --opening 8 --deals 2\n  durchgang contest create evening-class/words --game hangman --deals 40 --words words.txt",
 		RunE: onContest(func(c *cobra.Command, course, name string, args []string) error {
 			if f.game == "" {
-				f.game = "tic-tac-toe"
+				f.game = games.Usual
 			}
 			terms, functions, err := f.read()
 			if err != nil {

@@ -18,7 +18,7 @@ func openingsCommand() *cobra.Command {
 		Long: `Solve every position of a game with falling marks that has so many marks, and print the table.
 Two marks on the usual board of connect four take a quarter of an hour, each more several times as
 long.`,
-		Example: "  durchgang openings --marks 2 > core/play/drop/openings.txt\n  durchgang openings --game connect-four:rows=5,cols=5 --marks 6",
+		Example: "  durchgang openings --game connect-four --marks 2 > core/play/drop/openings.txt\n  durchgang openings --game connect-four:rows=5,cols=5 --marks 6",
 		RunE: func(c *cobra.Command, _ []string) error {
 			rules, err := games.All().Rules(variant)
 			if err != nil {
@@ -46,7 +46,8 @@ long.`,
 			return nil
 		},
 	}
-	c.Flags().StringVar(&variant, "game", "connect-four", gameFlag)
+	c.Flags().StringVar(&variant, "game", "", "game or variant in which marks fall (required)")
+	_ = c.MarkFlagRequired("game") // there is such a flag
 	c.Flags().IntVar(&marks, "marks", 2, "how many marks")
 	c.Flags().IntVar(&size, "memory", 28, "memory of the solver, as a power of two of bytes")
 	return c

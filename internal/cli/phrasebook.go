@@ -97,7 +97,7 @@ text file with what a program printed, as it is copied from a terminal.`,
 		},
 	}
 	c.Flags().StringVar(&transcript, "transcript", "", "text file with what a program printed")
-	c.Flags().StringVar(&variant, "game", "tic-tac-toe", "game or variant")
+	c.Flags().StringVar(&variant, "game", games.Usual, "game or variant")
 	c.Flags().StringVar(&setup, "setup", "", "what the program was given, as in word=apple")
 	return c
 }

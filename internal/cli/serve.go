@@ -23,6 +23,7 @@ import (
 	"durchgang/internal/sandbox"
 	"durchgang/internal/server"
 	"durchgang/internal/store"
+	"durchgang/internal/worker"
 )
 
 const defaultListen = "127.0.0.1:8420"
@@ -124,14 +125,14 @@ func serve(c *cobra.Command, console fs.FS) (err error) {
 		house.Go(func() { own.Keep(ctx, log, o.SetTrouble) })
 	}
 	if parallel > 0 {
-		worker, err := o.StartWorker(ctx, parallel)
+		w, err := worker.Start(ctx, records, parallel, log)
 		if err != nil {
 			return err
 		}
 		defer func() {
 			ctx, cancel := context.WithTimeout(context.Background(), leaveTime)
 			defer cancel()
-			err = errors.Join(err, worker.Stop(ctx))
+			err = errors.Join(err, w.Stop(ctx))
 		}()
 	}
 	s, err := server.New(o, console, log, listed(values["proxies"])...)

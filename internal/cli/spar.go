@@ -30,7 +30,7 @@ says how a strategy is spoken to.`,
 		Args:    cobra.RangeArgs(0, 1),
 		RunE: func(c *cobra.Command, args []string) error {
 			if f.game == "" {
-				f.game = "tic-tac-toe"
+				f.game = games.Usual
 			}
 			if list {
 				return o.housePlayers(c, f.game)

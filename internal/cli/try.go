@@ -241,10 +241,10 @@ func ownOrSuite(own bool, file string) error {
 	return nil
 }
 
-const gameFlag = "game or variant; without it the suite's, or tic-tac-toe"
+const gameFlag = "game or variant; without it the suite's, or " + games.Usual
 
 // usualGame is what is graded when nothing is said.
-const usualGame = "tic-tac-toe"
+const usualGame = games.Usual
 
 // readScripts reads a file with a suite, which has to be for the variant where one is
 // named; without a file it returns the suite that ships for it, or for programs that make its set-up

@@ -11,9 +11,9 @@ import (
 
 	"github.com/spf13/cobra"
 
-	"durchgang/internal/office"
 	"durchgang/internal/sandbox"
 	"durchgang/internal/store"
+	"durchgang/internal/worker"
 )
 
 func workCommand() *cobra.Command {
@@ -50,11 +50,7 @@ func workCommand() *cobra.Command {
 				return err
 			}
 			defer records.Close()
-			o, err := office.New(records, log)
-			if err != nil {
-				return err
-			}
-			worker, err := o.StartWorker(ctx, parallel)
+			w, err := worker.Start(ctx, records, parallel, log)
 			if err != nil {
 				return err
 			}
@@ -62,7 +58,7 @@ func workCommand() *cobra.Command {
 			<-ctx.Done()
 			leave, cancel := context.WithTimeout(context.Background(), leaveTime)
 			defer cancel()
-			return worker.Stop(leave)
+			return w.Stop(leave)
 		},
 	}
 	addSettings(c)

@@ -31,6 +31,7 @@ type Channel struct {
 	Given    bool   // a position can be given to them to begin with
 	Leaves   bool   // they may be ended by a word
 	Whole    bool   // they play whole games, so that they show all of a suite
+	Words    bool   // games that are played in words alone are driven
 	Prints   bool   // what they print is read by a phrasebook
 	Brief    string // for students: how their program is spoken to
 
@@ -45,7 +46,8 @@ type Channel struct {
 var Channels = []Channel{
 	{
 		Name: record.Terminal, Programs: "on a terminal, as people play", Settings: "how programs talk", Empty: "the built-in wording",
-		Speaks: true, OneSide: true, OwnSetup: true, Leaves: true, Whole: true, Prints: true, Keys: phrasebook.Keys, open: openTerminal,
+		Speaks: true, OneSide: true, OwnSetup: true, Leaves: true, Whole: true, Words: true, Prints: true,
+		Keys: phrasebook.Keys, open: openTerminal,
 		Brief: `It is played as people play it, on a terminal: it shows the board, asks for a move, reads a line, and says
 what the move did. The wording is yours. Say whose turn it is, refuse a move that is not allowed and ask
 again, and say who has won.
@@ -53,7 +55,7 @@ again, and say who has won.
 	},
 	{
 		Name: record.Wire, Programs: "by the wire protocol", Settings: "how programs talk, for when the channel changes", Empty: "the built-in wording",
-		Whole: true, Keys: phrasebook.Keys, open: openWire,
+		Whole: true, Words: true, Keys: phrasebook.Keys, open: openWire,
 		Brief: "It answers requests on standard input with lines on standard output: `wire.md` says how. `start.py` answers\n" +
 			"them all, with what is still to be done left out.\n",
 	},
@@ -131,9 +133,7 @@ func New(name string, s *suite.Suite, file, book string) (Grader, error) {
 		return g, err
 	}
 	g.Learn, g.settled = g.channel.Speaks, book
-	if g.way, err = g.channel.open(file, book, s); err != nil {
-		return g, &record.InputError{Field: "phrasebook", Err: err}
-	}
+	_, spoken := s.Rules.(game.Spoken)
 	some := func(is func(suite.Script) bool) bool { return slices.ContainsFunc(s.Scripts, is) }
 	for _, ask := range []struct {
 		asks bool
@@ -141,6 +141,7 @@ func New(name string, s *suite.Suite, file, book string) (Grader, error) {
 		can  func(Channel) bool
 	}{
 		{some(func(c suite.Script) bool { return c.Own }), "programs that make the set-up themselves are driven", func(c Channel) bool { return c.OwnSetup }},
+		{spoken, "programs of " + s.Rules.Variant().Game() + " are driven", func(c Channel) bool { return c.Words }},
 		{s.Program != game.Nobody, "programs that play one side themselves are driven", func(c Channel) bool { return c.OneSide }},
 		{some(func(c suite.Script) bool { return c.Has(suite.Look) }), "positions are looked at", func(c Channel) bool { return c.Looks }},
 		{
@@ -152,6 +153,9 @@ func New(name string, s *suite.Suite, file, book string) (Grader, error) {
 		if ask.asks && !ask.can(g.channel) {
 			return g, &record.InputError{Field: "suite", Err: fmt.Errorf("%s only through: %s", ask.what, channelsWith(ask.can))}
 		}
+	}
+	if g.way, err = g.channel.open(file, book, s); err != nil {
+		return g, &record.InputError{Field: "phrasebook", Err: err}
 	}
 	return g, nil
 }

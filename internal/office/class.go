@@ -15,6 +15,7 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
+	"durchgang/internal/worker"
 )
 
 // Class sums a run up.
@@ -234,7 +235,7 @@ func (o *Office) Replay(ctx context.Context, id int64) (record.Replay, error) {
 	if i < 0 {
 		return r, fmt.Errorf("finding %d: the suite has no script %q", id, f.Script)
 	}
-	g, err := graderOf(f.Task, s)
+	g, err := worker.GraderOf(f.Task, s)
 	if err != nil {
 		return r, err
 	}

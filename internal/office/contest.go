@@ -2,12 +2,9 @@ package office
 
 import (
 	"context"
-	"database/sql"
 	"errors"
 	"fmt"
 	"slices"
-
-	"github.com/riverqueue/river"
 
 	"durchgang/core/contest"
 	"durchgang/core/games"
@@ -172,28 +169,9 @@ func (o *Office) StartContest(ctx context.Context, course, name string) (record.
 		if n := len(c.Entrants); n == 0 || n == 1 && c.Terms.Format != contest.Deals {
 			return &record.InputError{Field: "players", Err: fmt.Errorf("%w; there are %d", ErrTooFew, n)}
 		}
-		return begun(o.advance(ctx, c.ID, true))
+		return begun(o.queue.Advance(ctx, c.ID, true))
 	})
 }
-
-// advance pairs the next round, when all matches of the last one are played.
-func (o *Office) advance(ctx context.Context, id int64, start bool) error {
-	return o.store.Advance(ctx, id, start, func(c record.Contest, played []contest.Match) []contest.Pairing {
-		return contest.Next(c.Terms, len(c.Entrants), played)
-	}, o.enqueueMatches)
-}
-
-// matchArgs is the job of playing one match: which one is settled when a worker takes it.
-type matchArgs struct{}
-
-// Kind implements river.JobArgs.
-func (matchArgs) Kind() string { return "match" }
-
-// InsertOpts implements river.JobArgsWithInsertOpts.
-func (matchArgs) InsertOpts() river.InsertOpts { return river.InsertOpts{MaxAttempts: 5} }
-
-// enqueueMatches adds so many jobs, each of which plays a match.
-func (o *Office) enqueueMatches(tx *sql.Tx, n int) error { return o.insert(tx, matchArgs{}, n) }
 
 // HoldContest pauses a contest, lets it go on (resume), or cancels it.
 func (o *Office) HoldContest(ctx context.Context, course, name, act string) (record.Contest, error) {
@@ -201,10 +179,10 @@ func (o *Office) HoldContest(ctx context.Context, course, name, act string) (rec
 		if c.State != record.ContestRunning && c.State != record.ContestPaused {
 			return &record.InputError{Field: "contest", Err: fmt.Errorf("it is %s, so there is nothing to %s", c.State, act)}
 		}
-		if err := o.store.HoldContest(ctx, c.ID, act, o.enqueueMatches); err != nil || act != "resume" {
+		if err := o.store.HoldContest(ctx, c.ID, act, o.queue.Match); err != nil || act != "resume" {
 			return err
 		}
-		return o.advance(ctx, c.ID, false)
+		return o.queue.Advance(ctx, c.ID, false)
 	})
 }
 
@@ -238,7 +216,7 @@ func (o *Office) More(ctx context.Context, course, name string, deals int) (reco
 			if err := o.store.Extend(ctx, c); err != nil {
 				return err
 			}
-			return o.advance(ctx, c.ID, true)
+			return o.queue.Advance(ctx, c.ID, true)
 		}
 		page, err := o.ContestPage(ctx, course, name)
 		if err != nil {
@@ -248,7 +226,7 @@ func (o *Office) More(ctx context.Context, course, name string, deals int) (reco
 		if err != nil {
 			return err
 		}
-		return o.store.AddExtra(ctx, c.ID, pairs, o.enqueueMatches)
+		return o.store.AddExtra(ctx, c.ID, pairs, o.queue.Match)
 	})
 }
 

@@ -12,6 +12,7 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/grading"
 	"durchgang/internal/record"
+	"durchgang/internal/worker"
 )
 
 // DryRun tries an assignment that need not be there yet: on a program that keeps the rules
@@ -109,7 +110,7 @@ func dryRunProgram(ctx context.Context, a record.Assignment, s *suite.Suite, in 
 	if err != nil {
 		return nil, err
 	}
-	g.Parallel = scriptsAtOnce
+	g.Parallel = worker.ScriptsAtOnce
 	graded, err := g.Grade(ctx, folder, nil)
 	p := &record.DryRunProgram{
 		Language: graded.Language,

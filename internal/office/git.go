@@ -135,7 +135,7 @@ func (r Repository) explain(ctx context.Context, err error) error {
 			"%w: %s: %s",
 			ErrRepository,
 			r.URL,
-			WithoutPaths(strings.TrimSpace(strings.TrimPrefix(channel.LastLine(said), "fatal: "))),
+			scratch.WithoutPaths(strings.TrimSpace(strings.TrimPrefix(channel.LastLine(said), "fatal: "))),
 		),
 	}
 }

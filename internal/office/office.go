@@ -3,7 +3,6 @@ package office
 import (
 	"cmp"
 	"context"
-	"database/sql"
 	"errors"
 	"fmt"
 	"log/slog"
@@ -13,11 +12,9 @@ import (
 	"sync"
 	"sync/atomic"
 
-	"github.com/riverqueue/river"
-	"github.com/riverqueue/river/riverdriver/riverdatabasesql"
-
 	"durchgang/core/games"
 	"durchgang/core/suite"
+	"durchgang/internal/queue"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 )
@@ -33,7 +30,7 @@ type Office struct {
 
 	trouble atomic.Pointer[error]
 	suites  suiteShelf
-	queue   *river.Client[*sql.Tx] // inserts only; Worker works
+	queue   *queue.Queue
 	log     *slog.Logger
 }
 
@@ -56,11 +53,11 @@ func (o *Office) Trouble() error {
 
 // New returns an office on a store.
 func New(s *store.Store, log *slog.Logger) (*Office, error) {
-	queue, err := river.NewClient(riverdatabasesql.New(s.SQL()), &river.Config{Logger: log})
+	jobs, err := queue.New(s, log)
 	if err != nil {
-		return nil, fmt.Errorf("prepare the queue: %w", err)
+		return nil, err
 	}
-	return &Office{store: s, room: newRoom(), queue: queue, log: log}, nil
+	return &Office{store: s, room: newRoom(), queue: jobs, log: log}, nil
 }
 
 // Ready reports whether the office can work: the database answers.

@@ -2,34 +2,16 @@ package office
 
 import (
 	"context"
-	"database/sql"
 	"errors"
 	"fmt"
-
-	"github.com/riverqueue/river"
 
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/suite"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
+	"durchgang/internal/worker"
 )
-
-// enqueue adds so many jobs, each of which grades a submission.
-func (o *Office) enqueue(tx *sql.Tx, n int) error { return o.insert(tx, gradeArgs{}, n) }
-
-// insert adds the same job so many times.
-func (o *Office) insert(tx *sql.Tx, args river.JobArgs, n int) error {
-	if n <= 0 {
-		return nil
-	}
-	jobs := make([]river.InsertManyParams, n)
-	for i := range jobs {
-		jobs[i] = river.InsertManyParams{Args: args}
-	}
-	_, err := o.queue.InsertManyFastTx(context.Background(), tx, jobs)
-	return err
-}
 
 // StartRun begins to grade every submission. With needed it runs only what failed or was
 // cancelled, and what has changed: the others keep what was found out, with their points
@@ -62,7 +44,7 @@ func (o *Office) begin(ctx context.Context, course, assignment string, kind reco
 }
 
 func (o *Office) start(ctx context.Context, b store.Begin) (record.Run, error) {
-	run, err := o.store.StartRun(ctx, b, o.enqueue)
+	run, err := o.store.StartRun(ctx, b, o.queue.Grade)
 	if errors.Is(err, store.ErrNothingToRun) {
 		return run, &record.InputError{Field: "submissions", Err: err}
 	}
@@ -90,7 +72,7 @@ func (k reuse) keep(e store.Earlier) (store.Outcome, bool, error) {
 	if !same {
 		return store.Outcome{}, false, nil
 	}
-	late := daysLate(k.suite, store.Task{HandedIn: e.HandedIn, Terms: record.Terms{DueAt: e.DueAt}})
+	late := worker.DaysLate(k.suite, store.Task{HandedIn: e.HandedIn, Terms: record.Terms{DueAt: e.DueAt}})
 	v, is := judge.Reckon(k.suite, e.Played, late)
 	return store.Outcome{
 		Language:    e.Language,
@@ -109,12 +91,12 @@ func (o *Office) CancelRun(ctx context.Context, id int64) (record.Run, error) {
 
 // PauseRun pauses a run: what is being graded is finished, and nothing else is started.
 func (o *Office) PauseRun(ctx context.Context, id int64) (record.Run, error) {
-	return o.changeRun(ctx, id, func() error { return o.store.Pause(ctx, id, true, o.enqueue) })
+	return o.changeRun(ctx, id, func() error { return o.store.Pause(ctx, id, true, o.queue.Grade) })
 }
 
 // ResumeRun resumes a paused run.
 func (o *Office) ResumeRun(ctx context.Context, id int64) (record.Run, error) {
-	return o.changeRun(ctx, id, func() error { return o.store.Pause(ctx, id, false, o.enqueue) })
+	return o.changeRun(ctx, id, func() error { return o.store.Pause(ctx, id, false, o.queue.Grade) })
 }
 
 // changeRun does something to a run that is not over.

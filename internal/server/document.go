@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"net/http"
+	"path"
 	"reflect"
 	"strings"
 
@@ -24,7 +25,7 @@ func Document() ([]byte, error) {
 	r.DefaultOptions = append(r.DefaultOptions,
 		jsonschema.InterceptProp(require),
 		jsonschema.InterceptNullability(notNull),
-		jsonschema.InterceptDefName(func(t reflect.Type, _ string) string { return strings.ToUpper(t.Name()[:1]) + t.Name()[1:] }),
+		jsonschema.InterceptDefName(names{}.of),
 	)
 	r.AddTypeMapping(suite.Points(0), float64(0))
 	for _, route := range routes() {
@@ -42,7 +43,7 @@ func ResultSchema() ([]byte, error) {
 	r.DefaultOptions = append(r.DefaultOptions,
 		jsonschema.InterceptProp(require),
 		jsonschema.InterceptNullability(notNull),
-		jsonschema.InterceptDefName(func(t reflect.Type, _ string) string { return strings.ToUpper(t.Name()[:1]) + t.Name()[1:] }),
+		jsonschema.InterceptDefName(names{}.of),
 	)
 	r.AddTypeMapping(suite.Points(0), float64(0))
 	schema, err := r.Reflect(record.Result{})
@@ -103,4 +104,18 @@ func notNull(p jsonschema.InterceptNullabilityParams) {
 	if p.NullAdded && p.Type != nil && p.Type.Kind() == reflect.Slice {
 		p.Schema.RemoveType(jsonschema.Null)
 	}
+}
+
+// names are what types are called in the document: by their own name the one that comes first, and others of that name with
+// their package's before it.
+type names map[string]string
+
+func (n names) of(t reflect.Type, _ string) string {
+	title := func(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
+	name := title(t.Name())
+	if first, taken := n[name]; taken && first != t.PkgPath() {
+		return title(path.Base(t.PkgPath())) + name
+	}
+	n[name] = t.PkgPath()
+	return name
 }

@@ -8,6 +8,7 @@ import (
 
 	"durchgang/internal/office"
 	"durchgang/internal/record"
+	"durchgang/internal/scratch"
 	"durchgang/internal/store"
 )
 
@@ -25,7 +26,7 @@ type Problem struct {
 func (s *Server) fail(c fiber.Ctx, err error) error {
 	p := problem(err)
 	if trouble := s.office.Trouble(); trouble != nil && errors.Is(err, store.ErrUnreachable) {
-		p.Detail = "the database does not run: " + office.WithoutPaths(trouble.Error())
+		p.Detail = "the database does not run: " + scratch.WithoutPaths(trouble.Error())
 	}
 	if p.Status >= http.StatusInternalServerError {
 		s.log.Error("request failed", "method", c.Method(), "path", c.Path(), "request", c.GetRespHeader(requestHeader), "error", err)
@@ -58,7 +59,7 @@ func problem(err error) Problem {
 	default:
 		p.Detail = "the service failed; its log says why"
 	}
-	p.Detail = office.WithoutPaths(p.Detail)
+	p.Detail = scratch.WithoutPaths(p.Detail)
 	p.Title = http.StatusText(p.Status)
 	return p
 }

@@ -3,7 +3,7 @@ import createClient from 'openapi-fetch'
 import type { components, paths } from './schema'
 
 export type Act = components['schemas']['Act']
-export type ByHand = components['schemas']['ByHandType2']
+export type ByHand = components['schemas']['ServerByHand']
 export type LookRequest = components['schemas']['Request']
 export type Mine = components['schemas']['Mine']
 export type Workload = components['schemas']['Workload']

@@ -16,6 +16,7 @@ import { useDesk } from '../use/desk'
 import { useLater } from '../use/later'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
+import { usualGame } from '../use/usual'
 
 const CodeEditor = defineAsyncComponent(() => import('../parts/CodeEditor.vue'))
 const HandoutPanel = defineAsyncComponent(() => import('../parts/desk/HandoutPanel.vue'))
@@ -24,7 +25,7 @@ const HandoutPanel = defineAsyncComponent(() => import('../parts/desk/HandoutPan
 const props = defineProps<{ course: string; assignment?: string }>()
 const route = useRoute()
 const router = useRouter()
-const game = computed(() => (typeof route.query.game === 'string' ? route.query.game : 'tic-tac-toe'))
+const game = computed(() => (typeof route.query.game === 'string' ? route.query.game : usualGame))
 const desk = useDesk(() => props.course, () => props.assignment ?? `new ${game.value}`)
 const { draft, text, changed, past, future, failure, notice, restored } = desk
 

@@ -21,6 +21,7 @@ import { takeOver } from '../use/handOver'
 import { useLoad } from '../use/load'
 import { termsBody, termsForm } from '../use/terms'
 import { useTitle } from '../use/title'
+import { usualGame } from '../use/usual'
 
 const props = defineProps<{ course: string }>()
 const router = useRouter()
@@ -52,7 +53,7 @@ const {
 // What comes from the desk.
 const route = useRoute()
 const handed = route.query.desk === undefined ? undefined : takeOver(props.course)
-const game = ref(typeof route.query.game === 'string' ? route.query.game : 'tic-tac-toe')
+const game = ref(typeof route.query.game === 'string' ? route.query.game : usualGame)
 const { data: guide } = useLoad<Guide>(
   () => game.value,
   () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })),

@@ -15,6 +15,7 @@ import { useAct } from '../use/act'
 import { formatOptions } from '../use/contest'
 import { useLoad } from '../use/load'
 import { useTitle } from '../use/title'
+import { usualGame } from '../use/usual'
 
 const props = defineProps<{ course: string }>()
 const router = useRouter()
@@ -40,16 +41,14 @@ const {
   },
 )
 
-const game = ref('tic-tac-toe')
+const game = ref(usualGame)
 const { data: guide } = useLoad<Guide>(
   () => game.value,
   () => ask(api.GET('/games/{variant}', { params: { path: { variant: game.value } } })),
 )
 const kind = computed(() => game.value.split(':')[0]!)
-const alone = computed(
-  () => ['hangman', 'blackjack'].includes(kind.value) || (kind.value === 'battleship' && game.value.includes('sides=one')),
-)
-const grid = computed(() => !['hangman', 'blackjack', 'battleship'].includes(kind.value))
+const terms = computed(() => guide.value?.contest)
+const alone = computed(() => !!terms.value?.alone)
 
 const title = ref('')
 const name = ref('')
@@ -82,14 +81,14 @@ const make = () =>
             format: alone.value ? 'deals' : format.value,
             rounds: number(rounds.value),
             deals: number(deals.value),
-            opening: grid.value ? number(opening.value) : 0,
+            opening: terms.value?.openings ? number(opening.value) : 0,
             seconds: number(seconds.value),
             seed: number(seed.value),
             memory: memory.value,
             masked: masked.value,
-            hands: hands.value && kind.value === 'blackjack',
+            hands: hands.value && !!terms.value?.hands,
             words:
-              kind.value === 'hangman'
+              terms.value?.words
                 ? words.value
                     .split('\n')
                     .map((w) => w.trim())
@@ -134,7 +133,7 @@ const make = () =>
               :hint="alone ? 'The same for everyone' : 'Each is played from both sides'"
             />
             <TextField
-              v-if="grid"
+              v-if="terms?.openings"
               v-model="opening"
               type="number"
               label="Moves at random first"
@@ -142,9 +141,9 @@ const make = () =>
               hint="The same for everyone. Without them, players that always move alike play the same game again."
             />
           </div>
-          <label v-if="kind === 'blackjack'" class="d-block"><input v-model="hands" type="checkbox"> Deal every two cards against every open card once, one round each</label>
+          <label v-if="terms?.hands" class="d-block"><input v-model="hands" type="checkbox"> Deal every two cards against every open card once, one round each</label>
           <EditorField
-            v-if="kind === 'hangman'"
+            v-if="terms?.words"
             v-model="words"
             label="Words"
             language="plain"

@@ -18,10 +18,6 @@ const typed = ref('')
 const against = ref(typeof route.query.against === 'string' ? route.query.against : '')
 const log = useTemplateRef('log')
 let gone = false
-const verbs = computed(() => {
-  if (props.guide.name !== 'blackjack') return []
-  return /\bbets=no\b/.test(props.guide.variant) ? ['deal', 'hit', 'stand'] : ['10', 'hit', 'stand', 'double', 'split']
-})
 const last = computed(() => table.value?.tries.at(-1))
 const status = computed(() => (table.value?.result || (table.value ? `${table.value.to_move} to move` : '')))
 
@@ -75,7 +71,7 @@ void send('', [route.query.move ?? []].flat().map(String))
     <div class="row-between mb-3">
       <p class="play-status mb-0" role="status">{{ status }}</p>
       <div class="d-flex gap-2 align-items-center">
-        <label v-if="guide.kind !== 'text'" class="d-flex gap-2 align-items-center quiet">
+        <label v-if="!guide.solo" class="d-flex gap-2 align-items-center quiet">
           Second player
           <select v-model="against" class="form-select form-select-sm w-auto">
             <option value="">a person</option>
@@ -94,7 +90,7 @@ void send('', [route.query.move ?? []].flat().map(String))
     <form class="d-flex flex-wrap gap-2 mb-2" @submit.prevent="move(typed)">
       <input v-model="typed" class="form-control form-control-sm play-input" aria-label="Move" placeholder="type a move" autocomplete="off" maxlength="200">
       <BButton size="sm" type="submit" variant="primary" :disabled="busy">Move</BButton>
-      <BButton v-for="verb in verbs" :key="verb" size="sm" variant="outline-secondary" @click="move(verb)">{{ verb }}</BButton>
+      <BButton v-for="verb in guide.buttons" :key="verb" size="sm" variant="outline-secondary" @click="move(verb)">{{ verb }}</BButton>
     </form>
     <p v-if="last?.refused" class="refused" role="alert"><strong>{{ last.move }} is refused:</strong> {{ last.refused }}</p>
     <ol v-if="table?.tries.length" ref="log" class="play-log" aria-label="Moves so far">
@@ -104,6 +100,6 @@ void send('', [route.query.move ?? []].flat().map(String))
         <span v-else-if="t.says.length" class="ms-2">{{ t.says.join(', ') }}</span>
       </li>
     </ol>
-    <p v-else class="quiet mb-0">{{ guide.moves }}<template v-if="guide.kind !== 'text'"> Or choose it on the board.</template></p>
+    <p v-else class="quiet mb-0">{{ guide.moves }}<template v-if="guide.board"> Or choose it on the board.</template></p>
   </section>
 </template>

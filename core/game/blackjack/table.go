@@ -9,3 +9,11 @@ func (r *Rules) Table() stakes.Table {
 		AfterSplit: r.afterSplit, Splits: r.splits, AceTakesOne: r.aceTakesOne, Insurance: r.insurance, Surrender: r.surrender,
 	}
 }
+
+// Buttons implements game.Buttons.
+func (r *Rules) Buttons() []string {
+	if !r.Bets() {
+		return []string{Deal, Hit, Stand}
+	}
+	return []string{"10", Hit, Stand, Double, Split}
+}

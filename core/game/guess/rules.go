@@ -350,3 +350,6 @@ func (r *Rules) ParseMove(text string) (game.Move, error) {
 
 // FormatMove implements game.Rules.
 func (r *Rules) FormatMove(m game.Move) string { return m.Text }
+
+// Spoken implements game.Spoken.
+func (r *Rules) Spoken() {}

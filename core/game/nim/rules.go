@@ -317,3 +317,6 @@ func (r *Rules) FormatMove(m game.Move) string {
 	}
 	return letter + strconv.Itoa(m.Amount)
 }
+
+// Spoken implements game.Spoken.
+func (r *Rules) Spoken() {}

@@ -24,6 +24,7 @@ import (
 	"durchgang/internal/office"
 	"durchgang/internal/server"
 	"durchgang/internal/store"
+	"durchgang/internal/worker"
 )
 
 const template = "template_records"
@@ -154,14 +155,14 @@ func start(t testing.TB, database string, console fs.FS, tracer pgx.QueryTracer)
 	if err != nil {
 		t.Fatal(err)
 	}
-	worker, err := o.StartWorker(t.Context(), 2)
+	w, err := worker.Start(t.Context(), records, 2, log)
 	if err != nil {
 		t.Fatal(err)
 	}
 	t.Cleanup(func() {
 		ctx, cancel := context.WithTimeout(context.Background(), 20*time.Second)
 		defer cancel()
-		if err := worker.Stop(ctx); err != nil {
+		if err := w.Stop(ctx); err != nil {
 			t.Errorf("stop the worker: %v", err)
 		}
 	})

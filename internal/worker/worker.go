@@ -1,4 +1,4 @@
-package office
+package worker
 
 import (
 	"context"
@@ -6,7 +6,6 @@ import (
 	"fmt"
 	"log/slog"
 	"os"
-	"regexp"
 	"runtime/debug"
 	"strings"
 	"sync"
@@ -21,24 +20,16 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/channel"
 	"durchgang/internal/grading"
+	"durchgang/internal/queue"
 	"durchgang/internal/record"
+	"durchgang/internal/scratch"
 	"durchgang/internal/store"
 )
 
-// gradeArgs is the job of grading one submission: which one is settled when a worker takes
-// the job, so that courses have fair shares.
-type gradeArgs struct{}
-
-// Kind implements river.JobArgs.
-func (gradeArgs) Kind() string { return "grade" }
-
-// InsertOpts implements river.JobArgsWithInsertOpts.
-func (gradeArgs) InsertOpts() river.InsertOpts { return river.InsertOpts{MaxAttempts: 5} }
-
 const (
-	// scriptsAtOnce is how many scripts of one program are played at the same time: while one
+	// ScriptsAtOnce is how many scripts of one program are played at the same time: while one
 	// starts or ends, another is typed to.
-	scriptsAtOnce = 2
+	ScriptsAtOnce = 2
 
 	// mostWordings bounds how many other programs' wordings are tried with a program.
 	mostWordings = 3
@@ -51,8 +42,8 @@ const (
 
 // Worker takes jobs from the queue and grades.
 type Worker struct {
-	office   *Office
 	store    *store.Store
+	queue    *queue.Queue
 	client   *river.Client[pgx.Tx]
 	presence *store.Presence
 	log      *slog.Logger
@@ -61,31 +52,35 @@ type Worker struct {
 	mended   time.Time // when the queue was looked over
 }
 
-// StartWorker begins to work, on as many submissions at once as parallel says. It
+// Start begins to work, on as many submissions at once as parallel says. It
 // first takes back what dead workers left unfinished.
-func (o *Office) StartWorker(ctx context.Context, parallel int) (*Worker, error) {
+func Start(ctx context.Context, s *store.Store, parallel int, log *slog.Logger) (*Worker, error) {
 	host, err := os.Hostname()
 	if err != nil {
 		return nil, fmt.Errorf("name the worker: %w", err)
 	}
 	id := fmt.Sprintf("%s-%d-%d", host, os.Getpid(), time.Now().UnixNano())
-	w := &Worker{office: o, store: o.store, log: o.log}
+	jobs, err := queue.New(s, log)
+	if err != nil {
+		return nil, err
+	}
+	w := &Worker{store: s, queue: jobs, log: log}
 	workers := river.NewWorkers()
-	river.AddWorker(workers, &gradeWorker{store: o.store, log: o.log, worker: id})
-	river.AddWorker(workers, &matchWorker{office: o, worker: id})
-	w.client, err = river.NewClient(riverpgxv5.New(o.store.Pool), &river.Config{
+	river.AddWorker(workers, &gradeWorker{store: s, log: log, worker: id})
+	river.AddWorker(workers, &matchWorker{store: s, queue: jobs, log: log, worker: id})
+	w.client, err = river.NewClient(riverpgxv5.New(s.Pool), &river.Config{
 		ID:                   id,
 		Queues:               map[string]river.QueueConfig{river.QueueDefault: {MaxWorkers: parallel}},
 		Workers:              workers,
 		JobTimeout:           jobTime,
 		RescueStuckJobsAfter: 2 * jobTime,
 		FetchPollInterval:    500 * time.Millisecond,
-		Logger:               o.log,
+		Logger:               log,
 	})
 	if err != nil {
 		return nil, fmt.Errorf("prepare the queue: %w", err)
 	}
-	if w.presence, err = o.store.Attend(ctx, id); err != nil {
+	if w.presence, err = s.Attend(ctx, id); err != nil {
 		return nil, err
 	}
 	w.recover(ctx)
@@ -147,15 +142,14 @@ func (w *Worker) recover(ctx context.Context) {
 		return
 	}
 	w.mended = time.Now()
-	if err := errors.Join(w.store.Orphans(ctx), w.store.Missing(ctx, w.office.enqueue), w.office.mendContests(ctx)); err != nil &&
-		ctx.Err() == nil {
+	if err := w.queue.Mend(ctx); err != nil && ctx.Err() == nil {
 		w.log.Warn("the queue could not be looked over", "error", err)
 	}
 }
 
-// gradeWorker implements river.Worker for gradeArgs.
+// gradeWorker implements river.Worker for queue.Grade.
 type gradeWorker struct {
-	river.WorkerDefaults[gradeArgs]
+	river.WorkerDefaults[queue.Grade]
 	store  *store.Store
 	log    *slog.Logger
 	worker string // its id
@@ -179,11 +173,11 @@ func (w *gradeWorker) prepared(suite string) *grading.Prepared {
 
 // Work grades one submission. While the database is away it waits: what was graded
 // is not lost. A job for which nothing waits is done.
-func (w *gradeWorker) Work(ctx context.Context, job *river.Job[gradeArgs]) error {
+func (w *gradeWorker) Work(ctx context.Context, job *river.Job[queue.Grade]) error {
 	return unharmed(w.log, func() error { return w.work(ctx, job) })
 }
 
-func (w *gradeWorker) work(ctx context.Context, job *river.Job[gradeArgs]) error {
+func (w *gradeWorker) work(ctx context.Context, job *river.Job[queue.Grade]) error {
 	var task store.Task
 	err := w.persist(ctx, func() (err error) {
 		task, err = w.store.TakeResult(ctx, job.ID, w.worker)
@@ -231,7 +225,7 @@ func told(err error) error {
 	if err == nil {
 		return nil
 	}
-	text := strings.ReplaceAll(strings.ToValidUTF8(WithoutPaths(err.Error()), "\uFFFD"), "\x00", "\u2400")
+	text := strings.ReplaceAll(strings.ToValidUTF8(scratch.WithoutPaths(err.Error()), "\uFFFD"), "\x00", "\u2400")
 	if len(text) > longestReason {
 		text = strings.ToValidUTF8(text[:longestReason], "") + "…"
 	}
@@ -239,16 +233,6 @@ func told(err error) error {
 		return err
 	}
 	return errors.New(text)
-}
-
-// ownPaths are paths in the folders that the service works in, which are nobody's to know.
-var ownPaths = regexp.MustCompile(
-	`(?:` + regexp.QuoteMeta(os.TempDir()) + `|/var/lib/durchgang|/var/cache|/root|/home/[^/\s]+/\.(?:cache|local))(?:/[^\s:"']*)?`,
-)
-
-// WithoutPaths is a message without paths of the service's own.
-func WithoutPaths(message string) string {
-	return ownPaths.ReplaceAllString(message, "(a file of the service)")
 }
 
 // unharmed runs a job so that a panic, which may say anything, is told as an error is.
@@ -269,11 +253,11 @@ func (w *gradeWorker) grade(ctx context.Context, task store.Task, overtaken cont
 	if err != nil {
 		return store.Outcome{}, err
 	}
-	g, err := graderOf(task, s)
+	g, err := GraderOf(task, s)
 	if err != nil {
 		return store.Outcome{}, err
 	}
-	g.Parallel, g.Prepared = scriptsAtOnce, w.prepared(task.Suite)
+	g.Parallel, g.Prepared = ScriptsAtOnce, w.prepared(task.Suite)
 	if err := w.persist(ctx, func() (err error) {
 		g.Class, err = w.store.Wordings(ctx, task.Result, mostWordings)
 		return err
@@ -300,8 +284,8 @@ func (w *gradeWorker) grade(ctx context.Context, task store.Task, overtaken cont
 	}, err
 }
 
-// graderOf is the grader of a task, whose suite was read.
-func graderOf(task store.Task, s *suite.Suite) (grading.Grader, error) {
+// GraderOf is the grader of a task, whose suite was read.
+func GraderOf(task store.Task, s *suite.Suite) (grading.Grader, error) {
 	g, err := grading.New(task.Channel, s, "phrasebook", task.Phrasebook)
 	if err != nil {
 		return g, err
@@ -311,12 +295,12 @@ func graderOf(task store.Task, s *suite.Suite) (grading.Grader, error) {
 		g.Patience.Rest = time.Duration(task.Seconds) * time.Second
 	}
 	g.Memory = int64(task.Megabytes) << 20
-	g.DaysLate = daysLate(s, task)
+	g.DaysLate = DaysLate(s, task)
 	return g, nil
 }
 
-// daysLate counts the days after the time that the assignment says, or else the suite.
-func daysLate(s *suite.Suite, task store.Task) int {
+// DaysLate counts the days after the time that the assignment says, or else the suite.
+func DaysLate(s *suite.Suite, task store.Task) int {
 	p := s.Policy
 	if task.DueAt != nil {
 		p.Due = *task.DueAt

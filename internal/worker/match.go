@@ -1,25 +1,29 @@
-package office
+package worker
 
 import (
 	"context"
 	"errors"
 	"fmt"
+	"log/slog"
 	"time"
 
 	"github.com/riverqueue/river"
 
 	"durchgang/core/games"
 	"durchgang/core/play/house"
+	"durchgang/internal/queue"
 	"durchgang/internal/record"
 	"durchgang/internal/store"
 	"durchgang/internal/toolchain"
 	"durchgang/internal/tournament"
 )
 
-// matchWorker implements river.Worker for matchArgs.
+// matchWorker implements river.Worker for queue.Match.
 type matchWorker struct {
-	river.WorkerDefaults[matchArgs]
-	office     *Office
+	river.WorkerDefaults[queue.Match]
+	store      *store.Store
+	queue      *queue.Queue
+	log        *slog.Logger
 	worker     string // its id
 	appraisers tournament.Appraisers
 }
@@ -29,20 +33,19 @@ const askEvery = 2 * time.Second
 
 // Timeout implements river.Worker: there is none. The time of each game is bounded, and a
 // worker that is gone is missed by its sign of life.
-func (*matchWorker) Timeout(*river.Job[matchArgs]) time.Duration { return -1 }
+func (*matchWorker) Timeout(*river.Job[queue.Match]) time.Duration { return -1 }
 
 // Work plays one match, and lets the contest go on when it was the last of its round. While
 // the database is away it waits: what was played is not lost. A job for which nothing waits is
 // done.
-func (w *matchWorker) Work(ctx context.Context, job *river.Job[matchArgs]) error {
-	return unharmed(w.office.log, func() error { return told(w.work(ctx, job)) })
+func (w *matchWorker) Work(ctx context.Context, job *river.Job[queue.Match]) error {
+	return unharmed(w.log, func() error { return told(w.work(ctx, job)) })
 }
 
-func (w *matchWorker) work(ctx context.Context, job *river.Job[matchArgs]) error {
-	o := w.office
+func (w *matchWorker) work(ctx context.Context, job *river.Job[queue.Match]) error {
 	var task store.MatchTask
-	err := persist(ctx, o.log, func() (err error) {
-		task, err = o.store.TakeMatch(ctx, job.ID, w.worker)
+	err := persist(ctx, w.log, func() (err error) {
+		task, err = w.store.TakeMatch(ctx, job.ID, w.worker)
 		return err
 	})
 	if errors.Is(err, store.ErrNotFound) {
@@ -62,20 +65,20 @@ func (w *matchWorker) work(ctx context.Context, job *river.Job[matchArgs]) error
 		}
 		problem = "Durchgang could not play this match: " + told(err).Error()
 	}
-	err = persist(ctx, o.log, func() error { return o.store.FinishMatch(ctx, task.Match.ID, task.Attempt, outcome, problem, bouts) })
+	err = persist(ctx, w.log, func() error { return w.store.FinishMatch(ctx, task.Match.ID, task.Attempt, outcome, problem, bouts) })
 	if errors.Is(err, store.ErrOvertaken) {
 		return nil
 	}
 	if store.Refused(err) { // the games cannot be kept
 		problem = "What was played could not be kept: " + told(err).Error()
-		err = persist(ctx, o.log, func() error {
-			return o.store.FinishMatch(ctx, task.Match.ID, task.Attempt, record.Outcome{}, problem, nil)
+		err = persist(ctx, w.log, func() error {
+			return w.store.FinishMatch(ctx, task.Match.ID, task.Attempt, record.Outcome{}, problem, nil)
 		})
 	}
 	if err != nil {
 		return err
 	}
-	return persist(ctx, o.log, func() error { return o.advance(ctx, task.Contest.ID, false) })
+	return persist(ctx, w.log, func() error { return w.queue.Advance(ctx, task.Contest.ID, false) })
 }
 
 // play plays the games of a match.
@@ -97,7 +100,7 @@ func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome r
 		if number < 0 {
 			continue
 		}
-		e, err := w.office.store.Entrant(ctx, task.Contest.ID, number)
+		e, err := w.store.Entrant(ctx, task.Contest.ID, number)
 		if err != nil {
 			return outcome, nil, fmt.Errorf("find player %d: %w", number, err)
 		}
@@ -114,16 +117,7 @@ func (w *matchWorker) play(ctx context.Context, task store.MatchTask) (outcome r
 			return nil
 		}
 		asked = time.Now()
-		return persist(ctx, w.office.log, func() error { return w.office.store.StillPlayed(ctx, task.Match.ID, task.Attempt) })
+		return persist(ctx, w.log, func() error { return w.store.StillPlayed(ctx, task.Match.ID, task.Attempt) })
 	})
 	return m.Outcome, bouts, err
-}
-
-// mendContests takes up matches that nobody plays, and contests that do not go on.
-func (o *Office) mendContests(ctx context.Context) error {
-	stuck, err := o.store.MendContests(ctx, o.enqueueMatches)
-	for _, id := range stuck {
-		err = errors.Join(err, o.advance(ctx, id, false))
-	}
-	return err
 }

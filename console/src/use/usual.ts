@@ -1,0 +1,2 @@
+/** The game that is chosen until another one is. */
+export const usualGame = 'tic-tac-toe'

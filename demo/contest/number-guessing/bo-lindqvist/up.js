@@ -1,0 +1,4 @@
+// Counts up.
+function choose(low, high) {
+  return low
+}

@@ -1,0 +1,4 @@
+-- A third of the way up.
+function choose(low, high)
+  return low + (high - low) // 3
+end
