@@ -188,6 +188,13 @@ func unpack(file, dir string) (m Manifest, err error) {
 		return m, err
 	}
 	defer in.Close()
+	begin := make([]byte, len(manifestFile))
+	if _, err := io.ReadFull(in, begin); err != nil || string(begin) != manifestFile { // a tar file begins with a name
+		return m, fmt.Errorf("%s: %w", file, ErrForm)
+	}
+	if _, err := in.Seek(0, io.SeekStart); err != nil {
+		return m, err
+	}
 	r := tar.NewReader(in)
 	head, err := r.Next()
 	if errors.Is(err, io.ErrUnexpectedEOF) {
