@@ -20,9 +20,3 @@ if declare -F greet > /dev/null; then greet; fi
 $durchgang import $assignment demo/class
 $durchgang run $assignment
 $durchgang publish $assignment
-if ! $durchgang course list --json | grep -q '"workshop"'; then
-  $durchgang course create workshop --title "Pages, a workshop" --zone Europe/Berlin
-  $durchgang assignment create workshop/clicks --title "Tic-tac-toe to click on" --channel page --suite demo/page/tic-tac-toe.suite
-fi
-$durchgang import workshop/clicks demo/page/tic-tac-toe
-$durchgang run workshop/clicks

@@ -26,7 +26,7 @@ greet() {
   echo
   echo "The console is at $DURCHGANG_SERVER/courses/$assignment"
   echo "Sign in as ida, who teaches, or as hugo.tandy@evening.example, a student; the password is: $password"
-  echo "It is ready after $SECONDS s. The class is graded next, and then the contests are held."
+  echo "It is ready after $SECONDS s. The class is graded next, then the pages of a workshop, and then the contests are held."
   echo
 }
 
@@ -36,6 +36,9 @@ echo
 $durchgang matrix $assignment
 echo
 $durchgang show $assignment hugo-tandy
+echo
+source scripts/demo-workshop.sh > /dev/null
+echo "The pages of the workshop are graded after $SECONDS s: $DURCHGANG_SERVER/courses/workshop/clicks"
 echo
 source scripts/demo-contests.sh
 if [ -n "${ONCE:-}" ]; then

@@ -19,6 +19,7 @@ service=$!
 trap 'kill $service 2> /dev/null; wait $service 2> /dev/null || true; rm -rf "$work"' EXIT
 until grep -q ready "$ready"; do sleep 0.1; done
 source scripts/demo-class.sh > /dev/null 2>&1
+source scripts/demo-workshop.sh > /dev/null 2>&1
 source scripts/demo-contests.sh > /dev/null 2>&1
 
 result() { # result STUDENT

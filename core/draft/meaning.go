@@ -20,6 +20,9 @@ var (
 	aGuess = regexp.MustCompile(`(?i)\b(?:that|this|the|your|dein\pL*|der|ta|votre|tu)\W+(?:guess|tipp|proposition|intento|gok)\b`)
 )
 
+// comparative finds words by which adjectives are compared, which say nothing beside one.
+var comparative = regexp.MustCompile(`(?i)\b(?:plus|más|mais|più|more|much|mehr|meer)\b(\W+\pL+)`)
+
 func wordList(words string) *regexp.Regexp {
 	return regexp.MustCompile(`(?i)(?:^|[^\pL])(?:` + strings.Join(strings.Fields(words), "|") + `)(?:$|[^\pL])`)
 }
@@ -28,6 +31,10 @@ func wordList(words string) *regexp.Regexp {
 func meansOf(said string) string {
 	said = strings.NewReplacer(wholeLine, " ", `\W+`, " ", `\W*`, " ").Replace(said)
 	up, down := much.MatchString(said), little.MatchString(said)
+	if up && down { // as "plus petit" is both
+		said = comparative.ReplaceAllString(said, "$1")
+		up, down = much.MatchString(said), little.MatchString(said)
+	}
 	if up == down {
 		return ""
 	}
@@ -54,7 +61,9 @@ func (w *Wording) mean() {
 	moved := map[string][]string{}
 	for _, text := range []string{game.HigherText, game.LowerText} {
 		for _, l := range w.Learned {
-			if l.About != keys[text] || l.Text == "" {
+			if l.About != keys[text] || l.Text == "" || slices.ContainsFunc(w.Learned, func(end Learned) bool {
+				return end.Text == l.Text && (end.About == "solo.won" || end.About == "solo.lost") // it stands beside the last answer
+			}) {
 				continue
 			}
 			means := meansOf(l.Text)

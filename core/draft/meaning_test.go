@@ -13,6 +13,7 @@ func TestMeaning(t *testing.T) {
 		"meine zahl ist größer": game.HigherText, "zu groß": game.LowerText, "dein tipp ist kleiner als meine zahl": game.HigherText,
 		"el mío es mayor": game.HigherText, "trop grand": game.LowerText, "c'est plus": game.HigherText, "try something lower": game.LowerText,
 		"warm": "", "nope": "", "not higher but lower": "", "that guess is above it": game.LowerText, "il numero è maggiore": game.HigherText,
+		"c'est plus petit": game.LowerText, "c'est plus grand": game.HigherText, "much less": game.LowerText,
 	} {
 		if got := meansOf(said); got != want {
 			t.Errorf("%q means %q, want %q", said, got, want)

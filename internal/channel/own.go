@@ -40,7 +40,7 @@ func (o Own) Play(ctx context.Context, spec sandbox.Spec, script suite.Script) (
 		return Performance{}, err
 	}
 	defer leave()
-	p.assume(g.played.Setup)
+	p.suppose(g.played.Setup)
 	g.seat = p
 	g.look(g.moments[0])
 	for _, step := range script.Steps {

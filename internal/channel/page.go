@@ -195,6 +195,9 @@ type pageStep struct {
 // assume implements seat.
 func (s *pageSeat) assume(setup game.Setup) { s.table = phrasebook.TableOf(s.Rules, setup) }
 
+// suppose implements seat.
+func (s *pageSeat) suppose(setup game.Setup) { s.table = phrasebook.TableOf(s.Rules, setup).Guessed() }
+
 // performance implements seat.
 func (s *pageSeat) performance() (*Performance, error) { return &s.done, s.err }
 

@@ -64,6 +64,7 @@ type seat interface {
 	moment(suite.Moment) bool
 	// assume says which set-up what the program shows is read by.
 	assume(game.Setup)
+	suppose(game.Setup) // the same for one that is not known
 	// screen is what the program said in the moment that was played last.
 	screen() phrasebook.Screen
 	// reread reads what was played once more, by a set-up that became known meanwhile.

@@ -166,7 +166,10 @@ type player struct {
 }
 
 // assume implements seat.
-func (p *player) assume(setup game.Setup) { p.table = phrasebook.TableOf(p.Rules, setup).Guessed() }
+func (p *player) assume(setup game.Setup) { p.table = phrasebook.TableOf(p.Rules, setup) }
+
+// suppose implements seat.
+func (p *player) suppose(setup game.Setup) { p.table = phrasebook.TableOf(p.Rules, setup).Guessed() }
 
 // screen implements seat.
 func (p *player) screen() phrasebook.Screen { return p.shown }

@@ -330,19 +330,25 @@ func (d *drafter) fitsSetup(t trial) (n int, whole bool) {
 	return w.Explained*1000 + w.Ends + 1, w.Explained == len(t.plays) && w.Phrases["shots.hit"] != nil // at least it goes on
 }
 
-// fitsNumber is how well the answers to guesses fit the numbers that the program is given, by the reference or a known mistake.
+// fitsNumber is how well the answers to guesses fit the numbers that the program is given, by the reference or a known mistake;
+// by one in the answers themselves it is the worst fit, since a program that has no number may always answer alike.
 func (d *drafter) fitsNumber(t trial) (n int, whole bool) {
 	if t.silent {
 		return 0, false
 	}
-	best := draft.AnswersTold(d.suite.Rules, t.plays)
+	measure := func(w draft.Wording, weight int) {
+		n = max(n, (w.Ends*100+w.Explained)*weight+1)
+		whole = whole || weight > 1 && w.Explained == len(t.plays) && w.Phrases["solo.won"] != nil
+	}
+	measure(draft.AnswersTold(d.suite.Rules, t.plays), 1000)
 	for _, m := range d.known().Mistakes {
-		if best.Explained == len(t.plays) {
-			break
+		weight := 1000
+		if m.Family == "answers" {
+			weight = 1
 		}
-		if w := draft.AnswersTold(m.Rules, t.plays); w.Explained > best.Explained+1 {
-			best = w
+		if !whole {
+			measure(draft.AnswersTold(m.Rules, t.plays), weight)
 		}
 	}
-	return best.Ends*1000 + best.Explained + 1, best.Explained == len(t.plays) && best.Ends > 0
+	return n, whole
 }

@@ -320,3 +320,11 @@ func (r *Rules) FormatMove(m game.Move) string {
 
 // Spoken implements game.Spoken.
 func (r *Rules) Spoken() {}
+
+// Say implements game.Worded: heaps have the letters that moves have.
+func (r *Rules) Say(f game.Fact) string {
+	if f.Kind == game.FactHeap {
+		return fmt.Sprintf("heap %c: %d", 'a'+rune(f.N-1), f.Amount)
+	}
+	return ""
+}
