@@ -38,7 +38,7 @@ func (d *drafter) typing() error {
 	}
 	if !d.boards() {
 		best, err = d.setups(best, few)
-		if _, fits := d.fitsSetup(best); err == nil && !d.silent && !(d.guesses() && fits) { // what fits is asked for nothing else
+		if n, _ := d.fitsSetup(best); err == nil && !d.silent && !(d.guesses() && n > 1) { // what answers guesses asks for them
 			_, err = d.questions(best, few)
 		}
 		return err

@@ -350,5 +350,8 @@ func (d *drafter) fitsNumber(t trial) (n int, whole bool) {
 			measure(draft.AnswersTold(m.Rules, t.plays), weight)
 		}
 	}
+	if whole {
+		n += 1 << 40 // nothing fits better, however much a mistake explains
+	}
 	return n, whole
 }
