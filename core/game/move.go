@@ -92,10 +92,10 @@ const (
 )
 
 // Is reports whether a reason is a general one or, with a colon after it, a special
-// case of it: "out of range: below the minimum".
+// case of it: "out of range: below the minimum". Every reason is a case of none in particular.
 func (r Refusal) Is(general Refusal) bool {
 	rest, is := strings.CutPrefix(string(r), string(general))
-	return is && (rest == "" || strings.HasPrefix(rest, ": "))
+	return is && (rest == "" || general == "" || strings.HasPrefix(rest, ": "))
 }
 
 // Explain says in words why a move is refused.

@@ -67,7 +67,7 @@ func (r *Rules) mistakenRefusals(c *mistake.Changes[*Rules, Steps]) {
 		func(r *Rules) Steps { return refusing{r, r.high, TooHigh} })
 	if r.tries > 0 {
 		c.Add("refused-costs", "A guess that is refused costs a try.", "Your program counts guesses that it has refused.",
-			func(r *Rules) Steps { return refusedCosts{r} })
+			func(r *Rules) Steps { return refusedCosts{r, ""} })
 	}
 }
 

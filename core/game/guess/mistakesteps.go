@@ -68,10 +68,14 @@ func (m refusing) Refuse(p *Position, number int) game.Refusal {
 	return m.reason
 }
 
-type refusedCosts struct{ *Rules }
+// refusedCosts counts a guess that is refused for a reason.
+type refusedCosts struct {
+	*Rules
+	reason game.Refusal
+}
 
-func (m refusedCosts) Refused(p *Position) {
-	if !p.result.Over() {
+func (m refusedCosts) Refused(p *Position, reason game.Refusal) {
+	if !p.result.Over() && reason.Is(m.reason) {
 		p.Left--
 	}
 }

@@ -54,7 +54,7 @@ type Steps interface {
 	// Refuse says why a guess is refused, or accepts it.
 	Refuse(p *Position, number int) game.Refusal
 	// Refused is what a refusal does.
-	Refused(p *Position)
+	Refused(p *Position, reason game.Refusal)
 	// Right reports whether a guess is the number.
 	Right(p *Position, number int) bool
 	// Answer is what is said of a guess that is wrong.
@@ -200,7 +200,7 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 		refusal = game.Unreadable
 	}
 	if refusal != game.Accepted {
-		r.steps.Refused(p)
+		r.steps.Refused(p, refusal)
 		if p.Left <= 0 && r.tries > 0 && !p.result.Over() { // a mistake lets it cost the last try
 			p.result = game.Result{Outcome: game.Won, Winner: game.Second}
 			facts = append(facts, game.Fact{Kind: game.FactWon, Player: game.Second})
@@ -251,9 +251,9 @@ func (r *Rules) Refuse(p *Position, number int) game.Refusal {
 }
 
 // Refused implements Steps: it costs nothing.
-func (r *Rules) Refused(p *Position) {
+func (r *Rules) Refused(p *Position, reason game.Refusal) {
 	if r.under != nil {
-		r.under.Refused(p)
+		r.under.Refused(p, reason)
 	}
 }
 

@@ -43,7 +43,12 @@ func (r *Rules) mistakenRefusals(c *mistake.Changes[*Rules, Steps]) {
 			"Your program counts the heaps from another number than it says.", func(r *Rules) Steps { return heapBase{r, -1} })
 	}
 	c.Add("refused-passes-turn", "After a refused move the other player is to move.",
-		"After a move that is not allowed, your program lets the other player move.", func(r *Rules) Steps { return refusedPasses{r} })
+		"After a move that is not allowed, your program lets the other player move.", func(r *Rules) Steps { return refusedPasses{r, ""} })
+	if len(r.heaps) > 1 { // else no move is refused for another reason
+		c.Family("refused-passes-turn", "range-passes-turn", "After a number or a heap that is not possible the other player is to move.",
+			"After a move that is not allowed, your program lets the other player move.",
+			func(r *Rules) Steps { return refusedPasses{r, game.OutOfRange} })
+	}
 }
 
 // mistakenTurns are mistakes in what is taken and whose turn it is.

@@ -88,10 +88,14 @@ func (m heapBase) Read(move game.Move) game.Move {
 	return move
 }
 
-type refusedPasses struct{ *Rules }
+// refusedPasses passes the turn where a move is refused for a reason.
+type refusedPasses struct {
+	*Rules
+	reason game.Refusal
+}
 
-func (m refusedPasses) Refused(p *Position) {
-	if !p.result.Over() {
+func (m refusedPasses) Refused(p *Position, reason game.Refusal) {
+	if !p.result.Over() && reason.Is(m.reason) {
 		m.steps.Pass(p)
 	}
 }

@@ -51,7 +51,7 @@ type Steps interface {
 	// Refuse says why a move is refused, or accepts it.
 	Refuse(p *Position, m game.Move) game.Refusal
 	// Refused is what a refusal does.
-	Refused(p *Position)
+	Refused(p *Position, reason game.Refusal)
 	// Take takes objects from a heap.
 	Take(p *Position, heap, count int)
 	// Pass gives the turn to the player who is next.
@@ -182,7 +182,7 @@ func (r *Rules) Play(pos game.Position, m game.Move, facts []game.Fact) []game.F
 	p := pos.(*Position)
 	m = r.steps.Read(m)
 	if refusal := r.steps.Refuse(p, m); refusal != game.Accepted {
-		r.steps.Refused(p)
+		r.steps.Refused(p, refusal)
 		return p.appendTurn(append(facts, game.Fact{Kind: game.FactRefused, Reason: refusal}))
 	}
 	mover := p.Mover
@@ -226,9 +226,9 @@ func (r *Rules) Refuse(p *Position, m game.Move) game.Refusal {
 }
 
 // Refused implements Steps: nothing changes.
-func (r *Rules) Refused(p *Position) {
+func (r *Rules) Refused(p *Position, reason game.Refusal) {
 	if r.under != nil {
-		r.under.Refused(p)
+		r.under.Refused(p, reason)
 	}
 }
 
