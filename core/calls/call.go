@@ -26,7 +26,7 @@ type Call struct {
 	ship  game.Ship
 	owner game.Player // of the ship, or of the board that is shot at
 	cell  game.Cell
-	line  bool // a line that is no move was to be typed
+	line  bool // a line that is not a move was to be typed
 }
 
 // Calls are those that the moments of one script make, in order.

@@ -178,7 +178,7 @@ func (b *Book) move(rules game.Rules, result any) (game.Cell, error) {
 	for _, x := range items {
 		n, is := whole(x)
 		if !is {
-			return game.Cell{}, fmt.Errorf("returned %s, which is no move", Say(result))
+			return game.Cell{}, fmt.Errorf("returned %s, which is not a move", Say(result))
 		}
 		numbers = append(numbers, n-b.base)
 	}

@@ -12,7 +12,7 @@ import (
 // Finding is the one call in which a program and the reference part, as a programmer would write it.
 type Finding struct {
 	Call     string `json:"call"`     // in the program's language
-	Returned string `json:"returned"` // what came of it
+	Returned string `json:"returned"` // its result
 	Expected string `json:"expected"` // what should have
 	Test     string `json:"test"`     // a program of its own that shows it, in the language's usual form of a test
 	Language string `json:"language"`

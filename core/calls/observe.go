@@ -138,7 +138,7 @@ func (r *reader) answer(c Call, a Answer) {
 	}
 }
 
-// did reads what came of something that is done in the game.
+// did reads the result of something that is done in the game.
 func (r *reader) did(c Call, a Answer) {
 	f := r.functions[c.Role]
 	r.done = r.done || c.Role != Place && c.Role != Reset

@@ -126,7 +126,7 @@ func (r *reader) chosen(c Call, v any) {
 		return f.Kind == game.FactCell && f.Cell == cell && f.Player != game.Nobody
 	})
 	if !free {
-		r.trouble(c, "returned "+Say(v)+", which is no legal move")
+		r.trouble(c, "returned "+Say(v)+", which is not a legal move")
 		return
 	}
 	r.seen.Checks = append(r.seen.Checks, judge.Check{

@@ -25,7 +25,7 @@ type Draft struct {
 	Rows     int              `json:"rows" description:"Of the board; 0 without one."`
 	Cols     int              `json:"cols"`
 	Total    suite.Points     `json:"total"`
-	Problem  *DraftProblem    `json:"problem,omitempty" description:"The first reason why the text is no complete suite."`
+	Problem  *DraftProblem    `json:"problem,omitempty" description:"The first reason why the text is not a complete suite."`
 	Criteria []DraftCriterion `json:"criteria"`
 	Chosen   *DraftPlay       `json:"chosen,omitempty" description:"The script that was chosen, played by the rules."`
 	Gives    bool             `json:"gives" description:"A script may begin with any position, for programs that can be shown one."`
@@ -34,7 +34,7 @@ type Draft struct {
 	Ships    []int            `json:"ships" description:"Lengths of the ships that a set-up places."`
 }
 
-// DraftProblem is why a text is no complete suite, and where.
+// DraftProblem is why a text is not a complete suite, and where.
 type DraftProblem struct {
 	Line    int    `json:"line" description:"From 1."`
 	Column  int    `json:"column" description:"In bytes, from 1."`

@@ -58,7 +58,7 @@ func (c *Cases) Proof(d Diagnosis, witnesses []*judge.Witness) (suite.Script, bo
 	return c.script(fmt.Sprintf("the shortest way to see %s", d.Name()), setup, best), true
 }
 
-// plain are the moves of a script; lines that are no moves are left out.
+// plain are the moves of a script; lines that are not moves are left out.
 func plain(steps []suite.Step) []mistake.Step {
 	var list []mistake.Step
 	for _, s := range steps {

@@ -25,11 +25,11 @@ type breakdown struct {
 	when                   func(m suite.Moment, seen judge.Observation) bool
 }
 
-// breakdowns are the ways to break down. A line that is no move stands before other
+// breakdowns are the ways to break down. A line that is not a move stands before other
 // refused moves, since it is told more exactly.
 var breakdowns = []*breakdown{
 	{
-		"fragile-input", "A line that is no move, such as letters or nothing, makes the program fail.",
+		"fragile-input", "A line that is not a move, such as letters or nothing, makes the program fail.",
 		"Your program does not cope with something typed that is not a move.",
 		func(m suite.Moment, seen judge.Observation) bool {
 			reason, refused := game.Refused(m.Facts)

@@ -255,7 +255,7 @@ type run struct {
 	sign    rune
 }
 
-// signRuns are the runs of signs on a line: several of one sign, or one that is no letter of a word and no digit.
+// signRuns are the runs of signs on a line: several of one sign, or one that is not a letter of a word and no digit.
 func signRuns(line string) (runs []run) {
 	text := []rune(line)
 	at := 0 // in bytes

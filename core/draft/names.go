@@ -102,7 +102,7 @@ func (l *learner) starters(steps []Seen) *starting {
 			if !is {
 				continue
 			}
-			if found.names[game.Second] != "" && found.names != names { // it is no name, but something that changes
+			if found.names[game.Second] != "" && found.names != names { // it is not a name, but something that changes
 				found.held = 0
 				break
 			}

@@ -95,7 +95,7 @@ type hands struct {
 	totals       [3]int // what they count, by player
 	several      bool   // the player has more than one hand
 	covered      bool   // a card of the dealer's lies face down
-	suited       bool   // the program writes suits, so that a number is no card
+	suited       bool   // the program writes suits, so that a number is not a card
 }
 
 // cards are those on a line.

@@ -39,7 +39,7 @@ func (s said) says(phrase string, p game.Player) bool {
 	return there && (p == game.Nobody || n[game.Nobody] || n[p])
 }
 
-// The parts of a phrase that are no words.
+// The parts of a phrase that are not words.
 const (
 	slotName  = "{player}"
 	slotWord  = "wordthatisguessed" // a token like others, for any word
@@ -56,7 +56,7 @@ type item struct {
 	player game.Player
 }
 
-// itemsOf are those of a line. A number that is a player's mark is no name on a line that names a player in
+// itemsOf are those of a line. A number that is a player's mark is not a name on a line that names a player in
 // letters, as in "player 2 1:0".
 func itemsOf(line string, names [3][]string) []item {
 	tokens := tokensOf(line)

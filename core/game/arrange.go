@@ -250,5 +250,5 @@ func MarkOf(rules Rules, mark string) (Player, error) {
 	if mark == "0" { // a round mark
 		return Second, nil
 	}
-	return Nobody, fmt.Errorf("%q is no mark: write %s and %s", mark, rules.PlayerName(First), rules.PlayerName(Second))
+	return Nobody, fmt.Errorf("%q is not a mark: write %s and %s", mark, rules.PlayerName(First), rules.PlayerName(Second))
 }

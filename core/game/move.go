@@ -106,7 +106,7 @@ func (r Refusal) Explain() string {
 	case OutOfRange:
 		return "that is not on the board"
 	case Unreadable:
-		return "that is no move"
+		return "that is not a move"
 	case GameOver:
 		return "the game is over"
 	}

@@ -82,7 +82,7 @@ type Values map[string]string
 func (v Values) Int(name string) int {
 	n, err := strconv.Atoi(v[name])
 	if err != nil {
-		panic("game: " + name + " is no number: the definition is wrong")
+		panic("game: " + name + " is not a number: the definition is wrong")
 	}
 	return n
 }

@@ -3,7 +3,7 @@ package judge
 import "durchgang/core/suite"
 
 // Brief is what of a script's verdict decides about criteria and points, to keep it and
-// reckon again by other points.
+// compute points again by others.
 type Brief struct {
 	Title   string         `json:"title"`
 	State   State          `json:"state"`
@@ -31,9 +31,9 @@ func Briefs(scripts []ScriptVerdict) []Brief {
 	return briefs
 }
 
-// Reckon is Judge for scripts of which briefs were kept. It is false when the suite has other
+// Recompute is Judge for scripts of which briefs were kept. It is false when the suite has other
 // scripts: then programs must be run again.
-func Reckon(s *suite.Suite, briefs []Brief, daysLate int) (Verdict, bool) {
+func Recompute(s *suite.Suite, briefs []Brief, daysLate int) (Verdict, bool) {
 	if len(briefs) != len(s.Scripts) {
 		return Verdict{}, false
 	}

@@ -6,7 +6,7 @@ import (
 	"durchgang/core/suite"
 )
 
-// ByHand is points that somebody gives in the place of those that were reckoned, for a
+// ByHand is points that somebody gives in the place of those that were computed, for a
 // criterion or, with an empty one, for everything.
 type ByHand struct {
 	Criterion string       `json:"criterion" description:"Name of the criterion; empty for the total."`

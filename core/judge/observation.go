@@ -19,7 +19,7 @@ type Observation struct {
 	ByTurn    bool // whose board was shot at was not told, but taken from whose turn it should be
 	Untyped   bool // the step was not tried, because the program did not ask for a move
 	Skipped   bool // the step was not tried, because what would be typed is right at this prompt
-	NoMove    bool // what was typed for a move off the board is no move in the way that the program reads them
+	NoMove    bool // what was typed for a move off the board is not a move in the way that the program reads them
 	Repeats   bool // the program asks what it asked before the step
 
 	Said   []string // lines of the step, without numbers and the prompt

@@ -196,7 +196,7 @@ func (d *display) screen() Screen {
 func firstTwo(parameters string) (n [2]int) {
 	for i, part := range strings.SplitN(strings.TrimLeft(parameters, "?"), ";", 3) {
 		if i < len(n) {
-			n[i], _ = strconv.Atoi(part) // what is no number counts as none
+			n[i], _ = strconv.Atoi(part) // what is not a number counts as none
 		}
 	}
 	return n

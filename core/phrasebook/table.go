@@ -79,7 +79,7 @@ type Step struct {
 	Usual   []string    // skeletons of the prompts for a move, which are never a refusal
 	Opening bool        // a game is about to begin
 	Mover   game.Player // whose turn it was
-	Move    *game.Move  // what was typed; nil when it was no move
+	Move    *game.Move  // what was typed; nil when it was not a move
 	Known   Known
 }
 

@@ -195,7 +195,7 @@ func TestGather(t *testing.T) {
 	}
 }
 
-// The name of a rank in the plural is no card of spades, and rules that are told before anything is dealt are
+// The name of a rank in the plural is not a card of spades, and rules that are told before anything is dealt are
 // no hand.
 func TestRulesAreNoHand(t *testing.T) {
 	rules := NewScreen("Aces count 1 or 11, kings 10.\nYour bet? ")

@@ -150,7 +150,7 @@ func apart(text []rune, n int) []rune {
 }
 
 // uncover writes _ for each hidden letter, and reports whether there is one. What
-// stands where the word has a sign is that sign, unless other signs of it are hidden. It is no word of
+// stands where the word has a sign is that sign, unless other signs of it are hidden. It is not a word of
 // the game when it has a letter that the hidden word has nowhere, or another sign than it has there.
 func (t Table) uncover(cells []rune, hiders string) (word string, hidden, is bool) {
 	secret := []rune(t.Word)

@@ -39,7 +39,7 @@ type FoulKind string
 // The fouls. Each of them loses the game.
 const (
 	Illegal FoulKind = "illegal move"
-	NoMove  FoulKind = "no move" // the answer is no move at all
+	NoMove  FoulKind = "no move" // the answer is not a move at all
 	Unasked FoulKind = "unasked" // it answered without being asked, or twice
 	Silent  FoulKind = "silent"  // it did not answer in time
 	Slow    FoulKind = "slow"    // its time for the game is used up

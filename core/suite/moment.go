@@ -45,7 +45,7 @@ func (s Script) Moments(rules game.Rules) ([]Moment, error) {
 // Retell plays the script with other rules, which may refuse what the reference accepts
 // and accept what it refuses, and yields the moments until yield returns false. There are
 // fewer of them where another game is asked for and by these rules the one before is not
-// over. With lines, a line that is no move is refused as a move far off the board is,
+// over. With lines, a line that is not a move is refused as a move far off the board is,
 // with all that these rules make of that.
 func (s Script) Retell(rules game.Rules, lines bool, yield func(Moment) bool) error {
 	t := telling{rules: rules, lines: lines, yield: yield, check: func(Step, game.Rules, []game.Fact) error { return nil }}
@@ -157,7 +157,7 @@ func opening(rules game.Rules, pos game.Position, step Step, round int) Moment {
 	return Moment{Step: step, Game: round, Facts: []game.Fact{turn}, Before: view, View: view, Result: pos.Result()}
 }
 
-// unreadable are the facts of a line that is no move: it is refused before the
+// unreadable are the facts of a line that is not a move: it is refused before the
 // rules hear of it.
 func unreadable(pos game.Position) []game.Fact {
 	if pos.Result().Over() {

@@ -15,7 +15,7 @@ type Policy struct {
 	Due      time.Time // zero when nothing is late
 	Late     int       // percent of the points that each day begun after Due costs
 	LateMost int       // percent that lateness costs at most
-	Round    Points    // totals are rounded to multiples of it, a half upwards; 0 for none
+	Round    Points    // totals are rounded to multiples of it, rounding half up; 0 for none
 
 	line int // where the total is declared
 }

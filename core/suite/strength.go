@@ -109,7 +109,7 @@ func shownBy(all []game.Rules, scripts []Script) ([][]int, error) {
 }
 
 // idle are scripts, from the last on, without which every pair is still told apart by another one. A script that does what no
-// mistake is known of, such as typing a line that is no move, and the last one of a criterion are not.
+// mistake is known of, such as typing a line that is not a move, and the last one of a criterion are not.
 func (s *Suite) idle(scripts []Script, shown [][]int, telling map[mistake.Pair]int) []int {
 	serving := map[string]int{}
 	for _, script := range s.Scripts {

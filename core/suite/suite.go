@@ -58,7 +58,7 @@ const (
 	Draw      Aspect = "draw"    // a draw is announced when there is one
 	TakenCell Aspect = "taken"   // a move that was made before is refused, or one that is not possible now
 	Range     Aspect = "range"   // a cell off the board is refused, or an amount out of bounds
-	Text      Aspect = "text"    // a line that is no move is refused
+	Text      Aspect = "text"    // a line that is not a move is refused
 	TurnKept  Aspect = "kept"    // a refused move leaves the turn with the same player
 	AfterEnd  Aspect = "end"     // nothing is played after the end
 	NewGame   Aspect = "again"   // another game starts afresh
@@ -117,9 +117,9 @@ type Act string
 const (
 	Start    Act = "start" // the program is started; before every script's first step
 	MakeMove Act = "move"
-	TypeLine Act = "line"      // a raw line is typed that is no move
+	TypeLine Act = "line"      // a raw line is typed that is not a move
 	Again    Act = "again"     // another game is asked for
-	Finish   Act = "..."       // the game is played to its end, in which free cells so ever; refused, each move is tried again
+	Finish   Act = "..."       // the game is played to its end, on any free cells; refused, each move is tried again
 	Reload   Act = "reload"    // a page is loaded anew; the last step of a script
 	Leave    Act = "leave"     // a raw line is typed that ends the program; the last step of a script
 	Look     Act = "positions" // every position is looked at, where programs can be shown one

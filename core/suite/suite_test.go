@@ -31,7 +31,7 @@ func TestSyntaxErrorsNameTheirPlace(t *testing.T) {
 		{"the same criterion twice", head + "criterion lines \"again\"", "5:11", suite.ErrDuplicate},
 		{"the same script twice", head + "script \"s\" \na1\nscript \"s\"", "7:8", suite.ErrDuplicate},
 		{"a move before the first script", head + "  a1", "5:3", suite.ErrNoScript},
-		{"a word that is no move", head + "script \"s\"\n  a1 bb2", "6:6", game.ErrCell},
+		{"a word that is not a move", head + "script \"s\"\n  a1 bb2", "6:6", game.ErrCell},
 		{"an unclosed quote", head + "script \"s\"\n  a1 \"abc", "6:6", suite.ErrQuote},
 		{"a control character to type", head + "script \"s\"\n  \"a\\tb\"", "6:3", suite.ErrTooLong},
 		{"an illegal move without its mark", head + "script \"s\"\n  a1 a1", "6:6", suite.ErrShouldAccept},

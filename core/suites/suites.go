@@ -192,7 +192,7 @@ func Sides(rules game.Rules) []string {
 func Side(rules game.Rules, name string) (game.Player, error) {
 	i := slices.Index(Sides(rules), name)
 	if i < 0 {
-		return game.Nobody, fmt.Errorf("%q is no side that a program can play by itself in this game; there are %q", name, Sides(rules))
+		return game.Nobody, fmt.Errorf("%q is not a side that a program can play by itself in this game; there are %q", name, Sides(rules))
 	}
 	return game.First + game.Player(i), nil
 }

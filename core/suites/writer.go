@@ -149,7 +149,7 @@ func (s *Steps) make(m game.Move, refused bool) {
 	}
 }
 
-// Text types lines that are no moves.
+// Text types lines that are not moves.
 func (s *Steps) Text(lines ...string) *Steps {
 	for _, line := range lines {
 		s.List = append(s.List, suite.Step{Act: suite.TypeLine, Text: line, Refused: true})

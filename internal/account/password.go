@@ -70,7 +70,7 @@ func Hash(ctx context.Context, password string) (string, error) {
 	return fmt.Sprintf("$argon2id$v=%d$m=%d,t=%d,p=%d$%s$%s", argon2.Version, memory, passes, lanes, code(salt), code(key)), nil
 }
 
-var errHash = errors.New("this is no argon2id hash")
+var errHash = errors.New("this is not an argon2id hash")
 
 // Verify reports whether a password is the one that was hashed. An empty hash is nobody's
 // password, and takes as long to refuse as another.

@@ -79,7 +79,7 @@ func short(address string) string {
 	return strings.TrimPrefix(address, "http://"+host+"/")
 }
 
-// Causes of a folder that is no page, for errors.Is.
+// Causes of a folder that is not a page, for errors.Is.
 var (
 	ErrNoPage = errors.New("there is no page: a page is a file whose name ends in .html, and index.html is opened first")
 	ErrPages  = errors.New(

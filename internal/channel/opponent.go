@@ -168,7 +168,7 @@ func (m *match) reply(i int) {
 		move := m.at(m.Program, added[0])
 		facts := m.Rules.Play(m.pos, move, nil)
 		if _, refused := game.Refused(facts); refused {
-			said(false, once, fmt.Sprintf("it plays %s, which is no legal move", cells(added)))
+			said(false, once, fmt.Sprintf("it plays %s, which is not a legal move", cells(added)))
 			return
 		}
 		moment.Facts = append(slices.DeleteFunc(moment.Facts, func(f game.Fact) bool { return f.Kind == game.FactTurn }), facts...)

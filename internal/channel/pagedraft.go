@@ -112,7 +112,7 @@ type pageDrafter struct {
 	texts      map[string]pagemap.Control // texts that have changed, by their selectors
 	parts      []PagePart
 	fallen     string        // how the page came to an end when it was clicked, or empty
-	places     []pagemap.Box // of single letters or cards, which are no texts of their own
+	places     []pagemap.Box // of single letters or cards, which are not texts of their own
 }
 
 func (d *pageDrafter) found(what, found string) { d.parts = append(d.parts, PagePart{what, found}) }

@@ -59,7 +59,7 @@ func (p *player) right(m suite.Moment) bool {
 	return number(p.spell(m.Step.Move).Text) && !number(p.Rules.FormatMove(m.Step.Move))
 }
 
-// malformed reports whether what is typed for a move off the board is no move in the form that the program reads.
+// malformed reports whether what is typed for a move off the board is not a move in the form that the program reads.
 func (p *player) malformed(step suite.Step) bool {
 	return step.Act == suite.MakeMove && step.Refused && step.Move.Verb == "" && p.Rules.MoveKind() != game.NamesText &&
 		!p.form.Writes(step.Move, p.table.Rows, p.table.Cols)

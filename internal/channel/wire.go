@@ -143,7 +143,7 @@ func (t *talk) read(o *judge.Observation, request string, lines []string, m suit
 		}
 		f, err := wire.Read(line)
 		if err != nil {
-			o.Detail = fmt.Sprintf("it answered %q, which is no line of the protocol", line)
+			o.Detail = fmt.Sprintf("it answered %q, which is not a line of the protocol", line)
 			continue
 		}
 		if strings.HasPrefix(request, wire.Move) && f.Kind.Stands() && f.Kind != game.FactCell {

@@ -190,7 +190,7 @@ password is asked for, or read from standard input.`,
 			if err != nil || link.Fragment == "" {
 				return &exitError{
 					exitInput,
-					errors.New("this is no link of Durchgang: it ends in /accept-invite# and a secret; put it in quotes"),
+					errors.New("this is not a link of Durchgang: it ends in /accept-invite# and a secret; put it in quotes"),
 				}
 			}
 			if link.Host != "" {
@@ -463,7 +463,7 @@ func memberCommand(o *options) *cobra.Command {
 		Use: "drop COURSE LOGIN", Short: "Remove a person from a course; submissions are kept", Args: exactly("a COURSE", "a LOGIN"), Example: "  durchgang member drop evening-class ben",
 		RunE: func(c *cobra.Command, args []string) error {
 			err := o.client().DropMember(c.Context(), args[0], args[1])
-			return o.answer(c, struct{}{}, err, func(w io.Writer) { fmt.Fprintf(w, "%s is no member of %s\n", args[1], args[0]) })
+			return o.answer(c, struct{}{}, err, func(w io.Writer) { fmt.Fprintf(w, "%s is not a member of %s\n", args[1], args[0]) })
 		},
 	}
 	c.AddCommand(list, add, drop)

@@ -21,7 +21,7 @@ func runCommand(o *options) *cobra.Command {
 	c := &cobra.Command{
 		Use:     "run COURSE/ASSIGNMENT",
 		Short:   "Grade every submission and show the progress",
-		Long:    "Grade every submission and show the progress. With --needed only what failed or has changed is\nrun; the others keep what was found out, with their points reckoned as the assignment says now.",
+		Long:    "Grade every submission and show the progress. With --needed only what failed or has changed is\nrun; the others keep what was found out, with their points computed as the assignment says now.",
 		Example: "  durchgang run evening-class/tic-tac-toe\n  durchgang run evening-class/tic-tac-toe --needed\n  durchgang run pause 7",
 		Args:    exactly("COURSE/ASSIGNMENT"),
 		RunE: func(c *cobra.Command, args []string) error {

@@ -277,7 +277,7 @@ func (d *drafter) words(known mistake.Known, t trial) error {
 	}
 	w := draft.Words(known, t.plays, d.names())
 	for key, list := range d.text.phrases {
-		if strings.HasPrefix(key, "heaps.") { // they are no words
+		if strings.HasPrefix(key, "heaps.") { // they are not words
 			w.Phrases[key] = list
 		}
 	}

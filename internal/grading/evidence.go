@@ -18,10 +18,10 @@ func (g Grader) evidence(
 	number int, moments []suite.Moment, p channel.Performance, v judge.ScriptVerdict, who calls.Program,
 ) record.Evidence {
 	e := record.Evidence{
-		Number: number, Title: v.Script.Title, Criterion: v.Script.Criterion, Setup: v.Script.Setup, State: v.State, Parting: -1,
+		Number: number, Title: v.Script.Title, Criterion: v.Script.Criterion, Setup: v.Script.Setup, State: v.State, FirstDifference: -1,
 	}
 	if f := v.Finding; f != nil {
-		e.Parting = f.Step
+		e.FirstDifference = f.Step
 		e.Call = g.callOf(f, moments, p.Called, v, who)
 	}
 	var before []byte // what was printed

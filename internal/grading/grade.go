@@ -48,7 +48,7 @@ type Graded struct {
 	Verdict  judge.Verdict
 	record.Examination
 	Behaviour string        // the same for programs that do the same
-	Played    []judge.Brief // how the scripts went, to reckon points again
+	Played    []judge.Brief // how the scripts went, to compute points again
 	Judging   time.Duration // of the time it took, what went into judging and diagnosing
 }
 

@@ -93,9 +93,9 @@ func (g Grader) leaveOut(scripts []int, list []played, keep func(record.Evidence
 // judge judges a script again by what was seen of it, and keeps its evidence where there is some.
 func (p *played) judge(s *suite.Suite, seen []judge.Observation, keep func(record.Evidence) error) error {
 	p.verdict = judge.JudgeScript(s, p.verdict.Script, p.witness.Moments, seen)
-	p.evidence.State, p.evidence.Parting = p.verdict.State, -1
+	p.evidence.State, p.evidence.FirstDifference = p.verdict.State, -1
 	if f := p.verdict.Finding; f != nil {
-		p.evidence.Parting = f.Step
+		p.evidence.FirstDifference = f.Step
 	}
 	for k := range p.evidence.Steps {
 		if k < len(p.verdict.Steps) {

@@ -50,7 +50,7 @@ type Upload interface {
 
 // Causes of an archive that is refused as a whole, for errors.Is.
 var (
-	ErrArchive = errors.New("this is no zip or tar.gz archive that can be read")
+	ErrArchive = errors.New("this is not a zip or tar.gz archive that can be read")
 	ErrClimbs  = errors.New("the entry climbs out of its folder")
 	ErrName    = errors.New(
 		"the entry's name cannot be a file's: it has a NUL, another control character or a backslash in it, or is not UTF-8",

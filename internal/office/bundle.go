@@ -40,7 +40,7 @@ type bundle struct {
 }
 
 // ErrBundle means that an archive holds no assignment.
-var ErrBundle = errors.New("this is no archive of an assignment: durchgang assignment export writes one")
+var ErrBundle = errors.New("this is not an archive of an assignment: durchgang assignment export writes one")
 
 // Export writes an assignment as one archive: what is graded and how, and nobody's programs.
 func (o *Office) Export(ctx context.Context, course, name string) ([]byte, error) {

@@ -30,7 +30,7 @@ func when(field, text, zone string) (*time.Time, error) {
 		return nil, &record.InputError{
 			Field: field,
 			Err: fmt.Errorf(
-				"%q is no time; write 2026-11-30T18:00 on the course's clock, or with an offset 2026-11-30T18:00:00+01:00",
+				"%q is not a time; write 2026-11-30T18:00 on the course's clock, or with an offset 2026-11-30T18:00:00+01:00",
 				text,
 			),
 		}

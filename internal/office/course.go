@@ -36,7 +36,7 @@ func checkZone(zone string) (string, error) {
 	if _, err := time.LoadLocation(zone); err != nil || zone == "Local" {
 		return zone, &record.InputError{
 			Field: "zone",
-			Err:   fmt.Errorf("%q is no time zone; it is one of the IANA database, as in Europe/Berlin", zone),
+			Err:   fmt.Errorf("%q is not a time zone; it is one of the IANA database, as in Europe/Berlin", zone),
 		}
 	}
 	return zone, nil
@@ -55,7 +55,7 @@ func (o *Office) SetCourse(ctx context.Context, c record.Course) (record.Course,
 		return c, err
 	}
 	if _, err := time.Parse(time.DateOnly, c.EndsOn); c.EndsOn != "" && err != nil {
-		return c, &record.InputError{Field: "ends_on", Err: fmt.Errorf("%q is no date; write it as 2026-07-31", c.EndsOn)}
+		return c, &record.InputError{Field: "ends_on", Err: fmt.Errorf("%q is not a date; write it as 2026-07-31", c.EndsOn)}
 	}
 	if c.KeepDays != nil && (*c.KeepDays < 0 || *c.KeepDays > 36_500) {
 		return c, &record.InputError{

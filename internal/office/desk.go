@@ -40,7 +40,7 @@ func (o *Office) SuiteChange(ctx context.Context, course, name, text string) (re
 				return change, err
 			}
 		}
-		before, ok := judge.Reckon(was, r.Played, 0)
+		before, ok := judge.Recompute(was, r.Played, 0)
 		after, known := reckonPart(was, next, r.Played)
 		if !ok || !known {
 			change.Known = false
@@ -76,5 +76,5 @@ func reckonPart(was, next *suite.Suite, played []judge.Brief) (judge.Verdict, bo
 		}
 		part = append(part, played[i])
 	}
-	return judge.Reckon(next, part, 0)
+	return judge.Recompute(next, part, 0)
 }

@@ -46,13 +46,13 @@ const (
 var revisionPattern = regexp.MustCompile(`^[A-Za-z0-9][A-Za-z0-9._/@^~+-]{0,199}$`)
 
 // check reports what of a repository's address cannot be meant. What would run a program or
-// read the service's own files is no address of a repository.
+// read the service's own files is not an address of a repository.
 func (r Repository) check() error {
 	u, err := url.Parse(r.URL)
 	if err != nil || u.Host == "" || strings.HasPrefix(u.Host, "-") || strings.HasPrefix(r.URL, "-") {
 		return &record.InputError{
 			Field: "url",
-			Err:   fmt.Errorf("%q is no address of a repository, as in https://git.school.example/ada/noughts.git", r.URL),
+			Err:   fmt.Errorf("%q is not an address of a repository, as in https://git.school.example/ada/noughts.git", r.URL),
 		}
 	}
 	switch u.Scheme {
@@ -64,7 +64,7 @@ func (r Repository) check() error {
 		return &record.InputError{Field: "url", Err: errors.New("a password in the address would be kept in the records: leave it out")}
 	}
 	if r.Revision != "" && (!revisionPattern.MatchString(r.Revision) || strings.Contains(r.Revision, "..")) {
-		return &record.InputError{Field: "revision", Err: fmt.Errorf("%q is no branch, tag or commit", r.Revision)}
+		return &record.InputError{Field: "revision", Err: fmt.Errorf("%q is not a branch, tag or commit", r.Revision)}
 	}
 	return nil
 }

@@ -84,7 +84,7 @@ func checkPerson(p record.Person) (record.Person, error) {
 	}
 	if p.Mail != "" {
 		if a, err := mail.ParseAddress(p.Mail); err != nil || a.Address != p.Mail {
-			return p, &record.InputError{Field: "mail", Err: fmt.Errorf("%q is no mail address", p.Mail)}
+			return p, &record.InputError{Field: "mail", Err: fmt.Errorf("%q is not a mail address", p.Mail)}
 		}
 	}
 	return p, nil

@@ -15,7 +15,7 @@ import (
 
 // StartRun begins to grade every submission. With needed it runs only what failed or was
 // cancelled, and what has changed: the others keep what was found out, with their points
-// reckoned as the assignment says now.
+// computed as the assignment says now.
 func (o *Office) StartRun(ctx context.Context, course, assignment string, needed bool) (record.Run, error) {
 	return o.begin(ctx, course, assignment, record.Grading, needed)
 }
@@ -51,7 +51,7 @@ func (o *Office) start(ctx context.Context, b store.Begin) (record.Run, error) {
 	return run, err
 }
 
-// reuse reckons the points of submissions that need not be run again.
+// reuse computes the points of submissions that need not be run again.
 type reuse struct {
 	suite *suite.Suite
 	same  map[string]bool // whether the suite of an earlier run plays the same
@@ -73,7 +73,7 @@ func (k reuse) keep(e store.Earlier) (store.Outcome, bool, error) {
 		return store.Outcome{}, false, nil
 	}
 	late := worker.DaysLate(k.suite, store.Task{HandedIn: e.HandedIn, Terms: record.Terms{DueAt: e.DueAt}})
-	v, is := judge.Reckon(k.suite, e.Played, late)
+	v, is := judge.Recompute(k.suite, e.Played, late)
 	return store.Outcome{
 		Language:    e.Language,
 		Verdict:     v,
@@ -141,7 +141,7 @@ func (o *Office) DiscardRun(ctx context.Context, id int64) (record.Run, error) {
 func (o *Office) proposal(ctx context.Context, id int64) (record.Run, error) {
 	r, err := o.Run(ctx, id)
 	if err == nil && (r.Kind != record.Proposal || r.Accepted) {
-		err = &record.InputError{Field: "run", Err: fmt.Errorf("run %d is no regrade that waits to be accepted", id)}
+		err = &record.InputError{Field: "run", Err: fmt.Errorf("run %d is not a regrade that waits to be accepted", id)}
 	}
 	return r, err
 }

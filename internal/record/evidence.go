@@ -3,6 +3,7 @@ package record
 import (
 	"crypto/sha256"
 	"encoding/hex"
+	"encoding/json"
 
 	"durchgang/core/calls"
 	"durchgang/core/game"
@@ -12,14 +13,14 @@ import (
 
 // Evidence is the recorded run of one script. Number counts from 1.
 type Evidence struct {
-	Number    int         `json:"number"`
-	Title     string      `json:"title"`
-	Criterion string      `json:"criterion"`
-	State     judge.State `json:"state" enum:"agrees,differs,not shown,not read,not reached,unsteady"`
-	Setup     game.Setup  `json:"setup,omitempty" description:"What chance or a hidden choice has fixed in the script; absent where the program made it."`
-	Note      string      `json:"note" description:"What else there is to say of the run: why it was played beside the scripts, or how what was not reached was reached."`
-	Parting   int         `json:"parting" description:"The step at which program and reference part; -1 when they do not. Step 0 is the start."`
-	Steps     []Step      `json:"steps"`
+	Number          int         `json:"number"`
+	Title           string      `json:"title"`
+	Criterion       string      `json:"criterion"`
+	State           judge.State `json:"state" enum:"agrees,differs,not shown,not read,not reached,unsteady"`
+	Setup           game.Setup  `json:"setup,omitempty" description:"What chance or a hidden choice has fixed in the script; absent where the program made it."`
+	Note            string      `json:"note" description:"What else there is to say of the run: why it was played beside the scripts, or how what was not reached was reached."`
+	FirstDifference int         `json:"first_difference" description:"The step at which program and reference part; -1 when they do not. Step 0 is the start."`
+	Steps           []Step      `json:"steps"`
 
 	// Call is the one call that shows the difference, of programs that are called.
 	Call *calls.Finding `json:"call,omitempty" description:"The one call in which program and reference part, and a test that shows it; absent for programs that are not called."`
@@ -27,11 +28,27 @@ type Evidence struct {
 	Pictures map[string][]byte `json:"-"` // of the steps, by name
 }
 
+// UnmarshalJSON reads evidence, be it of a release that called the first difference parting.
+func (e *Evidence) UnmarshalJSON(text []byte) error {
+	type plain Evidence
+	read := struct {
+		*plain
+		Parting *int `json:"parting"`
+	}{plain: (*plain)(e)}
+	if err := json.Unmarshal(text, &read); err != nil {
+		return err
+	}
+	if read.Parting != nil {
+		e.FirstDifference = *read.Parting
+	}
+	return nil
+}
+
 // Last is the step up to which there is something to tell: the parting one, or the last; -1
 // without any.
 func (e *Evidence) Last() int {
-	if e.Parting >= 0 {
-		return min(e.Parting, len(e.Steps)-1)
+	if e.FirstDifference >= 0 {
+		return min(e.FirstDifference, len(e.Steps)-1)
 	}
 	return len(e.Steps) - 1
 }

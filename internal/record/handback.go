@@ -68,7 +68,7 @@ type PairScript struct {
 type PairFile struct {
 	Name  string `json:"name"`
 	Same  bool   `json:"same"`
-	Left  string `json:"left" description:"Its text; empty where there is no such file, or no text."`
+	Left  string `json:"left" description:"Its text; empty where there is no such file, or it is not a text."`
 	Right string `json:"right"`
 }
 
@@ -76,7 +76,7 @@ type PairFile struct {
 type File struct {
 	Name string `json:"name"`
 	Size int    `json:"size"`
-	Text string `json:"text" description:"Empty when it is no text; cut off after 200 kB."`
+	Text string `json:"text" description:"Empty when it is not a text; cut off after 200 kB."`
 }
 
 // Request is a student's regrade request at a result.
@@ -104,7 +104,7 @@ type Mine struct {
 	Shut      string       `json:"shut" description:"Why one cannot hand in now; empty when one can."`
 	TriesLeft int          `json:"tries_left" description:"Tries of the public part that are left today."`
 	HandedIn  []Submission `json:"handed_in" description:"The newest first."`
-	Trial     *MyResult    `json:"trial" description:"What came of the newest try; null without one."`
+	Trial     *MyResult    `json:"trial" description:"The result of the newest try; null without one."`
 	Result    *MyResult    `json:"result" description:"The result that was handed back; null when there is none."`
 	Requests  []Request    `json:"requests"`
 }

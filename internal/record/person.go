@@ -18,7 +18,7 @@ type Person struct {
 // Role is what a person may do in a course.
 type Role string
 
-// The roles. Nobody is the role of who is no member.
+// The roles. Nobody is the role of who is not a member.
 const (
 	Nobody    Role = ""
 	Student   Role = "student"

@@ -76,8 +76,14 @@ func TestWhatIsSent(t *testing.T) {
 	}
 	steps := make([]record.Step, 4)
 	for parting, want := range map[int]int{-1: 3, 0: 0, 2: 2, 9: 3} {
-		if e := (record.Evidence{Parting: parting, Steps: steps}); e.Last() != want {
+		if e := (record.Evidence{FirstDifference: parting, Steps: steps}); e.Last() != want {
 			t.Errorf("with %d the last is %d, want %d", parting, e.Last(), want)
+		}
+	}
+	for _, text := range []string{`{"parting": 3, "steps": []}`, `{"first_difference": 3, "steps": []}`} {
+		var read record.Evidence
+		if err := json.Unmarshal([]byte(text), &read); err != nil || read.FirstDifference != 3 {
+			t.Errorf("%s is read as %d: %v", text, read.FirstDifference, err)
 		}
 	}
 	if names := record.Students([]record.Member{{Student: "ada"}, {Student: "bo"}}); !slices.Equal(names, []string{"ada", "bo"}) {

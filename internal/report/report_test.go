@@ -39,7 +39,7 @@ func evidence(int) (record.Evidence, error) {
 	typed := record.Event{Typed: true, Text: "1 1"}
 	printed := record.Event{Text: "1 1\n" + nasty}
 	step := record.Step{Word: "!a1", Act: suite.MakeMove, Events: []record.Event{typed, printed}, Reference: [][]string{{"X", ""}}, Shown: [][]string{{"O", ""}}}
-	return record.Evidence{Number: 3, Parting: 2, Steps: []record.Step{{Act: suite.Start}, {Word: "b1", Act: suite.MakeMove, Events: []record.Event{{Typed: true, Text: "1 2"}}}, step}}, nil
+	return record.Evidence{Number: 3, FirstDifference: 2, Steps: []record.Step{{Act: suite.Start}, {Word: "b1", Act: suite.MakeMove, Events: []record.Event{{Typed: true, Text: "1 2"}}}, step}}, nil
 }
 
 func TestStudentReportSaysWhatToDo(t *testing.T) {

@@ -163,7 +163,7 @@ func (l *List) take(p record.Pupil, line int, seen map[string]int) {
 	problem := ""
 	switch {
 	case p.Mail != "" && !plausible(p.Mail):
-		problem = fmt.Sprintf("%q is no mail address", p.Mail)
+		problem = fmt.Sprintf("%q is not a mail address", p.Mail)
 	case strings.ContainsFunc(p.FullName+p.Number+p.Name, func(r rune) bool { return r < ' ' || r == 0x7f || r == '\uFFFD' }):
 		problem = "it holds characters that cannot be read: save the file as UTF-8"
 	case len(p.FullName) > 200 || len(p.Number) > 100 || len(p.Mail) > 200:

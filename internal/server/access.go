@@ -17,7 +17,7 @@ import (
 // path, or that of the run, result or other record in it.
 type rule int
 
-// The rules. Whoever is no member of a course is told that what they ask for is not there.
+// The rules. Whoever is not a member of a course is told that what they ask for is not there.
 const (
 	anyone    rule = iota
 	person         // somebody who is signed in

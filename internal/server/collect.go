@@ -48,7 +48,7 @@ func (s *Server) importClass(c fiber.Ctx) error {
 	var decisions office.Decisions
 	if text := c.Query("decisions"); text != "" {
 		if err := json.Unmarshal([]byte(text), &decisions); err != nil {
-			return fiber.NewError(http.StatusBadRequest, "decisions are no JSON object of texts: "+err.Error())
+			return fiber.NewError(http.StatusBadRequest, "decisions are not a JSON object of texts: "+err.Error())
 		}
 	}
 	report, err := s.office.Import(c.Context(), param(c, "course"), param(c, "assignment"), uploaded(c), decisions)
@@ -72,7 +72,7 @@ func (s *Server) submitFor(c fiber.Ctx) error {
 	return reply(c, http.StatusCreated, sub, err)
 }
 
-// asStudent refuses who is no student of the course, for whom there is nothing of their own.
+// asStudent refuses who is not a student of the course, for whom there is nothing of their own.
 func asStudent(c fiber.Ctx) (string, error) {
 	if student := office.StandingOf(c.Context()).Student; student != "" {
 		return student, nil

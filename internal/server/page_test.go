@@ -55,7 +55,7 @@ func TestPageIsShownWhereItGoesWrong(t *testing.T) {
 	}
 	wrong := m.Rows[1].Result
 	e, err := s.Client.Evidence(ctx, wrong, 1)
-	if err != nil || e.Parting != 2 || e.Steps[2].Picture == "" || !strings.Contains(strings.Join(e.Steps[2].Outline, "\n"), `button "New game"`) {
+	if err != nil || e.FirstDifference != 2 || e.Steps[2].Picture == "" || !strings.Contains(strings.Join(e.Steps[2].Outline, "\n"), `button "New game"`) {
 		t.Fatalf("%+v, %v", e, err)
 	}
 	b := browser(t)

@@ -287,7 +287,7 @@ func body(c fiber.Ctx, into any) error {
 		return fiber.NewError(http.StatusBadRequest, "the request's body is not UTF-8")
 	}
 	if err := json.Unmarshal(text, into); err != nil {
-		return fiber.NewError(http.StatusBadRequest, "the request's body is no JSON of this kind: "+err.Error())
+		return fiber.NewError(http.StatusBadRequest, "the request's body is not JSON of this kind: "+err.Error())
 	}
 	return checkTexts("body", reflect.ValueOf(into), longestText)
 }

@@ -106,7 +106,7 @@ func TestFailuresAreProblemDocuments(t *testing.T) {
 		{"an unknown course", "GET", "/api/v1/courses/morning", "", 404, "", `course "morning"`},
 		{"an unknown run", "GET", "/api/v1/runs/99", "", 404, "", `run "99"`},
 		{"an unknown script", "GET", "/api/v1/results/1/scripts/1", "", 404, "", `result "1"`},
-		{"a run that is no number", "GET", "/api/v1/runs/first", "", 400, "", `"first"`},
+		{"a run that is not a number", "GET", "/api/v1/runs/first", "", 400, "", `"first"`},
 		{"a run's events that is not there", "GET", "/api/v1/runs/99/events", "", 404, "", `run "99"`},
 		{"a body that is no JSON", "POST", "/api/v1/courses", "{", 400, "", "JSON"},
 		{"a name twice", "POST", "/api/v1/courses", `{"name":"evening"}`, 409, "", "exists already"},

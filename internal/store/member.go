@@ -58,7 +58,7 @@ func (s *Store) SetMember(ctx context.Context, course, person int64, role record
 	})
 }
 
-// DropMember takes a person out of a course; ErrNotFound when it is no member, ErrLastTeacher
+// DropMember takes a person out of a course; ErrNotFound when it is not a member, ErrLastTeacher
 // when no teacher is left.
 func (s *Store) DropMember(ctx context.Context, course int64, login string) error {
 	return s.changeMembers(ctx, course, func(tx *sqlx.Tx) error {

@@ -112,7 +112,7 @@ type Outcome struct {
 	DaysLate int
 	record.Examination
 	Behaviour string
-	Played    []judge.Brief // how the scripts went, to reckon the points again
+	Played    []judge.Brief // how the scripts went, to compute the points again
 }
 
 // examined is what is kept of an examination in one text.

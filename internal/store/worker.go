@@ -22,8 +22,8 @@ type Presence struct {
 // lockClass keeps these advisory locks apart from those of the libraries.
 const lockClass = "20486"
 
-// Attend registers a worker under an id that no other process has.
-func (s *Store) Attend(ctx context.Context, id string) (*Presence, error) {
+// RegisterWorker registers a worker under an id that no other process has.
+func (s *Store) RegisterWorker(ctx context.Context, id string) (*Presence, error) {
 	p := &Presence{store: s, id: id}
 	return p, p.Renew(ctx)
 }

@@ -80,7 +80,7 @@ func Start(ctx context.Context, s *store.Store, parallel int, log *slog.Logger) 
 	if err != nil {
 		return nil, fmt.Errorf("prepare the queue: %w", err)
 	}
-	if w.presence, err = s.Attend(ctx, id); err != nil {
+	if w.presence, err = s.RegisterWorker(ctx, id); err != nil {
 		return nil, err
 	}
 	w.recover(ctx)

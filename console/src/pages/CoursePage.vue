@@ -78,7 +78,7 @@ function stand(a: Assignment): string {
                   <th scope="col">game</th>
                   <th scope="col">due</th>
                   <th scope="col" class="number">handed in</th>
-                  <th scope="col">stands</th>
+                  <th scope="col">status</th>
                 </tr>
               </thead>
               <tbody>

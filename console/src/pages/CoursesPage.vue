@@ -61,7 +61,7 @@ const add = () => act(async () => {
         <p class="quiet mb-0">
           {{ c.assignments === 1 ? '1 assignment' : `${c.assignments} assignments` }},
           <template v-if="c.role">you are {{ c.role === 'assistant' ? 'an' : 'a' }} {{ c.role }}</template>
-          <template v-else>you are no member; <RouterLink :to="`/courses/${c.name}/-/people`">its people</RouterLink></template>
+          <template v-else>you are not a member; <RouterLink :to="`/courses/${c.name}/-/people`">its people</RouterLink></template>
         </p>
       </section>
     </div>

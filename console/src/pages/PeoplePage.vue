@@ -43,7 +43,7 @@ const add = () => act(async () => {
 const drop = (m: Participant) => act(async () => {
   await ask(api.DELETE('/courses/{course}/members/{login}', { params: { path: { ...at.value, login: m.login } } }))
   await reload()
-  return `${m.name} is no member any more.`
+  return `${m.name} is not a member any more.`
 })
 </script>
 

@@ -44,7 +44,7 @@ useTitle(() => view.value?.evidence.title ?? '')
 
 const current = ref(0)
 watch(view, (v) => {
-  if (v) current.value = v.evidence.parting >= 0 ? v.evidence.parting : v.evidence.steps.length - 1
+  if (v) current.value = v.evidence.first_difference >= 0 ? v.evidence.first_difference : v.evidence.steps.length - 1
 })
 const step = computed(() => view.value?.evidence.steps[current.value])
 const words = computed(() => (view.value?.evidence.steps ?? []).slice(1, current.value + 1).map((s) => s.word).join(' '))
@@ -77,7 +77,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
         <div class="d-flex gap-2" role="group" aria-label="Stepping">
           <BButton size="sm" variant="outline-secondary" :disabled="current === 0" @click="go(current - 1)">← Back</BButton>
           <BButton size="sm" variant="outline-secondary" :disabled="current === last" @click="go(current + 1)">Next →</BButton>
-          <BButton v-if="view.evidence.parting >= 0" size="sm" variant="primary" @click="go(view.evidence.parting)">
+          <BButton v-if="view.evidence.first_difference >= 0" size="sm" variant="primary" @click="go(view.evidence.first_difference)">
             First difference
           </BButton>
           <ToDesk
@@ -87,7 +87,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
         </div>
       </div>
       <div class="script-grid">
-        <StepList v-model="current" class="panel" :steps="view.evidence.steps" :parting="view.evidence.parting" />
+        <StepList v-model="current" class="panel" :steps="view.evidence.steps" :difference="view.evidence.first_difference" />
         <div class="d-grid gap-3">
           <section class="panel" aria-live="polite">
             <p class="mb-2">
@@ -107,7 +107,7 @@ onBeforeUnmount(() => window.removeEventListener('keydown', key))
               <p class="quiet align-self-end mb-0">Then the program {{ step.condition }}.</p>
             </div>
           </section>
-          <CallFinding v-if="view.evidence.call && current === view.evidence.parting" :call="view.evidence.call" />
+          <CallFinding v-if="view.evidence.call && current === view.evidence.first_difference" :call="view.evidence.call" />
           <details v-if="step.outline.length" class="panel">
             <summary>What screen readers are told</summary>
             <ul class="mb-0 mt-2">

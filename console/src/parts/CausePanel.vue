@@ -14,8 +14,8 @@ const { data: proof } = useLoad<Evidence | undefined>(() => `${props.result}/${p
   props.cause.evidence ? ask(api.GET('/results/{id}/scripts/{script}', { params: { path: { id: props.result, script: props.cause.evidence } } })) : undefined)
 const last = computed(() => {
   const steps = proof.value?.steps ?? []
-  const parting = proof.value?.parting ?? -1
-  return steps[parting >= 0 ? parting : steps.length - 1]
+  const difference = proof.value?.first_difference ?? -1
+  return steps[difference >= 0 ? difference : steps.length - 1]
 })
 const titles = computed(() => props.cause.criteria.map((name) => props.criteria.find((c) => c.name === name)?.title ?? name))
 </script>

@@ -16,7 +16,7 @@ function stand(m: Mine): string {
   <p v-if="!mine.length" class="panel mt-3">There is no assignment yet.</p>
   <div v-else class="panel scroll mt-3" tabindex="0" role="region" aria-label="Your assignments">
     <table class="comparisons">
-      <thead><tr><th scope="col">assignment</th><th scope="col">due</th><th scope="col">stands</th></tr></thead>
+      <thead><tr><th scope="col">assignment</th><th scope="col">due</th><th scope="col">status</th></tr></thead>
       <tbody>
         <tr v-for="m in mine" :key="m.assignment">
           <th scope="row"><RouterLink :to="`/courses/${m.course}/${m.assignment}/mine`">{{ m.title }}</RouterLink></th>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import type { Step } from '../api/client'
 
-/** The steps of a script; the parting one is marked, its echo is dimmed. */
-defineProps<{ steps: Step[]; parting: number }>()
+/** The steps of a script; the one with the first difference is marked, its echo is dimmed. */
+defineProps<{ steps: Step[]; difference: number }>()
 const current = defineModel<number>({ required: true })
 </script>
 
@@ -15,7 +15,7 @@ const current = defineModel<number>({ required: true })
       >
         <span class="step-number">{{ i }}</span>
         <code>{{ step.word }}</code>
-        <span v-if="i === parting" class="step-sign">✗ first difference</span>
+        <span v-if="i === difference" class="step-sign">✗ first difference</span>
         <span v-else-if="step.echo" class="visually-hidden">after the first difference</span>
       </button>
     </li>

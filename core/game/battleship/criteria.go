@@ -276,7 +276,7 @@ func (b *seaWriter) refusals() {
 	b.Add("the column after the last", b.begin().Refused(off(0, b.cols)).Move(hit))
 	b.Add("off the row of a ship", b.begin().Refused(off(int(ships[0][0].Row), b.cols), off(int(ships[0][0].Row), -1)).Move(hit))
 	b.Add("off the column of a ship", b.begin().Refused(off(b.rows, int(ships[0][0].Col)), off(-1, int(ships[0][0].Col))).Move(hit))
-	b.Criterion("text", "A line that is no cell is refused", 1, suite.Text)
+	b.Criterion("text", "A line that is not a cell is refused", 1, suite.Text)
 	for _, line := range [][2]string{{"letters", "abc"}, {"an empty line", ""}, {"a number alone", "7"}} {
 		b.Add(line[0], b.begin().Text(line[1]).Move(hit))
 	}

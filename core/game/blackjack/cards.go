@@ -9,7 +9,7 @@ import (
 )
 
 // Card is a playing card: rank from 1, the ace, to 13, the king, times four, and
-// the suit from 0. The zero value is no card.
+// the suit from 0. The zero value is not a card.
 type Card uint8
 
 const (

@@ -262,7 +262,7 @@ func (g *gridWriter) refusals() {
 		g.Add(off.title, mid().Refused(g.at(off.row, off.col)).Move(elsewhere))
 		g.Add(off.title+", at once", g.Play("").Refused(g.at(off.row, off.col)).Move(elsewhere))
 	}
-	g.Criterion("text", "A line that is no move is refused", 1, suite.Text)
+	g.Criterion("text", "A line that is not a move is refused", 1, suite.Text)
 	for _, line := range [][2]string{{"letters", "abc"}, {"an empty line", ""}, {"blanks", "   "}, {"a long line", strings.Repeat("x", 80)}} {
 		g.Add(line[0], mid().Text(line[1]).Move(elsewhere))
 	}

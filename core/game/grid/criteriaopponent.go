@@ -40,10 +40,10 @@ func (r *Rules) WriteOpponent(w *suites.Writer, program game.Player) {
 	g.plan("a line as soon as there can be one", g.ahead()...)
 
 	if r.Gravity() {
-		w.Criterion("refused", "A column off the board and a line that is no move are refused, and not answered", 4, suite.Range, suite.Text)
+		w.Criterion("refused", "A column off the board and a line that is not a move are refused, and not answered", 4, suite.Range, suite.Text)
 	} else {
 		w.Criterion(
-			"refused", "A taken cell, one off the board and a line that is no move are refused, and not answered", 4,
+			"refused", "A taken cell, one off the board and a line that is not a move are refused, and not answered", 4,
 			suite.TakenCell, suite.Range, suite.Text,
 		)
 		g.inOrder("a taken cell", move(corners[0], false), move(corners[0], true))

@@ -22,7 +22,7 @@ func (r *Rules) WriteSuite(w *suites.Writer, _ mistake.Known) {
 	if !r.counts {
 		n.outside()
 	}
-	n.Criterion("text", "What is no number is refused and costs nothing", 2, suite.Text)
+	n.Criterion("text", "What is not a number is refused and costs nothing", 2, suite.Text)
 	n.Add("a word", n.hides(n.third).Move(move(r.low)).Text("seven").Try(move(r.high)))
 	n.Add("an empty line", n.hides(n.third).Text("").Try(move(r.high), move(n.third)))
 	n.Criterion("hidden", "The number stays hidden until the end", 1, suite.Hidden)
@@ -134,7 +134,7 @@ func (r *Rules) WriteOwnSuite(w *suites.Writer) {
 		w.Criterion("range", "A number outside the range is refused and costs nothing", 3, suite.Range)
 		w.AddOwn("numbers outside the range", 0, at(4), refused(r.low-1), refused(r.high+1), at(2))
 	}
-	w.Criterion("text", "What is no number is refused and costs nothing", 2, suite.Text)
+	w.Criterion("text", "What is not a number is refused and costs nothing", 2, suite.Text)
 	w.AddOwn("a word and an empty line", 0, at(4), text("seven"), text(""), at(2))
 	w.Criterion("varied", "The number is not always the same", 2, suite.Varied)
 	w.AddOwn("another number", 6, end)

@@ -31,7 +31,7 @@ func (r *Rules) Arrange(s game.Setup, parts []string) (a game.Arrangement, err e
 		}
 		m, err := r.ParseMove(string(c))
 		if err != nil || !unicode.IsLetter(c) {
-			return a, fmt.Errorf("%q is no letter", c)
+			return a, fmt.Errorf("%q is not a letter", c)
 		}
 		if !strings.ContainsRune(strings.ToLower(string(p.Word)), unicode.ToLower(c)) {
 			wrong++

@@ -139,7 +139,7 @@ func (h *hangmanWriter) again() {
 
 func (h *hangmanWriter) refusals() {
 	word := func(text string) game.Move { return game.Move{Verb: Word, Text: text} }
-	h.Criterion("text", "What is no letter is refused and costs nothing", 2, suite.Text)
+	h.Criterion("text", "What is not a letter is refused and costs nothing", 2, suite.Text)
 	if h.r.Shown() != "nothing" {
 		digit, sign := game.Move{Text: "7"}, game.Move{Text: "!"}
 		s := h.word(usualWord).Try(guesses("a")...).Refused(digit).Try(guesses("l")...).Refused(sign)

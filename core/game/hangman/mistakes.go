@@ -42,7 +42,7 @@ func (r *Rules) Mistakes() mistake.Known {
 		"Your program reads only a part of what is typed.", func(r *Rules) Steps { return firstLetter{r} })
 	if r.Words() == "refused" {
 		h.Add("word-costs", "A whole word typed for a letter costs a life.",
-			"Your program punishes a guess that is no letter.", func(r *Rules) Steps { return wordCosts{r} })
+			"Your program punishes a guess that is not a letter.", func(r *Rules) Steps { return wordCosts{r} })
 	}
 	if r.Repeats() == "wrong" {
 		h.Add("repeat-free", "A wrong letter that is guessed again costs nothing.",
@@ -81,7 +81,7 @@ func (r *Rules) Mistakes() mistake.Known {
 		"Your program does not see that the word is complete.", func(r *Rules) Steps { return neverWin{r} })
 	if r.Shown() != "nothing" {
 		h.Add("symbol-costs", "A digit or sign costs a life, as a wrong letter does.",
-			"Your program punishes a guess that is no letter.", func(r *Rules) Steps { return symbolCosts{r} })
+			"Your program punishes a guess that is not a letter.", func(r *Rules) Steps { return symbolCosts{r} })
 		h.Add("must-guess-blank", "Blanks and signs of the word have to be guessed.",
 			"Your program hides blanks and signs of the word.", func(r *Rules) Steps { return hidesSigns{r} })
 	}

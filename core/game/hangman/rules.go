@@ -115,7 +115,7 @@ func Hangman() game.Definition {
 			),
 			game.Choice(
 				"shown",
-				"what is shown from the start: signs that are no letters, nothing, or besides the signs the first and last letter",
+				"what is shown from the start: signs that are not letters, nothing, or besides the signs the first and last letter",
 				"signs", "nothing", "ends",
 			),
 			game.Choice("case", "whether capitals and small letters are the same", "same", "different"),

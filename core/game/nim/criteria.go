@@ -143,7 +143,7 @@ func (h *heapWriter) refusals() {
 	}
 	h.Criterion("kept", "After a refused move the same player moves", 1, suite.TurnKept)
 	h.Add("refused moves between others", h.begin().Move(take(0, 1)).Refused(take(last, 0)).Try(each(back, 1)...))
-	h.Criterion("text", "A line that is no move is refused", 1, suite.Text)
+	h.Criterion("text", "A line that is not a move is refused", 1, suite.Text)
 	h.Add("a word, and an empty line", h.begin().Move(take(0, 1)).Text("many").Move(take(last, 1)).Text("").Try(take(0, 1)))
 }
 

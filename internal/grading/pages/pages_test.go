@@ -303,7 +303,7 @@ func TestHostilePages(t *testing.T) {
 	}
 }
 
-// What is no page, or another than the map says, is told with what is there.
+// What is not a page, or another than the map says, is told with what is there.
 func TestFaultyPages(t *testing.T) {
 	t.Cleanup(grading.CloseBrowsers)
 	page := func(body string) fstest.MapFS {

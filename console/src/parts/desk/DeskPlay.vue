@@ -89,7 +89,7 @@ async function rename() {
           <details class="desk-more">
             <summary>More steps</summary>
             <form class="d-flex flex-wrap gap-2 mt-1" @submit.prevent="addLine">
-              <input v-model="line" class="form-control form-control-sm play-input" aria-label="A line that is no move" placeholder="a line that is no move" autocomplete="off" maxlength="200">
+              <input v-model="line" class="form-control form-control-sm play-input" aria-label="A line that is not a move" placeholder="a line that is not a move" autocomplete="off" maxlength="200">
               <BButton size="sm" type="submit" variant="outline-secondary">Type it: must be refused</BButton>
               <BButton size="sm" variant="outline-secondary" @click="leave">Type it: must end the program</BButton>
               <BButton size="sm" variant="outline-secondary" @click="insert('reload')">Reload the page</BButton>
