@@ -30,7 +30,7 @@ demo: build
 	@scripts/demo.sh
 
 test: build
-	go test -short -p 4 -timeout 60m ./... # most of it waits
+	go test -short -timeout 60m ./...
 
 soak: build
 	go test -count=1 -timeout 120m ./core/... ./internal/grading/... ./internal/office/... ./internal/server

@@ -148,7 +148,7 @@ func TestBackupAndRestore(t *testing.T) {
 		"cut off":                 {string(whole[:len(whole)/2]), "is cut off"},
 		"cut off at its head":     {string(whole[:700]), "is cut off"},
 		"cut off before its head": {string(whole[:100]), "is cut off"},
-		"something else":          {"hello", "is cut off"},
+		"something else":          {"hello", "not a backup of Durchgang"},
 		"some other archive":      {strings.Repeat("x", 4096), "not a backup of Durchgang"},
 		"another count":           {strings.Replace(string(whole), `"rows": 1,`, `"rows": 7,`, 1), "rows instead of"},
 	} {

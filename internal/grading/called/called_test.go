@@ -120,7 +120,7 @@ func TestProgramsThatAreCalled(t *testing.T) {
 	found, named := 0, 0
 	for i, dir := range dirs {
 		t.Run(filepath.Base(dir), func(t *testing.T) {
-			portion.Every(t, 4, i)
+			portion.Every(t, 6, i)
 			p := read(t, dir)
 			right, err := grade(t, p.Game, p.files)
 			if err != nil {
@@ -233,7 +233,7 @@ func TestHostileProgramsThatAreCalled(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			portion.Every(t, 4, i)
+			portion.Every(t, 6, i)
 			began := time.Now()
 			files := fstest.MapFS{"noughts.py": {Data: []byte(tt.before + strings.Replace(source, victor, victor+tt.inVictor, 1)), Mode: 0o644}}
 			g, err := grade(t, "tic-tac-toe", files)

@@ -91,7 +91,7 @@ func TestPages(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.page, func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 5, i)
 			t.Parallel()
 			g := pageGrader(t, filepath.Dir(tt.page), "")
 			pictures := 0
@@ -274,7 +274,7 @@ func TestHostilePages(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.page, func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 5, i)
 			g := pageGrader(t, "tic-tac-toe", chart)
 			g.Suite.Scripts = g.Suite.Scripts[:1]
 			g.Patience = channel.DefaultPatience()
@@ -329,7 +329,7 @@ func TestFaultyPages(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 5, i)
 			_, err := pageGrader(t, "tic-tac-toe", tt.chart).Grade(t.Context(), tt.files, nil)
 			if !errors.Is(err, tt.cause) || !grading.AtFault(err) || !strings.Contains(err.Error(), tt.says) {
 				t.Errorf("error is %v", err)

@@ -40,7 +40,7 @@ func TestDraft(t *testing.T) {
 	}
 	for i, tt := range tests {
 		t.Run(tt.name, func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 4, i)
 			t.Parallel()
 			source, err := os.ReadFile("../testdata/" + tt.path)
 			if err != nil || !strings.Contains(string(source), tt.right) {

@@ -38,7 +38,7 @@ func gradeEdits(t *testing.T, folder, file string, edits []edit) {
 	g.Parallel = 2
 	for i, tt := range edits {
 		t.Run(tt.name, func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 4, i)
 			source, err := os.ReadFile(folder + tt.file)
 			if err != nil || !strings.Contains(string(source), tt.right) {
 				t.Fatalf("%v, or no %q", err, tt.right)

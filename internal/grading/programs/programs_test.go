@@ -41,7 +41,7 @@ func TestDemoClassIsGradedAsPlanted(t *testing.T) {
 	}
 	for i, folder := range folders {
 		t.Run(filepath.Base(folder), func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 4, i)
 			graded, err := grader.Grade(t.Context(), os.DirFS(folder), nil)
 			if err != nil {
 				t.Fatal(err)
@@ -135,7 +135,7 @@ func TestRightProgramsLoseNothingByTheirWording(t *testing.T) {
 			continue
 		}
 		t.Run(filepath.Base(path), func(t *testing.T) {
-			portion.Every(t, 3, i)
+			portion.Every(t, 4, i)
 			t.Parallel()
 			v := graded(t, variantOf(path), path, func(text string) string { return text }).Verdict
 			if names := lost(v); len(names) > 0 {

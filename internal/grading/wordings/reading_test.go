@@ -99,21 +99,31 @@ func (o outcome) says() string {
 func fare(t *testing.T, kind wordings.Kind, n int, part wordings.Part, faulty bool) []outcome {
 	t.Helper()
 	list := make([]outcome, n)
-	inPairs(n, func(i int) {
-		var fault *wordings.Fault
-		if faulty {
-			fault = &kind.Faults[(*first+i)%len(kind.Faults)]
-		}
-		p := kind.Make(uint64(*first)+uint64(i), part, fault)
-		list[i] = outcome{p, gradeText(t, kind.Game, p.File, p.Source), kind}
-	})
+	inPairs(n, func(i int) { list[i] = fareOne(t, kind, i, part, faulty) })
 	return list
 }
 
+// fareOne grades one of them.
+func fareOne(t *testing.T, kind wordings.Kind, i int, part wordings.Part, faulty bool) outcome {
+	t.Helper()
+	var fault *wordings.Fault
+	if faulty {
+		fault = &kind.Faults[(*first+i)%len(kind.Faults)]
+	}
+	p := kind.Make(uint64(*first)+uint64(i), part, fault)
+	return outcome{p, gradeText(t, kind.Game, p.File, p.Source), kind}
+}
+
+// mostTogether is how many programs are graded at a time: with more the time for learning would be up before the runs are.
+const mostTogether = 2
+
 // inPairs does something n times, two at a time.
-func inPairs(n int, do func(i int)) {
+func inPairs(n int, do func(i int)) { together(n, 2, do) }
+
+// together does something n times, some at a time.
+func together(n, some int, do func(i int)) {
 	var all errgroup.Group
-	all.SetLimit(2)
+	all.SetLimit(some)
 	for i := range n {
 		all.Go(func() error { do(i); return nil })
 	}
@@ -218,22 +228,40 @@ func TestUnseenProgramsAreRead(t *testing.T) {
 	if testing.Short() {
 		many, faulty = 2, 1
 	}
+	type lot struct {
+		kind         wordings.Kind
+		right, wrong []outcome
+	}
+	lots := make([]lot, len(wordings.Kinds))
+	var jobs []func()
 	for i, kind := range wordings.Kinds {
-		if i >= 5 && testing.Short() { // in languages that are built, of games that are among the others
+		if i >= 3 && testing.Short() { // fleets and decks take minutes, and the others are in languages that are built
 			many, faulty = 1, 0
 		}
-		right := fare(t, kind, many, wordings.Known, false)
-		for _, o := range right {
+		lots[i] = lot{kind, make([]outcome, many), make([]outcome, faulty)}
+		for n := range lots[i].right {
+			jobs = append(jobs, func() { lots[i].right[n] = fareOne(t, kind, n, wordings.Known, false) })
+		}
+		for n := range lots[i].wrong {
+			jobs = append(jobs, func() { lots[i].wrong[n] = fareOne(t, kind, n, wordings.Known, true) })
+		}
+	}
+	together(len(jobs), mostTogether, func(i int) { jobs[i]() })
+	for _, l := range lots {
+		for _, o := range slices.Concat(l.right, l.wrong) {
+			t.Logf("%s, %s: %s", l.kind.Game, o.Name, o.took.Round(time.Second))
+		}
+		for _, o := range l.right {
 			if o.accused() {
 				t.Errorf("%s of %s: %s\n%s\n%s", o.graded.Verdict.Points, o.graded.Verdict.Of, o.says(), o.Name, o.Source)
 			}
 		}
-		if n := count(right, outcome.full); n < len(right)-many/4 {
-			t.Errorf("%s: %d of %d right programs keep all points", kind.Game, n, len(right))
+		if n := count(l.right, outcome.full); n < len(l.right)-len(l.right)/4 {
+			t.Errorf("%s: %d of %d right programs keep all points", l.kind.Game, n, len(l.right))
 		}
-		for _, o := range fare(t, kind, faulty, wordings.Known, true) {
+		for _, o := range l.wrong {
 			if o.full() || !o.named() {
-				t.Errorf("%s, %s: full %v, %s\n%s", kind.Game, o.Fault, o.full(), o.Name, o.says())
+				t.Errorf("%s, %s: full %v, %s\n%s", l.kind.Game, o.Fault, o.full(), o.Name, o.says())
 			}
 		}
 	}
