@@ -1,7 +1,6 @@
 package draft
 
 import (
-	"cmp"
 	"fmt"
 	"regexp"
 	"slices"
@@ -9,11 +8,10 @@ import (
 	"unicode"
 
 	"durchgang/core/game"
+	"durchgang/core/judge"
 	"durchgang/core/mistake"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
-
-	"durchgang/core/judge"
 )
 
 // Heaps finds where programs show what heaps hold: of the reference and all known mistakes, by the rules by which most is found.
@@ -117,73 +115,80 @@ func amountIn(lines []numbered, alone bool) (patterns []string, held int) {
 			return patterns, held
 		}
 	}
-	type found struct {
-		right, wrong map[int]bool // steps
-		values       map[float64]bool
+	return chosen(amountsOn(lines, steps), steps)
+}
+
+// told is at which steps a number is what it should be where a pattern finds it, and at which it is not.
+type told struct {
+	right, wrong map[int]bool
+	values       map[float64]bool // that were right
+}
+
+func newTold() *told { return &told{map[int]bool{}, map[int]bool{}, map[float64]bool{}} }
+
+// note notes a number on a line; of a step the last line counts, as for the reader.
+func (a *told) note(l numbered, n float64) {
+	delete(a.right, l.step)
+	delete(a.wrong, l.step)
+	if n == l.want[0] {
+		a.right[l.step], a.values[n] = true, true
+	} else {
+		a.wrong[l.step] = true
 	}
-	all := map[string]*found{}
-	signs := map[rune]bool{} // that are drawn somewhere
+}
+
+// amountsOn are the patterns of numbers on lines that are right at some steps, with what the reader finds by them, which may be on
+// other lines as well.
+func amountsOn(lines []numbered, steps int) map[string]*told {
+	signs := map[rune]bool{} // that are drawn several times somewhere
 	for _, l := range lines {
 		for _, r := range signRuns(l.line) {
 			signs[r.sign] = signs[r.sign] || r.n > 1
 		}
 	}
+	met := map[string]*told{}
 	for _, l := range lines {
 		for pattern, n := range countedOn(l.line, signs) {
-			f := all[pattern]
-			if f == nil {
-				f = &found{map[int]bool{}, map[int]bool{}, map[float64]bool{}}
-				all[pattern] = f
+			if met[pattern] == nil {
+				met[pattern] = newTold()
 			}
-			// The reader takes the last line that fits.
-			delete(f.right, l.step)
-			delete(f.wrong, l.step)
-			if n == l.want[0] {
-				f.right[l.step] = true
-				f.values[n] = true
-			} else {
-				f.wrong[l.step] = true
-			}
+			met[pattern].note(l, n)
 		}
 	}
-	for p, f := range all { // by what the reader finds, which may be on other lines
-		if len(f.right)*4 < steps/3 {
-			delete(all, p)
+	all := map[string]*told{}
+	for p, a := range met {
+		if len(a.right)*12 < steps {
 			continue
 		}
-		f.right, f.wrong, f.values = map[int]bool{}, map[int]bool{}, map[float64]bool{}
+		all[p] = newTold()
 		pattern := compileAll([]string{p})
 		for _, l := range lines {
-			n, is := phrasebook.Amount(pattern, l.line)
-			if !is {
-				continue
-			}
-			delete(f.right, l.step)
-			delete(f.wrong, l.step)
-			if float64(n) == l.want[0] {
-				f.right[l.step] = true
-				f.values[l.want[0]] = true
-			} else {
-				f.wrong[l.step] = true
+			if n, is := phrasebook.Amount(pattern, l.line); is {
+				all[p].note(l, float64(n))
 			}
 		}
 	}
-	open := steps
+	return all
+}
+
+// chosen takes the pattern that is right at most steps, and others for the steps that it leaves open. held is at how many steps
+// one of them is right.
+func chosen(all map[string]*told, steps int) (patterns []string, held int) {
 	taken := map[int]bool{}
-	for len(patterns) < mostAmounts && open > 0 {
+	for len(patterns) < mostAmounts && len(taken) < steps {
 		best, gain := "", 0
 		for _, p := range sortedKeys(all) {
-			f := all[p]
-			if len(f.wrong)*4 > len(f.right) || len(f.values) < 2 && patterns == nil {
+			a := all[p]
+			if len(a.wrong)*4 > len(a.right) || len(a.values) < 2 && patterns == nil {
 				continue
 			}
-			n := -3 * len(f.wrong)
-			for step := range f.right {
+			n := -3 * len(a.wrong)
+			for step := range a.right {
 				if !taken[step] {
 					n++
 				}
 			}
-			if n > gain || n == gain && n > 0 && cmp.Compare(len(p), len(best)) < 0 {
+			if n > gain || n == gain && n > 0 && len(p) < len(best) {
 				best, gain = p, n
 			}
 		}
@@ -192,13 +197,10 @@ func amountIn(lines []numbered, alone bool) (patterns []string, held int) {
 		}
 		patterns = append(patterns, best)
 		for step := range all[best].right {
-			if !taken[step] {
-				taken[step] = true
-				held, open = held+1, open-1
-			}
+			taken[step] = true
 		}
 	}
-	return patterns, held
+	return patterns, len(taken)
 }
 
 // mostAmounts is in how many ways one number may be told.
