@@ -65,7 +65,7 @@ func TestRead(t *testing.T) {
 		{"UTF-16 with a mark", wide("name\tnumber\tmail\nAda Größe\t4711\tada@school.example\n", true), "", []record.Pupil{ada}, "UTF-16 (little-endian), separated by tabs", nil, nil},
 		{"UTF-16 without a mark", wide("name,number,mail\nAda Größe,4711,ada@school.example\n", false), "", []record.Pupil{ada}, "UTF-16", nil, nil},
 		{"a quoted comma and a line break in a cell", "number,name\n4711,\"Größe,\n Ada\"\n4712,Bo\n", "", []record.Pupil{{Number: "4711", FullName: "Größe, Ada"}, {Number: "4712", FullName: "Bo"}}, "", nil, nil},
-		{"duplicates are explained", "number,name,mail\n1,A,a@x.example\n1,B,\n2,C,A@x.example\n3,D,no mail\n", "", []record.Pupil{{Number: "1", FullName: "A", Mail: "a@x.example"}}, "", []string{"line 3: the number 1 stands in line 2 already", "line 4: the mail a@x.example stands in line 2", `line 5: "no mail" is no mail`}, nil},
+		{"duplicates are explained", "number,name,mail\n1,A,a@x.example\n1,B,\n2,C,A@x.example\n3,D,no mail\n", "", []record.Pupil{{Number: "1", FullName: "A", Mail: "a@x.example"}}, "", []string{"line 3: the number 1 stands in line 2 already", "line 4: the mail a@x.example stands in line 2", `line 5: "no mail" is not a mail`}, nil},
 		{"two of one name", "name\nAda\nAda\n", "", []record.Pupil{{FullName: "Ada"}}, "", []string{"line 3: the name Ada stands in line 2 already, and nothing else tells"}, nil},
 		{"two of one name told apart", "name,number\nAda,1\nAda,2\n", "", []record.Pupil{{FullName: "Ada", Number: "1"}, {FullName: "Ada", Number: "2"}}, "", nil, nil},
 		{"no column that says who", "points,grade\n1,2\n", "", nil, "", nil, roster.ErrColumns},

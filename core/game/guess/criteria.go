@@ -132,10 +132,10 @@ func (r *Rules) WriteOwnSuite(w *suites.Writer) {
 	w.AddOwn("to the end", 4, end)
 	if !r.counts {
 		w.Criterion("range", "A number outside the range is refused and costs nothing", 3, suite.Range)
-		w.AddOwn("numbers outside the range", 0, at(4), refused(r.low-1), refused(r.high+1), at(2))
+		w.AddOwn("numbers outside the range", 0, refused(r.low-1), at(4), refused(r.high+1), at(2)) // no guess before that may be right
 	}
 	w.Criterion("text", "What is not a number is refused and costs nothing", 2, suite.Text)
-	w.AddOwn("a word and an empty line", 0, at(4), text("seven"), text(""), at(2))
+	w.AddOwn("a word and an empty line", 0, text("seven"), at(4), text(""), at(2))
 	w.Criterion("varied", "The number is not always the same", 2, suite.Varied)
 	w.AddOwn("another number", 6, end)
 	w.Criterion("hidden", "The number stays hidden until the end", 1, suite.Hidden)
