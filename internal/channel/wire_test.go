@@ -4,14 +4,17 @@ import (
 	"io"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
 
+	"durchgang/core/game"
 	"durchgang/core/games"
 	"durchgang/core/judge"
 	"durchgang/core/mistake"
 	"durchgang/core/suite"
+	"durchgang/core/suites"
 	"durchgang/core/wire"
 	"durchgang/internal/channel"
 	"durchgang/internal/sandbox"
@@ -69,13 +72,22 @@ func wirePerformance(t *testing.T, spec sandbox.Spec, s *suite.Suite, script sui
 	return moments, p
 }
 
-// Over the wire the reference rules of every game get every point of the suite that
-// ships for it.
+// Over the wire the reference rules of every game get every point of its suite.
 func TestReferenceOverTheWire(t *testing.T) {
 	spec := reference(t)
-	for _, name := range suite.ShippedNames(games.All()) {
+	variants := suite.ShippedNames(games.All())
+	for _, d := range games.All().Games() {
+		if v := game.Variant(d.Name); !slices.Contains(variants, v) {
+			variants = append(variants, v)
+		}
+	}
+	for _, name := range variants {
 		t.Run(string(name), func(t *testing.T) {
-			s, _, err := suite.Shipped(name, games.All())
+			rules, err := games.All().Rules(string(name))
+			if err != nil {
+				t.Fatal(err)
+			}
+			s, _, err := suites.For(rules, false, games.All())
 			if err != nil {
 				t.Fatal(err)
 			}
