@@ -49,22 +49,21 @@ func (w *Writer) Add(title string, s *Steps) {
 	if s.Wrong || len(s.List) == 0 {
 		return
 	}
-	script := suite.Script{Title: w.unused(title), Setup: s.setup, Steps: s.List}
-	if _, there := w.Suite.Criterion(w.open.Name); !there {
-		w.Suite.Criteria = append(w.Suite.Criteria, *w.open)
-	}
-	script.Criterion = w.open.Name
-	w.Suite.Scripts = append(w.Suite.Scripts, script)
+	w.add(suite.Script{Title: title, Setup: s.setup, Steps: s.List})
 }
 
 // AddOwn adds a script of which the program makes the set-up, played so many times.
 func (w *Writer) AddOwn(title string, times int, list ...suite.Step) {
+	w.add(suite.Script{Title: title, Own: true, Repeats: times, Steps: list})
+}
+
+// add adds a script under a title of its own, and its criterion before the first one.
+func (w *Writer) add(script suite.Script) {
+	script.Title, script.Criterion = w.unused(script.Title), w.open.Name
 	if _, there := w.Suite.Criterion(w.open.Name); !there {
 		w.Suite.Criteria = append(w.Suite.Criteria, *w.open)
 	}
-	w.Suite.Scripts = append(w.Suite.Scripts, suite.Script{
-		Title: w.unused(title), Criterion: w.open.Name, Own: true, Repeats: times, Steps: list,
-	})
+	w.Suite.Scripts = append(w.Suite.Scripts, script)
 }
 
 // unused is a title that no script has.

@@ -81,7 +81,7 @@ func (f Function) Play(ctx context.Context, s *Session, moments []suite.Moment) 
 
 func gone(a calls.Answer) bool { return a.Failure != nil && a.Failure.Kind == calls.Gone }
 
-// events tell the calls of one moment, with what came of them. What only reads how a game stands is not typed, so that
+// events tell the calls of one moment, with the result of each. What only reads how a game stands is not typed, so that
 // what is typed leads there again.
 func events(book *calls.Book, asked []calls.Call, answers []calls.Answer) []Event {
 	list := []Event{}

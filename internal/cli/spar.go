@@ -9,6 +9,7 @@ import (
 	"github.com/jedib0t/go-pretty/v6/table"
 	"github.com/spf13/cobra"
 
+	"durchgang/core/contest"
 	"durchgang/core/games"
 	"durchgang/core/play/house"
 	"durchgang/internal/record"
@@ -76,8 +77,6 @@ func useless(c *cobra.Command, variant string) error {
 	if err != nil {
 		return &record.InputError{Field: "game", Err: err}
 	}
-	_, words := rules.(interface{ Lives() int })
-	_, bets := rules.(interface{ Bets() bool })
 	for _, flag := range []struct {
 		name string
 		does bool
@@ -86,8 +85,8 @@ func useless(c *cobra.Command, variant string) error {
 		{"format", false, "a strategy spars with a house player alone"},
 		{"rounds", false, "it is of contests; --deals says how many games are played"},
 		{"groups", false, "it is of contests"},
-		{"hands", bets, "it is of blackjack"},
-		{"words", words, "it is of hangman"},
+		{"hands", contest.HasHands(rules), "it is of blackjack"},
+		{"words", contest.HasWords(rules), "it is of hangman"},
 		{"opening", !rules.Solo(), "it is of games for two"},
 	} {
 		if c.Flags().Changed(flag.name) && !flag.does {
