@@ -126,10 +126,10 @@ func (t thing) MarshalYAML() (any, error) {
 	return Thing(t), nil
 }
 
-// UnmarshalYAML implements yaml.BytesUnmarshaler: what is clicked may be written as its selector alone.
+// UnmarshalYAML implements yaml.BytesUnmarshaler: what is clicked may be written alone.
 func (o *openingForm) UnmarshalYAML(text []byte) error {
 	type plain openingForm
-	if selectorOr(text, &o.Of.CSS, (*plain)(o)) != nil {
+	if selectorOr(text, &o.Of.CSS, (*plain)(o)) != nil && yaml.UnmarshalWithOptions(text, (*Thing)(&o.Of), yaml.Strict()) != nil {
 		return ErrOpening
 	}
 	return nil

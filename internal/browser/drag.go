@@ -6,10 +6,9 @@ import (
 	"time"
 
 	"github.com/chromedp/cdproto/input"
-)
 
-// Place is a place of the window, in CSS pixels.
-type Place struct{ X, Y float64 }
+	"durchgang/internal/surface"
+)
 
 const (
 	dragSteps    = 4                      // moves of the pointer on its way
@@ -18,7 +17,7 @@ const (
 
 // Drag presses the pointer at one place of the window and lets it go at another: with the events of the pointer
 // alone, or those of drag and drop (HTML, section 6.12) where something lies there that the page says can be dragged.
-func (p *Page) Drag(ctx context.Context, from, to Place) error {
+func (p *Page) Drag(ctx context.Context, from, to surface.Place) error {
 	if err := p.bring(ctx, &from, &to); err != nil {
 		return err
 	}
@@ -31,7 +30,7 @@ func (p *Page) Drag(ctx context.Context, from, to Place) error {
 	if err := p.evaluate(ctx, p.apartWorld, fmt.Sprintf("durchgangDraggable(%g, %g)", from.X, from.Y), &draggable); err != nil {
 		return err
 	}
-	held := func(kind input.DispatchMouseEventType, at Place) input.DispatchMouseEventParams {
+	held := func(kind input.DispatchMouseEventType, at surface.Place) input.DispatchMouseEventParams {
 		e := pointer(kind, at, 1)
 		e.Buttons = 1
 		return e
@@ -40,7 +39,7 @@ func (p *Page) Drag(ctx context.Context, from, to Place) error {
 	post(p.wire, p.session, input.DispatchMouseEvent, held(input.DispatchMouseEventTypeMousePressed, from))
 	for n := 1; n <= dragSteps; n++ {
 		part := float64(n) / dragSteps
-		at := Place{from.X + (to.X-from.X)*part, from.Y + (to.Y-from.Y)*part}
+		at := surface.Place{X: from.X + (to.X-from.X)*part, Y: from.Y + (to.Y-from.Y)*part}
 		if _, err := call(ctx, p.wire, p.session, input.DispatchMouseEvent, held(input.DispatchMouseEventTypeMouseMoved, at)); err != nil {
 			return p.cause(err)
 		}
@@ -73,7 +72,7 @@ func (p *Page) taken(ctx context.Context) (data *input.DragData, err error) {
 }
 
 // drop lets what is dragged go at a place, which takes it or not.
-func (p *Page) drop(ctx context.Context, data *input.DragData, at Place) error {
+func (p *Page) drop(ctx context.Context, data *input.DragData, at surface.Place) error {
 	event := func(kind input.DispatchDragEventType) error {
 		_, err := call(ctx, p.wire, p.session, input.DispatchDragEvent, input.DispatchDragEventParams{Type: kind, X: at.X, Y: at.Y, Data: data})
 		return p.cause(err)

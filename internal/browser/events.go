@@ -12,6 +12,8 @@ import (
 	"github.com/chromedp/cdproto/network"
 	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
+
+	"durchgang/internal/surface"
 )
 
 // handle takes what the browser tells of the page. It waits for nothing.
@@ -42,7 +44,7 @@ func (p *Page) handle(m *cdproto.Message) {
 	case "Runtime.exceptionThrown":
 		if e, ok := event[runtime.EventExceptionThrown](m); ok && e.ExceptionDetails != nil {
 			d := e.ExceptionDetails
-			p.note(Note{Kind: NoteError, Text: said(d), File: short(d.URL), Line: int(d.LineNumber) + 1})
+			p.note(surface.Note{Kind: surface.NoteError, Text: said(d), File: short(d.URL), Line: int(d.LineNumber) + 1})
 		}
 	case "Runtime.consoleAPICalled":
 		if e, ok := event[runtime.EventConsoleAPICalled](m); ok {
@@ -61,7 +63,7 @@ func (p *Page) set(change func()) {
 	}
 }
 
-func (p *Page) note(n Note) {
+func (p *Page) note(n surface.Note) {
 	if len(n.Text) > mostText {
 		n.Text = strings.ToValidUTF8(n.Text[:mostText], "") + "…"
 	}
@@ -102,18 +104,18 @@ func (p *Page) serve(e fetch.EventRequestPaused) {
 	switch {
 	case r.refused && away:
 		// An empty answer leaves the page where it is (RFC 9110, section 15.3.5).
-		p.note(Note{Kind: NoteAway, Text: e.Request.URL})
+		p.note(surface.Note{Kind: surface.NoteAway, Text: e.Request.URL})
 		post(p.wire, p.session, fetch.FulfillRequest, fetch.FulfillRequestParams{RequestID: e.RequestID, ResponseCode: 204})
 		return
 	case r.refused:
-		p.note(Note{Kind: NoteRefused, Text: e.Request.URL})
+		p.note(surface.Note{Kind: surface.NoteRefused, Text: e.Request.URL})
 		post(
 			p.wire, p.session, fetch.FailRequest,
 			fetch.FailRequestParams{RequestID: e.RequestID, ErrorReason: network.ErrorReasonBlockedByClient},
 		)
 		return
 	case r.status == 404 && short(e.Request.URL) != "favicon.ico":
-		p.note(Note{Kind: NoteMissing, Text: short(e.Request.URL)})
+		p.note(surface.Note{Kind: surface.NoteMissing, Text: short(e.Request.URL)})
 		if away {
 			r.status = 204
 		}
@@ -126,7 +128,7 @@ func (p *Page) serve(e fetch.EventRequestPaused) {
 
 // dialog notes what a dialog says and answers it.
 func (p *Page) dialog(e page.EventJavascriptDialogOpening) {
-	d := Dialog{Kind: string(e.Type), Text: e.Message, Default: e.DefaultPrompt}
+	d := surface.Dialog{Kind: string(e.Type), Text: e.Message, Default: e.DefaultPrompt}
 	p.mu.Lock()
 	answer := p.answer
 	p.mu.Unlock()
@@ -135,7 +137,7 @@ func (p *Page) dialog(e page.EventJavascriptDialogOpening) {
 		accept, text = answer(d)
 	}
 	if d.Kind != "beforeunload" {
-		p.note(Note{Kind: NoteDialog, Text: d.Text})
+		p.note(surface.Note{Kind: surface.NoteDialog, Text: d.Text})
 	}
 	post(p.wire, p.session, page.HandleJavaScriptDialog, page.HandleJavaScriptDialogParams{Accept: accept, PromptText: text})
 }
@@ -145,7 +147,7 @@ func (p *Page) console(e runtime.EventConsoleAPICalled) {
 	for _, a := range e.Args {
 		words = append(words, valueOf(a))
 	}
-	n := Note{Kind: NoteConsole, Text: strings.Join(words, " ")}
+	n := surface.Note{Kind: surface.NoteConsole, Text: strings.Join(words, " ")}
 	if e.StackTrace != nil && len(e.StackTrace.CallFrames) > 0 {
 		n.File, n.Line = short(e.StackTrace.CallFrames[0].URL), int(e.StackTrace.CallFrames[0].LineNumber)+1
 	}

@@ -20,6 +20,8 @@ import (
 	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/cdproto/runtime"
 	"github.com/chromedp/cdproto/target"
+
+	"durchgang/internal/surface"
 )
 
 var (
@@ -42,63 +44,13 @@ type Page struct {
 
 	mu      sync.Mutex
 	changed chan struct{} // something of what follows is new
-	answer  func(Dialog) (accept bool, text string)
+	answer  func(surface.Dialog) (accept bool, text string)
 	own     string // the page's world
 	apart   string // the world it is looked at from
 	loads   int    // how often the page has been loaded
 	crashed bool
 	dragged *input.DragData // that the browser has taken up; nil for nothing
-	notes   []Note
-}
-
-// Dialog is a message in a window of its own: an alert, a question to be confirmed, or a
-// prompt for a text.
-type Dialog struct{ Kind, Text, Default string }
-
-// Note is something that happened beside what the page shows.
-type Note struct {
-	Kind NoteKind `json:"kind"`
-	Text string   `json:"text"`
-	File string   `json:"file,omitempty"`
-	Line int      `json:"line,omitempty"` // from 1; 0 when it is not known
-}
-
-// NoteKind is what a note is about.
-type NoteKind string
-
-// The kinds.
-const (
-	NoteDialog  NoteKind = "dialog"  // a message in a window of its own
-	NoteError   NoteKind = "error"   // a script failed
-	NoteConsole NoteKind = "console" // a script noted something
-	NoteRefused NoteKind = "refused" // the page asked for what is not its own
-	NoteMissing NoteKind = "missing" // the page asked for a file that is not there
-	NoteAway    NoteKind = "away"    // the page tried to lead elsewhere
-)
-
-// String is the note as a person reads it.
-func (n Note) String() string {
-	at := ""
-	if n.File != "" {
-		at = " (" + n.File
-		if n.Line > 0 {
-			at += ", line " + strconv.Itoa(n.Line)
-		}
-		at += ")"
-	}
-	switch n.Kind {
-	case NoteDialog:
-		return "a message says: " + n.Text
-	case NoteError:
-		return "a script fails: " + n.Text + at
-	case NoteConsole:
-		return "console: " + n.Text + at
-	case NoteMissing:
-		return "a file is missing: " + n.Text
-	case NoteAway:
-		return "the page tries to lead to " + n.Text + ", which is refused"
-	}
-	return "the page asks for " + n.Text + ", which is refused: it has only its own files"
+	notes   []surface.Note
 }
 
 const (
@@ -112,7 +64,7 @@ var ErrCrashed = errors.New("the page has crashed")
 // Open opens a site in a context that nothing has touched. seed settles the page's random
 // numbers. answer says what is done at dialogs; nil accepts them. Errors are ErrGone and
 // ErrCrashed, of the context, or about the machine.
-func (b *Browser) Open(ctx context.Context, site Site, seed uint32, answer func(Dialog) (bool, string)) (*Page, error) {
+func (b *Browser) Open(ctx context.Context, site Site, seed uint32, answer func(surface.Dialog) (bool, string)) (*Page, error) {
 	p, err := b.take(ctx)
 	if err != nil {
 		return nil, err
@@ -223,7 +175,7 @@ func (p *Page) Reload(ctx context.Context) error {
 }
 
 // Notes returns what happened since it was asked last.
-func (p *Page) Notes() []Note {
+func (p *Page) Notes() []surface.Note {
 	p.mu.Lock()
 	defer p.mu.Unlock()
 	notes := p.notes
@@ -308,7 +260,7 @@ func (p *Page) await(ctx context.Context, late <-chan time.Time, holds func() bo
 
 // Click clicks at a place of the window, so many times in a row.
 func (p *Page) Click(ctx context.Context, x, y float64, times int) error {
-	at := Place{x, y}
+	at := surface.Place{X: x, Y: y}
 	if err := p.bring(ctx, &at); err != nil {
 		return err
 	}
@@ -326,7 +278,7 @@ func (p *Page) Click(ctx context.Context, x, y float64, times int) error {
 
 // pointer is an event of the mouse at a place of the window, whose left button is pressed for the nth time in a row; 0
 // where it is not.
-func pointer(kind input.DispatchMouseEventType, at Place, n int) input.DispatchMouseEventParams {
+func pointer(kind input.DispatchMouseEventType, at surface.Place, n int) input.DispatchMouseEventParams {
 	e := input.DispatchMouseEventParams{Type: kind, X: at.X, Y: at.Y, PointerType: input.DispatchMouseEventPointerTypeMouse}
 	if n > 0 {
 		e.Button, e.ClickCount = input.MouseButtonLeft, int64(n)
@@ -335,7 +287,7 @@ func pointer(kind input.DispatchMouseEventType, at Place, n int) input.DispatchM
 }
 
 // bring scrolls places into the window, the last one if not all can be.
-func (p *Page) bring(ctx context.Context, places ...*Place) error {
+func (p *Page) bring(ctx context.Context, places ...*surface.Place) error {
 	for _, at := range places {
 		if at.X >= 0 && at.Y >= 0 && at.X < windowWidth && at.Y < windowHeight {
 			continue
@@ -450,9 +402,9 @@ func (p *Page) Scan(ctx context.Context) (found json.RawMessage, err error) {
 
 // Drawn tells which parts of a canvas, or of another element, are drawn otherwise than when it was asked last, in
 // fractions of its size.
-func (p *Page) Drawn(ctx context.Context, css string) (parts []Part, err error) {
+func (p *Page) Drawn(ctx context.Context, css string) (parts []surface.Part, err error) {
 	var drawn struct {
-		Parts []Part
+		Parts []surface.Part
 		photographs
 	}
 	ask := fmt.Sprintf("durchgangDrawn(%q)", css)
@@ -467,9 +419,3 @@ func (p *Page) Drawn(ctx context.Context, css string) (parts []Part, err error) 
 	}
 	return drawn.Parts, err
 }
-
-// Part is a part of a canvas, in fractions of its size.
-type Part struct{ Left, Top, Right, Bottom float64 }
-
-// Center is the middle of the part.
-func (p Part) Center() (x, y float64) { return (p.Left + p.Right) / 2, (p.Top + p.Bottom) / 2 }

@@ -36,15 +36,15 @@ type console struct {
 
 // Patience bounds what a program may do between two lines typed.
 type Patience struct {
-	Rest   time.Duration // time until it asks for input or ends
-	Output int           // bytes it prints until then
-	Total  int           // bytes it prints from its start to its end
-	Timers *Timers       // what is known of the program's timers, which its runs share; nil knows nothing
+	Rest   time.Duration   // time until it asks for input or ends
+	Output int             // bytes it prints until then
+	Total  int             // bytes it prints from its start to its end
+	Timers *sandbox.Timers // what is known of the program's timers, which its runs share; nil knows nothing
 }
 
 // DefaultPatience is ample for a classroom game.
 func DefaultPatience() Patience {
-	return Patience{Rest: 3 * time.Second, Output: 64 << 10, Total: 1 << 20, Timers: &Timers{}}
+	return Patience{Rest: 3 * time.Second, Output: 64 << 10, Total: 1 << 20, Timers: &sandbox.Timers{}}
 }
 
 // rest is how a program came to rest.
@@ -72,7 +72,7 @@ func open(spec sandbox.Spec, limits Patience) (*console, error) {
 	defer master.Close()
 	c := &console{limits: limits, started: time.Now(), fd: -1, own: -1, ends: -1}
 	if limits.Timers == nil {
-		c.limits.Timers = &Timers{}
+		c.limits.Timers = &sandbox.Timers{}
 	}
 	if err := c.start(spec, master, slave); err != nil {
 		if c.box != nil {
@@ -135,7 +135,7 @@ func prepare(slave *os.File) error {
 func (c *console) typeLine(line string) error {
 	c.slept = 0
 	if c.poll(0) { // it has printed although it was taken for resting
-		c.limits.Timers.spoke()
+		c.limits.Timers.Spoke()
 	}
 	return c.send([]byte(line + "\n"))
 }
@@ -201,7 +201,7 @@ func (c *console) settle() ([]byte, rest) {
 		} else if c.drain(&out) > 0 {
 			pause, silence = c.first, late.sooner(quiet)
 			if resting != nil {
-				c.limits.Timers.spoke()
+				c.limits.Timers.Spoke()
 				resting = nil
 			}
 		}
@@ -224,16 +224,16 @@ func (c *console) settle() ([]byte, rest) {
 			switch {
 			case at && timer > 0 && resting == nil:
 				c.drain(&out) // which was printed before it rested
-				span := c.limits.Timers.wait(timer)
+				span := c.limits.Timers.Wait(timer)
 				resting = &rested{late.sooner(span), span}
 			case at && (timer == 0 || resting.clock.over()):
 				if c.drain(&out) > 0 && timer > 0 { // which has all that was written handed over (n_tty_read)
-					c.limits.Timers.spoke()
+					c.limits.Timers.Spoke()
 					resting = nil
 					continue
 				}
 				if timer > 0 {
-					c.limits.Timers.passed(resting.span)
+					c.limits.Timers.Passed(resting.span)
 				}
 				return out, waits
 			}

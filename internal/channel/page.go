@@ -2,10 +2,7 @@ package channel
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
-	"fmt"
-	"hash/fnv"
 	"net/url"
 	"slices"
 	"strings"
@@ -19,13 +16,13 @@ import (
 	"durchgang/core/suite"
 	"durchgang/internal/browser"
 	"durchgang/internal/sandbox"
+	"durchgang/internal/surface"
 )
 
-// Page plays scripts with pages in a browser.
+// Page plays scripts with what is driven with a pointer and keys: pages in a browser, or windows.
 type Page struct {
 	Map      *pagemap.Map
-	Site     browser.Site
-	Browser  *browser.Browser
+	Stage    Stage
 	Rules    game.Rules
 	Setup    game.Setup // of the script that is played
 	Patience Patience
@@ -82,23 +79,9 @@ func (p Page) Play(ctx context.Context, _ sandbox.Spec, moments []suite.Moment) 
 	return done, err
 }
 
-// On plays with a browser that is lent, and once more where it has ended meanwhile. When it
-// does again, that is the page's doing.
-func (p Page) On(ctx context.Context, loan *browser.Loan, play func(Page) (Performance, error)) (done Performance, err error) {
-	how, err := loan.Use(ctx, func(b *browser.Browser) error {
-		p.Browser = b
-		done, err = play(p)
-		return err
-	})
-	if err != nil || how == "" {
-		return done, err
-	}
-	if len(done.Observations) == 0 {
-		done.Observations, done.Events, done.Shots = []judge.Observation{{}}, [][]Event{nil}, []Shot{{}}
-	}
-	last := &done.Observations[len(done.Observations)-1]
-	*last = judge.Observation{Condition: judge.Exceeded, Detail: how}
-	return done, nil
+// On plays with the page's stage made ready.
+func (p Page) On(ctx context.Context, play func(Page) (Performance, error)) (Performance, error) {
+	return p.Stage.on(ctx, p, play)
 }
 
 // sit implements Sitter: a browser context of the page's own. Only who holds the browser
@@ -107,26 +90,14 @@ func (p Page) sit(ctx context.Context, _ sandbox.Spec, setup game.Setup) (seat, 
 	s := &pageSeat{Page: p, ctx: ctx, started: time.Now(), given: p.Map.Book.Give(p.Rules, setup)}
 	s.rows, s.cols = p.Rules.Shape()
 	s.assume(setup)
-	site := p.Site
-	site.Query = query(s.given.Arguments, p.Rules.Spell(setup))
-	if len(s.given.Files) > 0 {
-		site.Files = overlay{site.Files, s.given.Files}
-	}
-	seed := fnv.New32a()
-	seed.Write([]byte(p.Seed))
+	s.Setup = setup
 	err := s.bounded(func(ctx context.Context) (err error) {
-		s.page, err = p.Browser.Open(ctx, site, seed.Sum32(), s.answer)
-		if err != nil {
-			return err
-		}
-		if err = s.page.Ask(p.Map.Question(s.rows, s.cols)); err == nil {
-			err = s.settle(ctx)
-		}
-		if err == nil {
-			err = s.start(ctx)
-		}
+		s.page, err = p.Stage.open(ctx, s)
 		return err
 	})
+	if err == nil {
+		err = s.bounded(s.begin)
+	}
 	leave := func() {
 		if s.page != nil {
 			s.page.Close()
@@ -137,6 +108,18 @@ func (p Page) sit(ctx context.Context, _ sandbox.Spec, setup game.Setup) (seat, 
 		return nil, nil, err
 	}
 	return s, leave, nil
+}
+
+// begin looks at what was opened, and does what comes before a game.
+func (s *pageSeat) begin(ctx context.Context) error {
+	err := s.page.Ask(s.Map.Question(s.rows, s.cols))
+	if err == nil {
+		err = s.settle(ctx)
+	}
+	if err == nil {
+		err = s.start(ctx)
+	}
+	return err
 }
 
 // query is what a page is given in its address: the book's arguments of the form name=value,
@@ -160,7 +143,7 @@ func query(arguments []string, setup game.Setup) string {
 type pageSeat struct {
 	Page
 	ctx        context.Context
-	page       *browser.Page // nil when it could not be opened
+	page       surface.Surface // nil when it could not be opened
 	started    time.Time
 	given      phrasebook.Given
 	table      phrasebook.Table
@@ -180,7 +163,7 @@ type pageSeat struct {
 type pageStep struct {
 	looked, before pagemap.Look
 	said           [][]pagemap.Line
-	notes          []browser.Note
+	notes          []surface.Note
 	dialogs        []string
 	rests          bool
 	tried          bool               // there was a way to do what the moment asks for
@@ -212,23 +195,31 @@ func (s *pageSeat) bounded(act func(context.Context) error) error {
 	}
 	ctx, cancel := context.WithCancelCause(s.ctx)
 	defer cancel(nil)
-	late := newClock(s.Browser.Box(), s.Patience.Rest)
-	var timer *time.Timer
-	timer = time.AfterFunc(late.left(), func() {
-		if late.over() {
-			cancel(errStuck)
-		} else {
-			timer.Reset(late.left())
-		}
-	})
+	if box := s.Stage.box(s.page); box != nil { // else it is being opened, which has a time of its own
+		late := newClock(box, s.Patience.Rest)
+		var timer *time.Timer
+		timer = time.AfterFunc(late.left(), func() {
+			if late.over() {
+				cancel(errStuck)
+			} else {
+				timer.Reset(late.left())
+			}
+		})
+		defer timer.Stop()
+	}
 	err := act(ctx)
-	timer.Stop()
+	var ended *surface.Ended
 	switch {
 	case err == nil:
 	case s.ctx.Err() != nil:
 		s.err = s.ctx.Err()
 	case errors.Is(context.Cause(ctx), errStuck):
 		s.fallen = &judge.Observation{Condition: judge.Stuck, Detail: "for " + s.Patience.Rest.String()}
+	case errors.As(err, &ended):
+		s.fallen = &judge.Observation{Condition: judge.Ended}
+		if ended.Fault {
+			s.fallen = &judge.Observation{Condition: judge.Crashed, Detail: ended.How}
+		}
 	case errors.Is(err, browser.ErrCrashed):
 		s.fallen = &judge.Observation{
 			Condition: judge.Crashed,
@@ -248,28 +239,19 @@ func (s *pageSeat) settle(ctx context.Context) error {
 	}
 	s.rests = settled.Rests
 	for _, l := range settled.Before {
-		if err := s.take(l); err != nil {
-			return err
-		}
+		s.take(l)
 		s.said = append(s.said, s.looked.Lines)
 	}
-	return s.take(settled.Look)
-}
-
-// take takes what the page showed when it was looked at, and what it had said until then.
-func (s *pageSeat) take(l browser.Look) error {
-	var said [][]pagemap.Line
-	s.looked = pagemap.Look{}
-	if err := errors.Join(json.Unmarshal(l.Shown, &s.looked), json.Unmarshal(l.Said, &said)); err != nil {
-		return fmt.Errorf("read what the page shows: %w", err)
-	}
-	s.said = append(s.said, said...)
+	s.take(settled.Look)
 	return nil
 }
 
+// take takes what was shown when it was looked at, and what had been said until then.
+func (s *pageSeat) take(l surface.Look) { s.looked, s.said = l.Shown, append(s.said, l.Said...) }
+
 // answer says what is done at a dialog: what the set-up or the book has for it, and yes to
 // another game only when that is asked for next.
-func (s *pageSeat) answer(d browser.Dialog) (accept bool, text string) {
+func (s *pageSeat) answer(d surface.Dialog) (accept bool, text string) {
 	if text, found := s.given.Answer(d.Text); found {
 		return true, text
 	}
@@ -303,7 +285,7 @@ func (s *pageSeat) hear() {
 	}
 	for _, n := range s.page.Notes() {
 		s.notes = append(s.notes, n)
-		if n.Kind == browser.NoteDialog {
+		if n.Kind == surface.NoteDialog {
 			s.dialogs = append(s.dialogs, n.Text)
 		}
 	}
@@ -478,7 +460,7 @@ func (s *pageSeat) empty() bool {
 // complaint is the first error that a script has noted, or else.
 func (s *pageSeat) complaint(other string) string {
 	for _, n := range s.notes {
-		if n.Kind == browser.NoteError {
+		if n.Kind == surface.NoteError {
 			return n.String()
 		}
 	}

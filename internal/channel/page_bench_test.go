@@ -48,12 +48,15 @@ func clickedPage(b *testing.B) (channel.Page, []suite.Moment) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	return channel.Page{Map: m, Site: site, Rules: rules, Patience: channel.DefaultPatience(), Album: &channel.Album{}}, moments
+	return channel.Page{Map: m, Stage: channel.Browser{Site: site}, Rules: rules, Patience: channel.DefaultPatience(), Album: &channel.Album{}}, moments
 }
 
 func perform(b *testing.B, p channel.Page, loan *browser.Loan, moments []suite.Moment) channel.Performance {
 	b.Helper()
-	done, err := p.On(b.Context(), loan, func(p channel.Page) (channel.Performance, error) {
+	stage := p.Stage.(channel.Browser)
+	stage.Loan = loan
+	p.Stage = stage
+	done, err := p.On(b.Context(), func(p channel.Page) (channel.Performance, error) {
 		return p.Play(b.Context(), sandbox.Spec{}, moments)
 	})
 	if err != nil || len(done.Observations) != len(moments) {

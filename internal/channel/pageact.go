@@ -10,7 +10,7 @@ import (
 	"durchgang/core/game"
 	"durchgang/core/pagemap"
 	"durchgang/core/suite"
-	"durchgang/internal/browser"
+	"durchgang/internal/surface"
 )
 
 // act does what a moment asks for. It tells what was done, and whether there was a way to.
@@ -128,7 +128,7 @@ func (s *pageSeat) move(ctx context.Context, m suite.Moment) (string, bool, erro
 		}
 	}
 	if s.Map.Drag.First != nil {
-		return s.drag(ctx, browser.Place{X: x, Y: y}, m.Mover, word)
+		return s.drag(ctx, surface.Place{X: x, Y: y}, m.Mover, word)
 	}
 	if s.Map.Touch {
 		return "touches " + word, true, s.page.Tap(ctx, x, y)
@@ -140,13 +140,13 @@ func (s *pageSeat) move(ctx context.Context, m suite.Moment) (string, bool, erro
 }
 
 // drag makes a move by dragging a piece to its cell.
-func (s *pageSeat) drag(ctx context.Context, to browser.Place, mover game.Player, word string) (string, bool, error) {
+func (s *pageSeat) drag(ctx context.Context, to surface.Place, mover game.Player, word string) (string, bool, error) {
 	piece, there := s.Map.Piece(s.looked, mover)
 	if !there {
 		return "", false, nil
 	}
 	x, y := piece.Center()
-	return "drags a piece to " + word, true, s.page.Drag(ctx, browser.Place{X: x, Y: y}, to)
+	return "drags a piece to " + word, true, s.page.Drag(ctx, surface.Place{X: x, Y: y}, to)
 }
 
 // press makes a move by keys. No key leads beside the board.

@@ -6,7 +6,7 @@ import (
 
 	"durchgang/core/game"
 	"durchgang/core/pagemap"
-	"durchgang/internal/browser"
+	"durchgang/internal/surface"
 )
 
 // findCanvas finds a board that is drawn, by clicking here and there and watching where
@@ -32,11 +32,11 @@ type canvasTrial struct {
 
 // draws clicks at a place of the canvas, in fractions, and returns what is drawn nearest to
 // it, or with anywhere to its column.
-func (t canvasTrial) draws(x, y float64, column bool) (part browser.Part, drawn bool) {
+func (t canvasTrial) draws(x, y float64, column bool) (part surface.Part, drawn bool) {
 	if t.fallen != nil {
 		return part, false
 	}
-	var parts []browser.Part
+	var parts []surface.Part
 	_ = t.bounded(func(ctx context.Context) (err error) {
 		if _, err = t.page.Drawn(ctx, t.canvas.CSS); err != nil {
 			return err
@@ -80,7 +80,7 @@ func around(end float64, n int) []float64 {
 
 // placed finds a board on which marks lie where one clicks.
 func (t canvasTrial) placed() *pagemap.Board {
-	corner := func(right, bottom float64) (part browser.Part, drawn bool) {
+	corner := func(right, bottom float64) (part surface.Part, drawn bool) {
 		for _, y := range around(bottom, t.rows) {
 			for _, x := range around(right, t.cols) {
 				if part, drawn = t.draws(x, y, false); drawn {
@@ -105,7 +105,7 @@ func (t canvasTrial) placed() *pagemap.Board {
 
 // falling finds a board on which marks fall to the bottom of a column.
 func (t canvasTrial) falling() *pagemap.Board {
-	column := func(right float64) (part browser.Part, drawn bool) {
+	column := func(right float64) (part surface.Part, drawn bool) {
 		for _, x := range around(right, t.cols) {
 			if part, drawn = t.draws(x, 0.5, true); drawn {
 				return part, true

@@ -3,7 +3,6 @@ package channel
 import (
 	"cmp"
 	"context"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"maps"
@@ -14,8 +13,8 @@ import (
 	"durchgang/core/pagemap"
 	"durchgang/core/phrasebook"
 	"durchgang/core/suite"
-	"durchgang/internal/browser"
 	"durchgang/internal/sandbox"
+	"durchgang/internal/surface"
 )
 
 // Causes of a page that cannot be played, for errors.Is.
@@ -26,9 +25,9 @@ var (
 
 // Check opens the page and reports how the map does not fit it; what the page noted about
 // itself says more. Errors are ErrFits, or about the machine.
-func (p Page) Check(ctx context.Context, loan *browser.Loan) error {
+func (p Page) Check(ctx context.Context) error {
 	var misfit error
-	_, err := p.On(ctx, loan, func(p Page) (Performance, error) {
+	_, err := p.On(ctx, func(p Page) (Performance, error) {
 		s, leave, err := p.sit(ctx, sandbox.Spec{}, p.Setup)
 		if err != nil {
 			return Performance{}, err
@@ -50,7 +49,7 @@ func (p Page) Check(ctx context.Context, loan *browser.Loan) error {
 func (s *pageSeat) remarks() string {
 	var list []string
 	for _, n := range s.notes {
-		if n.Kind != browser.NoteConsole && n.Kind != browser.NoteDialog && len(list) < 3 {
+		if n.Kind != surface.NoteConsole && n.Kind != surface.NoteDialog && len(list) < 3 {
 			list = append(list, n.String())
 		}
 	}
@@ -62,7 +61,7 @@ func (s *pageSeat) remarks() string {
 
 // Drafting is a page of which the map is to be found.
 type Drafting struct {
-	Site     browser.Site
+	Stage    Stage
 	Rules    game.Rules
 	Setup    game.Setup
 	Own      bool        // the page makes the hidden set-up itself, and Setup is any
@@ -86,9 +85,9 @@ type PagePart struct {
 
 // DraftPage finds the map of a page: it looks for a board of the right shape, makes moves
 // whose facts it knows, and watches what changes. Errors are ErrNoMap, or about the machine.
-func DraftPage(ctx context.Context, loan *browser.Loan, d Drafting) (draft PageDraft, err error) {
-	ended, err := Page{}.On(ctx, loan, func(p Page) (Performance, error) {
-		p.Site, p.Rules, p.Setup, p.Patience, p.Seed = d.Site, d.Rules, d.Setup, d.Patience, "draft"
+func DraftPage(ctx context.Context, d Drafting) (draft PageDraft, err error) {
+	ended, err := Page{Stage: d.Stage}.On(ctx, func(p Page) (Performance, error) {
+		p.Rules, p.Setup, p.Patience, p.Seed = d.Rules, d.Setup, d.Patience, "draft"
 		drafter := pageDrafter{Drafting: d, page: p, ctx: ctx, texts: map[string]pagemap.Control{}}
 		drafter.rows, drafter.cols = d.Rules.Shape()
 		var err error
@@ -174,14 +173,11 @@ func (v *visit) scan() (s pagemap.Scan, err error) {
 	if v.fallen != nil {
 		return s, nil
 	}
-	var raw json.RawMessage
-	if err := v.bounded(func(ctx context.Context) (err error) {
-		raw, err = v.page.Scan(ctx)
+	_ = v.bounded(func(ctx context.Context) (err error) {
+		s, err = v.page.Scan(ctx)
 		return err
-	}); err != nil {
-		return s, v.err
-	}
-	return s, json.Unmarshal(raw, &s)
+	})
+	return s, v.err
 }
 
 // clickAt clicks at a place; see does.

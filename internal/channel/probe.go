@@ -299,7 +299,7 @@ func (p *process) classify(line []byte, terminal uint64, known bool) (does activ
 	}
 	at := func(i int) uint64 { return argument(fields, i) }
 	wait := func(holds func() bool) (activity, time.Duration) {
-		timer := p.timer(call, at)
+		timer := sandbox.Timer(p.pid, call, at)
 		if known && timer == 0 || !holds() {
 			return idle, 0
 		}
@@ -316,7 +316,7 @@ func (p *process) classify(line []byte, terminal uint64, known bool) (does activ
 	case unix.SYS_EPOLL_WAIT, unix.SYS_EPOLL_PWAIT, unix.SYS_EPOLL_PWAIT2:
 		return wait(func() bool { return p.epollHolds(int(at(0)), terminal) })
 	case unix.SYS_NANOSLEEP, unix.SYS_CLOCK_NANOSLEEP:
-		return idle, p.timer(call, at)
+		return idle, sandbox.Timer(p.pid, call, at)
 	case unix.SYS_WRITE, unix.SYS_WRITEV:
 		return busy, 0
 	case unix.SYS_POLL, unix.SYS_PPOLL:
@@ -326,7 +326,7 @@ func (p *process) classify(line []byte, terminal uint64, known bool) (does activ
 		return idle, 0
 	}
 	if at(files) == 0 { // it waits for no file, and so it sleeps
-		return idle, p.timer(call, at)
+		return idle, sandbox.Timer(p.pid, call, at)
 	}
 	return wait(streams)
 }

@@ -73,6 +73,12 @@ again, and say who has won.
 			"it reaches nothing else. Built pages are handed in as they were built. What chance settles is given in the\n" +
 			"address, as in `index.html?word=lantern`. Say whose turn it is and who has won in words beside the board.\n",
 	},
+	{
+		Name: record.Window, Programs: "in windows on a display", Settings: "where in the windows the game is", Empty: "the map of each program's windows is drafted",
+		Speaks: true, OneSide: true, OwnSetup: true, Whole: true, Keys: pagemap.Keys, open: openWindows,
+		Brief: "It opens a window and is played with a mouse and keys, on a display of its own. What chance settles is given on\n" +
+			"its command line, as in `python3 game.py lantern`. Say whose turn it is and who has won in words in the window.\n",
+	},
 }
 
 // ChannelOf is the channel of a name. Errors are *record.InputError.

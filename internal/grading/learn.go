@@ -108,7 +108,7 @@ func (g *Grader) hear(ctx context.Context, p *playing, keep func(record.Evidence
 		parallel: g.Parallel,
 		way:      g.way,
 	}
-	if _, is := g.way.(*pages); is {
+	if g.pointed() {
 		d.page = p
 		p.page.Tape = &channel.PageTape{}
 		defer func() { p.page.Tape = nil }() // from here on the page is played each time

@@ -54,19 +54,23 @@ func (w *pages) prepare(ctx context.Context, g Grader, p *playing, folder fs.FS)
 	}
 	p.language, p.close, p.spec = "page", p.loan.Return, func() sandbox.Spec { return sandbox.Spec{} }
 	p.source, p.accepts = siteText(site), true // else there is no map
-	p.page = channel.Page{Map: w.chart, Site: site, Rules: g.Suite.Rules, Album: &channel.Album{}}
-	if p.page.Map == nil {
-		p.draft, err = channel.DraftPage(ctx, p.loan, channel.Drafting{
-			Site: site, Rules: g.Suite.Rules, Setup: g.Suite.Example(g.Suite.Scripts[0]), Own: g.Suite.Scripts[0].Own, Source: p.source,
-			Program: g.Suite.Program, Patience: g.patience(),
-		})
-		p.page.Map = p.draft.Map
-	} else {
-		err = w.page(p, suite.Script{Setup: g.Suite.Scripts[0].Setup}, 0).Check(ctx, p.loan)
-	}
-	if err != nil {
+	if err = w.chartOf(ctx, g, p, channel.Browser{Site: site, Loan: p.loan}); err != nil {
 		p.loan.Return()
 	}
+	return err
+}
+
+// chartOf checks the map with the program, or drafts it where there is none.
+func (w *pages) chartOf(ctx context.Context, g Grader, p *playing, stage channel.Stage) (err error) {
+	p.page = channel.Page{Map: w.chart, Stage: stage, Rules: g.Suite.Rules, Album: &channel.Album{}}
+	if p.page.Map != nil {
+		return w.page(p, suite.Script{Setup: g.Suite.Scripts[0].Setup}, 0).Check(ctx)
+	}
+	p.draft, err = channel.DraftPage(ctx, channel.Drafting{
+		Stage: stage, Rules: g.Suite.Rules, Setup: g.Suite.Example(g.Suite.Scripts[0]), Own: g.Suite.Scripts[0].Own, Source: p.source,
+		Program: g.Suite.Program, Patience: g.patience(),
+	})
+	p.page.Map = p.draft.Map
 	return err
 }
 
@@ -101,7 +105,7 @@ func (*pages) page(p *playing, script suite.Script, n int) channel.Page {
 func (*pages) probe(context.Context, Grader, *playing) error { return nil }
 
 func (w *pages) play(ctx context.Context, _ Grader, p *playing, script suite.Script, moments []suite.Moment) (channel.Performance, error) {
-	return w.page(p, script, 0).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) {
+	return w.page(p, script, 0).On(ctx, func(page channel.Page) (channel.Performance, error) {
 		return page.Play(ctx, p.spec(), moments)
 	})
 }
@@ -114,7 +118,7 @@ func (w *pages) join(
 	n int,
 	play func(channel.Sitter) (channel.Performance, error),
 ) (channel.Performance, error) {
-	return w.page(p, script, n).On(ctx, p.loan, func(page channel.Page) (channel.Performance, error) { return play(page) })
+	return w.page(p, script, n).On(ctx, func(page channel.Page) (channel.Performance, error) { return play(page) })
 }
 
 // teach teaches the words of the page's map.

@@ -93,6 +93,7 @@ const (
 	Wire     = "wire"
 	Function = "function"
 	Page     = "page"
+	Window   = "window"
 )
 
 // Submission is a student's program as it was handed in.

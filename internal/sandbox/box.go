@@ -124,9 +124,9 @@ func startOnce(spec Spec, heard bool, connect func(*exec.Cmd)) (*Box, error) {
 		if f, ok := cmd.Stdin.(*os.File); ok {
 			_ = f.Chown(int(id), int(id)) // a pipe has no owner to change
 		}
-		if spec.Writable {
-			if err := os.Chown(spec.Dir, int(id), int(id)); err != nil {
-				return nil, fmt.Errorf("give the working folder to the box: %w", err)
+		for _, dir := range spec.writable() {
+			if err := os.Chown(dir, int(id), int(id)); err != nil {
+				return nil, fmt.Errorf("give a folder to the box: %w", err)
 			}
 		}
 	}

@@ -37,9 +37,17 @@ type Spec struct {
 	Files    map[string]string // more files in the working folder: their names, and where they lie on the host
 	Argv     []string          // absolute program path first
 	Env      []string          // NAME=value, added to a minimal environment
+	Folders  []Folder          // more folders of the host
 	Shown    []string          // more files of the system that are visible, read-only; * and ? as in filepath.Match
 	Passed   []*os.File        // files that the program has open beside its standard streams, from descriptor 3 on
 	Limits   Limits
+}
+
+// Folder is a folder of the host that appears in a box.
+type Folder struct {
+	Path     string // in the box
+	Host     string
+	Writable bool
 }
 
 // ErrNoBox means that bubblewrap is missing, and ErrBadBox that it does not work here.
@@ -98,6 +106,13 @@ func (s Spec) command(made *os.File) (*exec.Cmd, error) {
 		return nil, err
 	}
 	args = append(args, work...)
+	for _, f := range s.Folders {
+		bind := "--ro-bind"
+		if f.Writable {
+			bind = "--bind"
+		}
+		args = append(args, bind, f.Host, f.Path)
+	}
 	args = append(args, "--chdir", WorkDir, "--clearenv",
 		"--setenv", "PATH", "/usr/bin:/bin", "--setenv", "HOME", WorkDir,
 		"--setenv", "LANG", "C.UTF-8", "--setenv", "TERM", "xterm")
@@ -138,4 +153,17 @@ func (s Spec) work() ([]string, error) {
 		args = append(args, "--ro-bind", s.Files[name], WorkDir+"/"+name)
 	}
 	return args, nil
+}
+
+// writable are the folders of the host that the box may change.
+func (s Spec) writable() (dirs []string) {
+	if s.Writable {
+		dirs = append(dirs, s.Dir)
+	}
+	for _, f := range s.Folders {
+		if f.Writable {
+			dirs = append(dirs, f.Host)
+		}
+	}
+	return dirs
 }

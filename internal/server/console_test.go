@@ -180,6 +180,7 @@ func TestColoursAreKept(t *testing.T) {
 	see(t, ctx, "Courses")
 	before := theme()
 	do(t, ctx, "change the colours", chromedp.Click("header button"))
+	until(t, ctx, fmt.Sprintf("document.documentElement.dataset.bsTheme !== %q", before))
 	changed := theme()
 	do(t, ctx, "reload", chromedp.Reload())
 	see(t, ctx, "Courses")

@@ -1,4 +1,4 @@
-package channel
+package sandbox
 
 import (
 	"sync"
@@ -20,23 +20,24 @@ type Timers struct {
 }
 
 const (
+	usualTimer   = 300 * time.Millisecond
 	silentTimers = 3                       // are enough to know
 	longestTimer = 1200 * time.Millisecond // that is waited for
 	restingTime  = 4 * time.Millisecond    // in which what a resting program prints would come
 )
 
-// wait is how long a program is to be silent while a timer runs that is over after left.
-func (t *Timers) wait(left time.Duration) time.Duration {
+// Wait is how long a program is to be silent while a timer runs that is over after left.
+func (t *Timers) Wait(left time.Duration) time.Duration {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	if t.silent >= silentTimers && !t.speaks {
 		return restingTime
 	}
-	return min(max(quiet, left+quiet/4), longestTimer)
+	return min(max(usualTimer, left+usualTimer/4), longestTimer)
 }
 
-// passed notes that the program was silent for so long.
-func (t *Timers) passed(waited time.Duration) {
+// Passed notes that the program was silent for so long.
+func (t *Timers) Passed(waited time.Duration) {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	if waited > restingTime {
@@ -44,36 +45,36 @@ func (t *Timers) passed(waited time.Duration) {
 	}
 }
 
-// spoke notes that the program printed while a timer ran that it was waited for.
-func (t *Timers) spoke() {
+// Spoke notes that the program printed while a timer ran that it was waited for.
+func (t *Timers) Spoke() {
 	t.mu.Lock()
 	defer t.mu.Unlock()
 	t.speaks = true
 }
 
 // unknown is what is taken for the time that is left of a timer that cannot be read.
-const unknown = quiet
+const unknown = usualTimer
 
-// timer is after how long a wait ends that a thread is in: the timeout of poll and epoll_wait
+// Timer is after how long a system call ends that a thread of a process waits in: the timeout of poll and epoll_wait
 // in milliseconds, of others at an address in the process's memory. 0 is without end.
-func (p *process) timer(call int, argument func(int) uint64) time.Duration {
+func Timer(pid, call int, argument func(int) uint64) time.Duration {
 	switch call {
 	case unix.SYS_EPOLL_WAIT, unix.SYS_EPOLL_PWAIT:
 		return milliseconds(int32(argument(3)))
 	case unix.SYS_POLL:
 		return milliseconds(int32(argument(2)))
 	case unix.SYS_EPOLL_PWAIT2:
-		return p.span(argument(3), time.Nanosecond)
+		return span(pid, argument(3), time.Nanosecond)
 	case unix.SYS_PPOLL:
-		return p.span(argument(2), time.Nanosecond)
+		return span(pid, argument(2), time.Nanosecond)
 	case unix.SYS_PSELECT6:
-		return p.span(argument(4), time.Nanosecond)
+		return span(pid, argument(4), time.Nanosecond)
 	case unix.SYS_SELECT:
-		return p.span(argument(4), time.Microsecond)
+		return span(pid, argument(4), time.Microsecond)
 	case unix.SYS_NANOSLEEP:
-		return p.span(argument(0), time.Nanosecond)
+		return span(pid, argument(0), time.Nanosecond)
 	case unix.SYS_CLOCK_NANOSLEEP:
-		left := p.span(argument(2), time.Nanosecond)
+		left := span(pid, argument(2), time.Nanosecond)
 		var now unix.Timespec
 		if argument(1)&unix.TIMER_ABSTIME == 0 || unix.ClockGettime(int32(argument(0)), &now) != nil {
 			return left
@@ -92,14 +93,14 @@ func milliseconds(n int32) time.Duration {
 
 // span reads a struct timespec, or a timeval when the unit is a microsecond, from the
 // process's memory.
-func (p *process) span(address uint64, unit time.Duration) time.Duration {
+func span(pid int, address uint64, unit time.Duration) time.Duration {
 	if address == 0 {
 		return 0
 	}
 	var parts [2]int64
 	own := []unix.Iovec{{Base: (*byte)(unsafe.Pointer(&parts)), Len: uint64(unsafe.Sizeof(parts))}}
 	theirs := []unix.RemoteIovec{{Base: uintptr(address), Len: int(unsafe.Sizeof(parts))}}
-	if n, err := unix.ProcessVMReadv(p.pid, own, theirs, 0); err != nil || n != int(unsafe.Sizeof(parts)) {
+	if n, err := unix.ProcessVMReadv(pid, own, theirs, 0); err != nil || n != int(unsafe.Sizeof(parts)) {
 		return unknown
 	}
 	return max(min(time.Duration(parts[0]), 1e9)*time.Second+time.Duration(parts[1])*unit, time.Millisecond)

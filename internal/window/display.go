@@ -1,0 +1,199 @@
+package window
+
+import (
+	"context"
+	"crypto/rand"
+	"encoding/binary"
+	"errors"
+	"fmt"
+	"io"
+	"log"
+	"net"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"time"
+
+	"github.com/jezek/xgb"
+	"github.com/jezek/xgb/damage"
+	"github.com/jezek/xgb/xfixes"
+	"github.com/jezek/xgb/xproto"
+	"github.com/jezek/xgb/xtest"
+
+	"durchgang/internal/sandbox"
+	"durchgang/internal/scratch"
+)
+
+// ErrMissing means that there is no X server on this machine.
+var ErrMissing = errors.New("there is no display here: install Debian's package xvfb")
+
+// The size of the screen in pixels, and how long a server may take to begin on a machine that is very busy.
+const (
+	screenWidth  = 1280
+	screenHeight = 1024
+	startTime    = 30 * time.Second
+)
+
+// sockets is where X clients look for servers, and cookie where a program finds what it shows the server to be let in.
+const (
+	sockets = "/tmp/.X11-unix"
+	cookie  = "/tmp/.X11-unix/cookie"
+)
+
+// display is an X server in a box of its own, and a connection to it. It listens on a socket in a folder that only
+// its own program's box shows.
+type display struct {
+	folder string // with the socket
+	dir    string // the server's working folder
+	box    *sandbox.Box
+	x      *xgb.Conn
+	root   xproto.Window
+	keys   keyboard
+}
+
+func init() { xgb.Logger = log.New(io.Discard, "", 0) }
+
+// openDisplay starts a server. The error is about the machine.
+func openDisplay(ctx context.Context) (d *display, err error) {
+	if _, err := exec.LookPath("Xvfb"); err != nil {
+		return nil, ErrMissing
+	}
+	d = &display{}
+	defer func() {
+		if err != nil {
+			d.close()
+		}
+	}()
+	if d.folder, err = scratch.Dir("display"); err != nil {
+		return nil, err
+	}
+	if d.dir, err = scratch.Dir("server"); err != nil {
+		return nil, err
+	}
+	secret := make([]byte, 16)
+	rand.Read(secret)
+	if err = os.WriteFile(filepath.Join(d.folder, filepath.Base(cookie)), authority(secret), 0o644); err != nil {
+		return nil, fmt.Errorf("write the display's cookie: %w", err)
+	}
+	null, err := os.OpenFile(os.DevNull, os.O_RDWR, 0)
+	if err != nil {
+		return nil, err
+	}
+	defer null.Close()
+	d.box, err = sandbox.Start(sandbox.Spec{
+		Dir: d.dir,
+		Argv: []string{
+			"/usr/bin/Xvfb", ":0", "-auth", cookie, "-nolisten", "tcp", "-nolisten", "local", "-noreset", "-dpi", "96",
+			"-screen", "0", fmt.Sprintf("%dx%dx24", screenWidth, screenHeight), "-extension", "MIT-SHM", "-extension", "GLX",
+		},
+		Folders: []sandbox.Folder{{Path: sockets, Host: d.folder, Writable: true}},
+		Limits:  sandbox.Limits{CPU: time.Hour, Memory: 512 << 20, Processes: 16, Disk: 16 << 20, Files: 1024},
+	}, null)
+	if err != nil {
+		return nil, fmt.Errorf("start the display: %w", err)
+	}
+	return d, d.connect(ctx, secret)
+}
+
+// authority is a cookie as libXau reads it (Xau, Xauth.h): numbers of two bytes, the highest first. It holds for all
+// hosts (family 65535).
+func authority(secret []byte) []byte {
+	var out []byte
+	field := func(data string) {
+		out = binary.BigEndian.AppendUint16(out, uint16(len(data)))
+		out = append(out, data...)
+	}
+	out = binary.BigEndian.AppendUint16(out, 65535)
+	field("")
+	field("0")
+	field(cookieKind)
+	field(string(secret))
+	return out
+}
+
+const cookieKind = "MIT-MAGIC-COOKIE-1"
+
+// connect waits until the server answers.
+func (d *display) connect(ctx context.Context, secret []byte) error {
+	ctx, cancel := context.WithTimeout(ctx, startTime)
+	defer cancel()
+	socket := filepath.Join(d.folder, "X0")
+	for {
+		c, err := net.Dial("unix", socket)
+		if err == nil {
+			if d.x, err = xgb.NewConnNet(&greeting{Conn: c, secret: secret}); err != nil {
+				return fmt.Errorf("connect to the display: %w", err)
+			}
+			break
+		}
+		select {
+		case <-d.box.Done():
+			return fmt.Errorf("start the display: it has ended: %s", d.box.Exit())
+		case <-ctx.Done():
+			return fmt.Errorf("start the display: %w", ctx.Err())
+		case <-time.After(2 * time.Millisecond):
+		}
+	}
+	d.root = xproto.Setup(d.x).DefaultScreen(d.x).Root
+	for _, start := range []func(*xgb.Conn) error{xtest.Init, damage.Init, xfixes.Init} {
+		if err := start(d.x); err != nil {
+			return fmt.Errorf("connect to the display: %w", err)
+		}
+	}
+	if _, err := damage.QueryVersion(d.x, 1, 1).Reply(); err != nil {
+		return fmt.Errorf("connect to the display: %w", err)
+	}
+	if err := xproto.ChangeWindowAttributesChecked(
+		d.x, d.root, xproto.CwEventMask, []uint32{xproto.EventMaskSubstructureNotify},
+	).Check(); err != nil {
+		return fmt.Errorf("watch the display: %w", err)
+	}
+	return d.readKeys()
+}
+
+// greeting is a connection whose first message is replaced by one that shows the server a cookie, since the library
+// takes cookies only from a file of this process (X Window System Protocol, 8: Connection Setup).
+type greeting struct {
+	net.Conn
+	secret []byte
+	sent   bool
+}
+
+func (g *greeting) Write(p []byte) (int, error) {
+	if g.sent {
+		return g.Conn.Write(p)
+	}
+	g.sent = true
+	hello := []byte{'l', 0, 11, 0, 0, 0}
+	hello = binary.LittleEndian.AppendUint16(hello, uint16(len(cookieKind)))
+	hello = binary.LittleEndian.AppendUint16(hello, uint16(len(g.secret)))
+	hello = append(hello, 0, 0)
+	hello = append(hello, cookieKind...)
+	hello = append(hello, make([]byte, (4-len(cookieKind)%4)%4)...)
+	if _, err := g.Conn.Write(append(hello, g.secret...)); err != nil {
+		return 0, err
+	}
+	return len(p), nil
+}
+
+// shows adds the display to what a program's box shows.
+func (d *display) shows(spec sandbox.Spec) sandbox.Spec {
+	spec.Folders = append(spec.Folders[:len(spec.Folders):len(spec.Folders)], sandbox.Folder{Path: sockets, Host: d.folder})
+	spec.Env = append(spec.Env[:len(spec.Env):len(spec.Env)], "DISPLAY=:0", "XAUTHORITY="+cookie)
+	return spec
+}
+
+// close ends the server.
+func (d *display) close() {
+	if d.x != nil {
+		d.x.Close()
+	}
+	if d.box != nil {
+		d.box.Kill()
+	}
+	for _, dir := range []string{d.folder, d.dir} {
+		if dir != "" {
+			_ = os.RemoveAll(dir)
+		}
+	}
+}
