@@ -25,6 +25,10 @@ need /usr/share/nodejs/typescript node-typescript
 need /usr/bin/npm npm
 need /usr/bin/chromium chromium fonts-dejavu-core
 need /usr/lib/chromium/chromium-headless-shell chromium-headless-shell
+need /usr/bin/Xvfb xvfb
+need '/usr/lib/python3*/tkinter/__init__.py' python3-tk
+need /usr/lib/python3/dist-packages/pygame python3-pygame
+need '/usr/lib/jvm/java-*-openjdk-*/lib/libawt_xawt.so' default-jre
 
 if ! command -v go > /dev/null; then
   echo "setup: Go 1.26 or newer is needed and not on the PATH; install it and try again" >&2
