@@ -15,6 +15,7 @@ import (
 	"durchgang/internal/channel"
 	"durchgang/internal/record"
 	"durchgang/internal/sandbox"
+	"durchgang/internal/window"
 )
 
 // pages drives pages in a browser.
@@ -26,8 +27,11 @@ type pages struct {
 // browsers are those of this process. Starting one takes longer than most scripts.
 var browsers = browser.Pool{Keep: 2}
 
-// CloseBrowsers ends the browsers that nobody uses, when the process is about to end.
-func CloseBrowsers() { browsers.Close() }
+// CloseBrowsers ends the browsers and displays that nobody uses, when the process is about to end.
+func CloseBrowsers() {
+	browsers.Close()
+	window.CloseDisplays()
+}
 
 func openPages(file, text string, s *suite.Suite) (way, error) {
 	p := &pages{browsers: &browsers}

@@ -13,6 +13,7 @@ import (
 
 // Click implements surface.Surface.
 func (w *Window) Click(_ context.Context, x, y float64, times int) error {
+	w.parked = false
 	w.d.point(int(x), int(y))
 	for range times {
 		w.d.button(true)
@@ -31,6 +32,7 @@ const (
 
 // Drag implements surface.Surface.
 func (w *Window) Drag(ctx context.Context, from, to surface.Place) error {
+	w.parked = false
 	w.d.point(int(from.X), int(from.Y))
 	w.d.button(true)
 	for n := 1; n <= dragSteps; n++ {

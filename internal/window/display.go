@@ -45,6 +45,7 @@ const (
 type display struct {
 	folder string // with the socket
 	dir    string // the server's working folder
+	secret []byte
 	box    *sandbox.Box
 	x      *xgb.Conn
 	root   xproto.Window
@@ -53,7 +54,49 @@ type display struct {
 
 func init() { xgb.Logger = log.New(io.Discard, "", 0) }
 
-// openDisplay starts a server. The error is about the machine.
+// idle are displays that nobody uses: starting a server takes longer than most steps. A server forgets all that was
+// left behind when its last client goes.
+var idle = make(chan *display, 4)
+
+// CloseDisplays ends the displays that nobody uses, when the process is about to end.
+func CloseDisplays() {
+	for {
+		select {
+		case d := <-idle:
+			d.close()
+		default:
+			return
+		}
+	}
+}
+
+// takeDisplay is a display that nobody else uses. The error is about the machine.
+func takeDisplay(ctx context.Context) (*display, error) {
+	for {
+		select {
+		case d := <-idle:
+			if err := d.connect(ctx); err == nil {
+				return d, nil
+			}
+			d.close()
+		default:
+			return openDisplay(ctx)
+		}
+	}
+}
+
+// free gives a display back, whose program has ended.
+func (d *display) free() {
+	d.x.Close()
+	d.x = nil
+	select {
+	case idle <- d:
+	default:
+		d.close()
+	}
+}
+
+// openDisplay starts a server.
 func openDisplay(ctx context.Context) (d *display, err error) {
 	if _, err := exec.LookPath("Xvfb"); err != nil {
 		return nil, ErrMissing
@@ -70,9 +113,9 @@ func openDisplay(ctx context.Context) (d *display, err error) {
 	if d.dir, err = scratch.Dir("server"); err != nil {
 		return nil, err
 	}
-	secret := make([]byte, 16)
-	rand.Read(secret)
-	if err = os.WriteFile(filepath.Join(d.folder, filepath.Base(cookie)), authority(secret), 0o644); err != nil {
+	d.secret = make([]byte, 16)
+	rand.Read(d.secret)
+	if err = os.WriteFile(filepath.Join(d.folder, filepath.Base(cookie)), authority(d.secret), 0o644); err != nil {
 		return nil, fmt.Errorf("write the display's cookie: %w", err)
 	}
 	null, err := os.OpenFile(os.DevNull, os.O_RDWR, 0)
@@ -83,7 +126,7 @@ func openDisplay(ctx context.Context) (d *display, err error) {
 	d.box, err = sandbox.Start(sandbox.Spec{
 		Dir: d.dir,
 		Argv: []string{
-			"/usr/bin/Xvfb", ":0", "-auth", cookie, "-nolisten", "tcp", "-nolisten", "local", "-noreset", "-dpi", "96",
+			"/usr/bin/Xvfb", ":0", "-auth", cookie, "-nolisten", "tcp", "-nolisten", "local", "-dpi", "96",
 			"-screen", "0", fmt.Sprintf("%dx%dx24", screenWidth, screenHeight), "-extension", "MIT-SHM", "-extension", "GLX",
 		},
 		Folders: []sandbox.Folder{{Path: sockets, Host: d.folder, Writable: true}},
@@ -92,7 +135,7 @@ func openDisplay(ctx context.Context) (d *display, err error) {
 	if err != nil {
 		return nil, fmt.Errorf("start the display: %w", err)
 	}
-	return d, d.connect(ctx, secret)
+	return d, d.connect(ctx)
 }
 
 // authority is a cookie as libXau reads it (Xau, Xauth.h): numbers of two bytes, the highest first. It holds for all
@@ -114,17 +157,17 @@ func authority(secret []byte) []byte {
 const cookieKind = "MIT-MAGIC-COOKIE-1"
 
 // connect waits until the server answers.
-func (d *display) connect(ctx context.Context, secret []byte) error {
+func (d *display) connect(ctx context.Context) error {
 	ctx, cancel := context.WithTimeout(ctx, startTime)
 	defer cancel()
 	socket := filepath.Join(d.folder, "X0")
 	for {
 		c, err := net.Dial("unix", socket)
 		if err == nil {
-			if d.x, err = xgb.NewConnNet(&greeting{Conn: c, secret: secret}); err != nil {
-				return fmt.Errorf("connect to the display: %w", err)
+			if d.x, err = xgb.NewConnNet(&greeting{Conn: c, secret: d.secret}); err == nil {
+				break
 			}
-			break
+			d.x = nil // the server is forgetting what was before
 		}
 		select {
 		case <-d.box.Done():

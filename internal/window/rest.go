@@ -19,7 +19,8 @@ const (
 	look     = time.Millisecond      // between two looks
 	still    = 4                     // looks in a row in which nothing of it runs
 	frame    = 60 * time.Millisecond // a timer that is shorter draws the next picture of an animation
-	frames   = 3                     // of which must have passed since something was done
+	frames   = 2                     // of which must have passed since something was done
+	shortest = 12 * time.Millisecond // that such a timer is taken for
 	animated = 40                    // pictures of an animation that is waited for
 )
 
@@ -104,27 +105,32 @@ func (w *Window) rest(ctx context.Context, within time.Duration) (bool, error) {
 	if err != nil {
 		return false, err
 	}
-	switch {
-	case timer == 0:
-		return true, nil
-	case timer > frame:
-		if timer > within {
-			return true, nil
-		}
-		span := w.program.Timers.Wait(timer)
-		if err := w.pass(ctx, span); err != nil {
-			return false, err
-		}
-		if w.painted() {
-			w.program.Timers.Spoke()
-			return w.rest(ctx, within)
-		}
-		w.program.Timers.Passed(span)
-		return true, nil
+	if w.java() {
+		return w.restJava(ctx, within)
 	}
+	switch {
+	case timer == 0 || timer > within:
+		return true, nil
+	case timer <= frame:
+		return w.restAnimated(ctx, timer)
+	}
+	span := w.program.Timers.Wait(timer)
+	if err := w.pass(ctx, span); err != nil {
+		return false, err
+	}
+	if w.painted() {
+		w.program.Timers.Spoke()
+		return w.rest(ctx, within)
+	}
+	w.program.Timers.Passed(span)
+	return true, nil
+}
+
+// restAnimated waits until a program that looks for input again and again shows the same picture twice.
+func (w *Window) restAnimated(ctx context.Context, timer time.Duration) (bool, error) {
 	before := ""
 	for n := range animated {
-		if err := w.pass(ctx, max(timer, 10*time.Millisecond)); err != nil {
+		if err := w.pass(ctx, max(timer, shortest)); err != nil {
 			return false, err
 		}
 		if n < frames-1 {
@@ -133,7 +139,7 @@ func (w *Window) rest(ctx context.Context, within time.Duration) (bool, error) {
 		if err := w.d.sync(); err != nil {
 			return false, w.cause(err)
 		}
-		if n >= frames && !w.painted() {
+		if !w.painted() {
 			return true, nil
 		}
 		now, err := w.pictureState()
@@ -146,6 +152,32 @@ func (w *Window) rest(ctx context.Context, within time.Duration) (bool, error) {
 		before = now
 	}
 	return false, nil
+}
+
+// restJava waits until a program of Java has handled all events, and its timers and sleeps that end within a time are
+// over: what is beside it tells of those, since the system does not.
+func (w *Window) restJava(ctx context.Context, within time.Duration) (bool, error) {
+	for waited := time.Duration(0); ; {
+		lines, answered := w.ask(ctx)
+		if err := w.ended(); err != nil || !answered {
+			return false, err
+		}
+		if _, err := w.idle(ctx); err != nil {
+			return false, err
+		}
+		ms := 0
+		if len(lines) > 0 {
+			_, _ = fmt.Sscanf(lines[0], "rest\t%d", &ms)
+		}
+		left := time.Duration(ms) * time.Millisecond
+		if left == 0 || waited+left > within {
+			return true, nil
+		}
+		if err := w.pass(ctx, left); err != nil {
+			return false, err
+		}
+		waited += left
+	}
 }
 
 // pass lets time pass.

@@ -40,7 +40,7 @@ type Window struct {
 	drawn    pagemap.Tree // when Drawn was asked last
 	notes    []surface.Note
 	focus    xproto.Window
-	answers  bool // what is beside the program answers when it is asked
+	parked   bool // the pointer is beside all windows
 	dialogs  int  // that were answered in a row
 
 	mu      sync.Mutex
@@ -72,7 +72,7 @@ func Open(ctx context.Context, p Program) (w *Window, err error) {
 			w.Close()
 		}
 	}()
-	if w.d, err = openDisplay(ctx); err != nil {
+	if w.d, err = takeDisplay(ctx); err != nil {
 		return w, err
 	}
 	if w.tk, err = newTk(w.d); err != nil {
@@ -104,7 +104,7 @@ func (w *Window) start(ctx context.Context) error {
 		return err
 	}
 	defer stdio.Close()
-	w.beside, w.answers, w.focus = ours, false, 0
+	w.beside, w.focus = ours, 0
 	if w.box, err = sandbox.Start(spec, stdio); err != nil {
 		stream.Close()
 		return err
@@ -312,11 +312,18 @@ func (w *Window) look(ctx context.Context) error {
 	return nil
 }
 
+// java reports whether the program runs on a machine of Java.
+func (w *Window) java() bool {
+	return slices.ContainsFunc(w.program.Spec.Argv, func(a string) bool { return strings.HasSuffix(a, "/java") })
+}
+
 // ask asks what is beside a program of Java. What is beside others tells without being asked.
 func (w *Window) ask(ctx context.Context) (lines []string, answered bool) {
-	if !slices.ContainsFunc(w.program.Spec.Argv, func(a string) bool { return strings.HasSuffix(a, "/java") }) {
+	if !w.java() {
 		return nil, false
 	}
+	ctx, cancel := context.WithTimeout(ctx, askTime)
+	defer cancel()
 	select {
 	case <-w.fresh:
 	default:
@@ -342,8 +349,7 @@ func (w *Window) Settle(ctx context.Context, within time.Duration) (s surface.Se
 		if err = w.aim(); err != nil {
 			return s, w.cause(err)
 		}
-		w.d.point(screenWidth-1, screenHeight-1) // so that nothing is marked by where it is
-		if _, err = w.rest(ctx, 0); err != nil {
+		if err = w.park(ctx); err != nil {
 			return s, err
 		}
 		if err = w.look(ctx); err != nil {
@@ -364,6 +370,23 @@ func (w *Window) Settle(ctx context.Context, within time.Duration) (s surface.Se
 			return s, err
 		}
 	}
+}
+
+// park moves the pointer away, so that nothing is marked by where it is.
+func (w *Window) park(ctx context.Context) error {
+	if w.parked {
+		return nil
+	}
+	w.parked = true
+	w.d.point(screenWidth-1, screenHeight-1)
+	if err := w.d.sync(); err != nil {
+		return w.cause(err)
+	}
+	timer, err := w.idle(ctx)
+	if err == nil && timer > 0 && timer <= frame && !w.java() {
+		err = w.pass(ctx, 2*max(timer, shortest)) // it looks where the pointer is with its next pictures
+	}
+	return err
 }
 
 // complain notes what the program has printed about an error that has not ended it.
@@ -438,7 +461,12 @@ func (w *Window) Close() {
 	if w.beside != nil {
 		w.beside.Close()
 	}
-	if w.d != nil {
-		w.d.close()
+	if w.d == nil {
+		return
 	}
+	if w.d.x == nil {
+		w.d.close()
+		return
+	}
+	w.d.free()
 }

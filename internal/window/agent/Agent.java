@@ -14,6 +14,8 @@ public class Agent {
         Module base = Object.class.getModule();
         instrumentation.redefineModule(
             base, Set.of(), Map.of(), Map.of("java.io", Set.of(Agent.class.getModule())), Set.of(), Map.of()); // for a descriptor
+        ModuleLayer.boot().findModule("java.desktop").ifPresent(desktop -> instrumentation.redefineModule(
+            desktop, Set.of(), Map.of(), Map.of("javax.swing", Set.of(Agent.class.getModule())), Set.of(), Map.of())); // for timers
         Thread thread = new Thread(Agent::serve, "durchgang");
         thread.setDaemon(true);
         thread.start();
@@ -27,7 +29,7 @@ public class Agent {
             InputStream in = new FileInputStream(file);
             OutputStream out = new FileOutputStream(file);
             for (int b = in.read(); b >= 0; b = in.read()) {
-                StringBuilder text = new StringBuilder();
+                StringBuilder text = new StringBuilder("rest\t" + pending() + "\n");
                 try {
                     CompletableFuture<String> told = new CompletableFuture<>();
                     EventQueue.invokeLater(() -> told.complete(tell()));
@@ -42,6 +44,36 @@ public class Agent {
         } catch (IOException | ReflectiveOperationException e) {
             // nobody asks any more, or can
         }
+    }
+
+    /** Milliseconds until a timer of the program's own is over, or something to wait for while one of its threads sleeps; 0 for neither. */
+    static long pending() {
+        long soonest = 0;
+        for (Map.Entry<Thread, StackTraceElement[]> t : Thread.getAllStackTraces().entrySet()) {
+            StackTraceElement[] stack = t.getValue();
+            for (int i = 0; i < stack.length && i < 3; i++) {
+                if (stack[i].getMethodName().equals("sleep") && stack[i].getClassName().equals("java.lang.Thread")) soonest = 20;
+            }
+        }
+        try {
+            Class<?> queue = Class.forName("javax.swing.TimerQueue");
+            var shared = queue.getDeclaredMethod("sharedInstance");
+            shared.setAccessible(true);
+            var list = queue.getDeclaredField("queue");
+            list.setAccessible(true);
+            for (Object o : (Iterable<?>) list.get(shared.invoke(null))) {
+                var of = o.getClass().getDeclaredField("timer");
+                of.setAccessible(true);
+                Timer timer = (Timer) of.get(o);
+                boolean own = false;
+                for (var l : timer.getActionListeners()) own |= !l.getClass().getName().startsWith("javax.swing.");
+                long left = Math.max(1, ((Delayed) o).getDelay(TimeUnit.MILLISECONDS) + 2);
+                if (own && (soonest == 0 || left < soonest)) soonest = left;
+            }
+        } catch (ReflectiveOperationException e) {
+            // another version keeps its timers otherwise
+        }
+        return soonest;
     }
 
     static String tell() {
