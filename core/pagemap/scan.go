@@ -319,10 +319,11 @@ func sign(cells, others []Cell) (Sign, bool) {
 	if first.Picture != "" {
 		options = append(options, Sign{Picture: first.Picture})
 	}
+	options = append(options, Sign{Color: first.Color}) // of a mark that covers most of its cell: what is seen beside it is the ground
 	if first.Ink != "" {
 		options = append(options, Sign{Ink: first.Ink})
 	}
-	options = append(options, Sign{Color: first.Color}, Sign{Letters: first.Letters})
+	options = append(options, Sign{Letters: first.Letters})
 	if first.Pattern != "" {
 		options = append(options, Sign{Pattern: first.Pattern})
 	}
@@ -344,10 +345,39 @@ func keys(m map[string]string) func(func(string) bool) {
 	}
 }
 
+type hue struct{ name, color string }
+
 // hues are colours as players are called by them.
-var hues = []struct{ name, color string }{
+var hues = []hue{
 	{"red", "#e02020"}, {"yellow", "#f0d020"}, {"blue", "#2050e0"}, {"green", "#20a040"}, {"black", "#101010"},
 	{"white", "#fafafa"}, {"orange", "#f08010"}, {"purple", "#8020a0"}, {"pink", "#f070b0"}, {"teal", "#108080"},
+}
+
+// How far a colour may be from what it is called by, summed over red, green and blue: from the nearest of all, and from
+// others by which people may call it as well.
+const (
+	farHue  = 200
+	nearHue = 120
+)
+
+// called are the names that people may have for a colour, the nearest first.
+func called(color string) (names []string) {
+	list := slices.Clone(hues)
+	far := func(name string) int {
+		return apart(list[slices.IndexFunc(list, func(h hue) bool { return h.name == name })].color, color)
+	}
+	for _, h := range list {
+		if apart(h.color, color) < farHue {
+			names = append(names, h.name)
+		}
+	}
+	slices.SortStableFunc(names, func(a, b string) int { return far(a) - far(b) })
+	for i, n := range names {
+		if i > 0 && far(n) >= nearHue {
+			return names[:i]
+		}
+	}
+	return names
 }
 
 // names are what a player may be called by the sign of a mark.
@@ -360,13 +390,7 @@ func (s Sign) names() []string {
 	picture, _, _ := strings.Cut(s.Picture, ".")
 	list = append(list, picture)
 	for _, color := range []string{s.Ink, s.Color, s.Letters} {
-		nearest, far := "", 200
-		for _, h := range hues {
-			if d := apart(h.color, color); d < far {
-				nearest, far = h.name, d
-			}
-		}
-		list = append(list, nearest)
+		list = append(list, called(color)...)
 	}
 	return slices.DeleteFunc(list, func(n string) bool { return strings.TrimSpace(n) == "" || len(n) > 20 })
 }

@@ -38,7 +38,7 @@ func (t Tree) Scan() (s Scan) {
 			s.Canvases = append(s.Canvases, control)
 			if lines := inLines(slices.Clone(e.Written)); len(lines) > 0 {
 				at := control
-				at.Text, at.Y, at.W, at.H = strings.Join(lines, "\n"), e.Y+e.H, 0, 0
+				at.Text, at.Y, at.W, at.H = strings.Join(lines, "\n"), e.Y+e.H+1, 0, 0 // on no cell
 				s.Texts = append(s.Texts, at)
 			}
 			for _, w := range e.Written {

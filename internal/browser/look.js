@@ -455,7 +455,7 @@
       if (!seen(canvas)) continue
       const css = pathOf(canvas)
       const lines = beside(canvas)
-      if (lines.length) texts.push({ css, text: lines.join('\n'), x: canvas.getBoundingClientRect().x, y: canvas.getBoundingClientRect().bottom, w: 0, h: 0 })
+      if (lines.length) texts.push({ css, text: lines.join('\n'), x: canvas.getBoundingClientRect().x, y: canvas.getBoundingClientRect().bottom + 1, w: 0, h: 0 })
       for (const t of writtenOn(canvas)) controls.push({ css, kind: 'canvas', type: '', off: false, ...t })
     }
     const canvases = [...document.querySelectorAll('canvas')].filter(seen).map((c) => ({ css: pathOf(c), ...place(c), width: c.width, height: c.height }))
