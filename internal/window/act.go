@@ -55,6 +55,13 @@ func (w *Window) Type(ctx context.Context, text string) error {
 		return err
 	}
 	for _, r := range text {
+		if changed, err := w.d.provide(keysym(r)); err != nil {
+			return w.cause(err)
+		} else if changed {
+			if err := w.ready(ctx); err != nil { // the program must have heard of it
+				return err
+			}
+		}
 		if err := w.d.press(keysym(r)); err != nil {
 			return w.cause(err)
 		}

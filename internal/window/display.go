@@ -12,6 +12,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"sync"
 	"time"
 
 	"github.com/jezek/xgb"
@@ -47,6 +48,7 @@ type display struct {
 	dir    string // the server's working folder
 	secret []byte
 	box    *sandbox.Box
+	pids   []int // its processes
 	x      *xgb.Conn
 	root   xproto.Window
 	keys   keyboard
@@ -54,8 +56,7 @@ type display struct {
 
 func init() { xgb.Logger = log.New(io.Discard, "", 0) }
 
-// idle are displays that nobody uses: starting a server takes longer than most steps. A server forgets all that was
-// left behind when its last client goes.
+// idle are displays that nobody uses, as new: starting a server takes longer than most steps.
 var idle = make(chan *display, 4)
 
 // CloseDisplays ends the displays that nobody uses, when the process is about to end.
@@ -75,7 +76,7 @@ func takeDisplay(ctx context.Context) (*display, error) {
 	for {
 		select {
 		case d := <-idle:
-			if err := d.connect(ctx); err == nil {
+			if d.sync() == nil {
 				return d, nil
 			}
 			d.close()
@@ -85,15 +86,44 @@ func takeDisplay(ctx context.Context) (*display, error) {
 	}
 }
 
-// free gives a display back, whose program has ended.
+// free gives a display back, whose program has ended. It is kept for another program when the server has forgotten all
+// that was left on it, as it does when its last client goes.
 func (d *display) free() {
-	d.x.Close()
-	d.x = nil
-	select {
-	case idle <- d:
-	default:
+	go func() {
+		for deadline := time.Now().Add(startTime); time.Now().Before(deadline); {
+			d.x.Close()
+			if d.connect(context.Background()) != nil {
+				break
+			}
+			if fresh, err := d.sign(); err != nil {
+				break
+			} else if !fresh { // it has seen our new connection before it saw that others had gone
+				continue
+			}
+			select {
+			case idle <- d:
+				return
+			default:
+			}
+			break
+		}
 		d.close()
+	}()
+}
+
+// sign marks a display as used, and reports whether it was not before.
+func (d *display) sign() (fresh bool, err error) {
+	const name = "DURCHGANG_USED"
+	mark, err := xproto.InternAtom(d.x, false, uint16(len(name)), name).Reply()
+	if err != nil {
+		return false, fmt.Errorf("mark the display: %w", err)
 	}
+	was, err := xproto.GetProperty(d.x, false, d.root, mark.Atom, xproto.AtomString, 0, 1).Reply()
+	if err != nil {
+		return false, fmt.Errorf("mark the display: %w", err)
+	}
+	xproto.ChangeProperty(d.x, xproto.PropModeReplace, d.root, mark.Atom, xproto.AtomString, 8, 1, []byte{'1'})
+	return was.ValueLen == 0, d.sync()
 }
 
 // openDisplay starts a server.
@@ -105,6 +135,7 @@ func openDisplay(ctx context.Context) (d *display, err error) {
 	defer func() {
 		if err != nil {
 			d.close()
+			d = nil
 		}
 	}()
 	if d.folder, err = scratch.Dir("display"); err != nil {
@@ -135,7 +166,10 @@ func openDisplay(ctx context.Context) (d *display, err error) {
 	if err != nil {
 		return nil, fmt.Errorf("start the display: %w", err)
 	}
-	return d, d.connect(ctx)
+	if err = d.connect(ctx); err == nil {
+		_, err = d.sign()
+	}
+	return d, err
 }
 
 // authority is a cookie as libXau reads it (Xau, Xauth.h): numbers of two bytes, the highest first. It holds for all
@@ -178,10 +212,8 @@ func (d *display) connect(ctx context.Context) error {
 		}
 	}
 	d.root = xproto.Setup(d.x).DefaultScreen(d.x).Root
-	for _, start := range []func(*xgb.Conn) error{xtest.Init, damage.Init, xfixes.Init} {
-		if err := start(d.x); err != nil {
-			return fmt.Errorf("connect to the display: %w", err)
-		}
+	if err := d.extend(); err != nil {
+		return err
 	}
 	if _, err := damage.QueryVersion(d.x, 1, 1).Reply(); err != nil {
 		return fmt.Errorf("connect to the display: %w", err)
@@ -191,7 +223,41 @@ func (d *display) connect(ctx context.Context) error {
 	).Check(); err != nil {
 		return fmt.Errorf("watch the display: %w", err)
 	}
+	d.pids = d.box.Processes()
 	return d.readKeys()
+}
+
+// extensions are those that are used, which all servers that are started here number alike.
+var extensions = []struct {
+	name string
+	init func(*xgb.Conn) error
+}{{"XTEST", xtest.Init}, {"XFIXES", xfixes.Init}, {"DAMAGE", damage.Init}}
+
+// initialized is done once: the library keeps the numbers of all connections together, and reads them unguarded.
+var initialized sync.Once
+
+// extend makes extensions usable on this connection.
+func (d *display) extend() (err error) {
+	initialized.Do(func() {
+		for _, e := range extensions {
+			if err == nil {
+				err = e.init(d.x)
+			}
+		}
+	})
+	for _, e := range extensions {
+		reply, failed := xproto.QueryExtension(d.x, uint16(len(e.name)), e.name).Reply()
+		if err = errors.Join(err, failed); err != nil {
+			return fmt.Errorf("connect to the display: %w", err)
+		}
+		if !reply.Present {
+			return fmt.Errorf("connect to the display: it has no extension %s", e.name)
+		}
+		d.x.ExtLock.Lock()
+		d.x.Extensions[e.name] = reply.MajorOpcode
+		d.x.ExtLock.Unlock()
+	}
+	return nil
 }
 
 // greeting is a connection whose first message is replaced by one that shows the server a cookie, since the library

@@ -9,9 +9,9 @@ import (
 
 // keyboard knows which key types what.
 type keyboard struct {
-	first, per int            // keycode of the first row of the table, and symbols in a row
-	codes      map[uint32]key // by keysym
-	spare      xproto.Keycode // a key that types nothing, for signs that no key has; 0 for none
+	first, per int              // keycode of the first row of the table, and symbols in a row
+	codes      map[uint32]key   // by keysym
+	spare      []xproto.Keycode // keys that type nothing, for signs that no key has
 	shift      xproto.Keycode
 }
 
@@ -64,7 +64,7 @@ func (d *display) readKeys() error {
 			}
 		}
 		if empty {
-			k.spare = code
+			k.spare = append(k.spare, code)
 		}
 	}
 	k.shift = k.codes[shiftLeft].code
@@ -72,22 +72,29 @@ func (d *display) readKeys() error {
 	return nil
 }
 
-// press presses and releases the key of a keysym.
-func (d *display) press(sym uint32) error {
-	k, there := d.keys.codes[sym]
-	if !there {
-		if d.keys.spare == 0 {
-			return fmt.Errorf("no key types %#x", sym)
-		}
-		k = key{code: d.keys.spare}
-		syms := make([]xproto.Keysym, d.keys.per)
-		for i := range syms {
-			syms[i] = xproto.Keysym(sym)
-		}
-		if err := xproto.ChangeKeyboardMappingChecked(d.x, 1, k.code, byte(len(syms)), syms).Check(); err != nil {
-			return fmt.Errorf("give a key a sign: %w", err)
-		}
+// provide gives a keysym that no key has a key of its own. It reports whether that was needed.
+func (d *display) provide(sym uint32) (changed bool, err error) {
+	if _, there := d.keys.codes[sym]; there {
+		return false, nil
 	}
+	if len(d.keys.spare) == 0 {
+		return false, fmt.Errorf("no key is left to type %#x", sym)
+	}
+	k := key{code: d.keys.spare[0]}
+	syms := make([]xproto.Keysym, d.keys.per)
+	for i := range syms {
+		syms[i] = xproto.Keysym(sym)
+	}
+	if err := xproto.ChangeKeyboardMappingChecked(d.x, 1, k.code, byte(len(syms)), syms).Check(); err != nil {
+		return false, fmt.Errorf("give a key a sign: %w", err)
+	}
+	d.keys.codes[sym], d.keys.spare = k, d.keys.spare[1:]
+	return true, nil
+}
+
+// press presses and releases the key of a keysym, which was provided.
+func (d *display) press(sym uint32) error {
+	k := d.keys.codes[sym]
 	if k.shift {
 		d.fake(xproto.KeyPress, byte(d.keys.shift), 0, 0)
 	}

@@ -73,7 +73,18 @@ func (w *Window) Picture(context.Context) ([]byte, error) {
 	if img == nil || img.Rect.Empty() {
 		return nil, nil
 	}
-	by := 1 + (img.Rect.Dx()-1)/wide
+	var out bytes.Buffer
+	if err := jpeg.Encode(&out, smaller(img, 1+(img.Rect.Dx()-1)/wide), &jpeg.Options{Quality: quality}); err != nil {
+		return nil, fmt.Errorf("write a picture: %w", err)
+	}
+	return out.Bytes(), nil
+}
+
+// smaller is a picture in which each square of by by pixels is one of their mean.
+func smaller(img *image.RGBA, by int) *image.RGBA {
+	if by == 1 {
+		return img
+	}
 	small := image.NewRGBA(image.Rect(0, 0, img.Rect.Dx()/by, img.Rect.Dy()/by))
 	for y := range small.Rect.Dy() {
 		for x := range small.Rect.Dx() {
@@ -86,9 +97,5 @@ func (w *Window) Picture(context.Context) ([]byte, error) {
 			small.SetRGBA(x, y, color.RGBA{uint8(sum[0] / n), uint8(sum[1] / n), uint8(sum[2] / n), 255})
 		}
 	}
-	var out bytes.Buffer
-	if err := jpeg.Encode(&out, small, &jpeg.Options{Quality: quality}); err != nil {
-		return nil, fmt.Errorf("write a picture: %w", err)
-	}
-	return out.Bytes(), nil
+	return small
 }

@@ -6,76 +6,143 @@ import (
 	"fmt"
 	"os"
 	"strconv"
+	"strings"
 	"time"
 
 	"github.com/jezek/xgb/damage"
 	"github.com/jezek/xgb/xproto"
+	"golang.org/x/sys/unix"
 
 	"durchgang/internal/sandbox"
 )
 
 // How long a program is looked at until it rests.
 const (
-	look     = time.Millisecond      // between two looks
-	still    = 4                     // looks in a row in which nothing of it runs
-	frame    = 60 * time.Millisecond // a timer that is shorter draws the next picture of an animation
-	frames   = 2                     // of which must have passed since something was done
-	shortest = 12 * time.Millisecond // that such a timer is taken for
-	animated = 40                    // pictures of an animation that is waited for
+	look     = 100 * time.Microsecond // between two looks
+	still    = 10                     // looks in a row in which nothing runs, where turns are not counted
+	frame    = 60 * time.Millisecond  // a timer that is shorter draws the next picture of an animation
+	frames   = 2                      // that must be drawn until what was done before is sure to be seen
+	slowest  = 5 * time.Second        // that one may take, on a machine that is very busy
+	animated = 40                     // pictures of an animation that is waited for
 )
 
-// does is what the threads of the box do now: whether one runs, and the shortest timer that one waits for; 0 for none.
-func does(box *sandbox.Box) (runs bool, timer time.Duration) {
-	for _, pid := range box.Processes() {
-		tasks := fmt.Sprintf("/proc/%d/task", pid)
-		threads, _ := os.ReadDir(tasks)
-		for _, thread := range threads {
-			line, err := os.ReadFile(tasks + "/" + thread.Name() + "/syscall")
-			if err != nil {
-				continue
-			}
-			fields := bytes.Fields(line)
-			call := -1
-			if len(fields) >= 7 {
-				call, _ = strconv.Atoi(string(fields[0]))
-			}
-			if call < 0 {
-				return true, 0
-			}
-			left := sandbox.Timer(pid, call, func(i int) uint64 {
-				n, _ := strconv.ParseUint(string(bytes.TrimPrefix(fields[i+1], []byte("0x"))), 16, 64)
-				return n
-			})
-			if left > 0 && (timer == 0 || left < timer) {
-				timer = left
-			}
-		}
-	}
-	return false, timer
+// activity is what the threads of a program and of its display do now.
+type activity struct {
+	runs  bool              // one of them runs
+	turns uint64            // how often they were given a processor, together; 0 where the system does not count it
+	timer time.Duration     // the shortest that a thread of the program waits for; 0 for none
+	woken map[string]uint64 // turns of its threads that wait for the next picture, by their numbers
 }
 
-// idle waits until nothing of the program runs. The timer is the shortest that was seen.
+// add looks at the threads of a process (proc(5): task, syscall and schedstat).
+func (a *activity) add(pid int, timers bool) {
+	tasks := fmt.Sprintf("/proc/%d/task/", pid)
+	threads, _ := os.ReadDir(tasks)
+	for _, thread := range threads {
+		line, err := os.ReadFile(tasks + thread.Name() + "/syscall")
+		if err != nil {
+			continue
+		}
+		fields := bytes.Fields(line)
+		call := -1
+		if len(fields) >= 7 {
+			call, _ = strconv.Atoi(string(fields[0]))
+		}
+		argument := func(i int) uint64 {
+			n, _ := strconv.ParseUint(string(bytes.TrimPrefix(fields[i+1], []byte("0x"))), 16, 64)
+			return n
+		}
+		if !waits(pid, call, argument) {
+			a.runs = true
+			return
+		}
+		var turns uint64
+		line, _ = os.ReadFile(tasks + thread.Name() + "/schedstat")
+		if given := bytes.Fields(line); len(given) == 3 {
+			turns, _ = strconv.ParseUint(string(given[2]), 10, 64)
+		}
+		a.turns += turns
+		if !timers {
+			continue
+		}
+		left := sandbox.Timer(pid, call, argument)
+		if left > 0 && left <= frame {
+			if a.woken == nil {
+				a.woken = map[string]uint64{}
+			}
+			a.woken[thread.Name()] = turns
+		}
+		if left > 0 && (a.timer == 0 || left < a.timer) {
+			a.timer = left
+		}
+	}
+}
+
+// waits reports whether a thread that does not run waits for something that others do or for a time to pass, and not
+// for the machine: for a file, memory or a lock.
+func waits(pid, call int, argument func(int) uint64) bool {
+	switch call {
+	case unix.SYS_EPOLL_WAIT, unix.SYS_EPOLL_PWAIT, unix.SYS_EPOLL_PWAIT2, unix.SYS_POLL, unix.SYS_PPOLL,
+		unix.SYS_SELECT, unix.SYS_PSELECT6, unix.SYS_FUTEX, unix.SYS_NANOSLEEP, unix.SYS_CLOCK_NANOSLEEP,
+		unix.SYS_WAIT4, unix.SYS_WAITID, unix.SYS_PAUSE, unix.SYS_RT_SIGTIMEDWAIT, unix.SYS_RT_SIGSUSPEND,
+		unix.SYS_RECVMSG, unix.SYS_RECVFROM, unix.SYS_ACCEPT, unix.SYS_ACCEPT4, unix.SYS_CONNECT:
+		return true
+	case unix.SYS_READ, unix.SYS_READV:
+		from, err := os.Readlink(fmt.Sprintf("/proc/%d/fd/%d", pid, argument(0)))
+		return err == nil && (!strings.HasPrefix(from, "/") || strings.HasPrefix(from, "/dev/"))
+	}
+	return false
+}
+
+// does looks at the program and at its display, which may owe it an answer.
+func (w *Window) does() (a activity) {
+	for _, pid := range w.d.pids {
+		a.add(pid, false)
+	}
+	if a.runs {
+		return a
+	}
+	program := w.box.Processes()
+	a.runs = len(program) == 0 // it has yet to begin, or has ended
+	for _, pid := range program {
+		a.add(pid, true)
+	}
+	return a
+}
+
+// idle waits until the program and its display wait, and neither was given a processor between two looks: nothing is
+// under way between them then. The timer is the shortest that was seen.
 func (w *Window) idle(ctx context.Context) (timer time.Duration, err error) {
-	for quiet := 0; quiet < still; {
+	var before activity
+	for quiet := 0; ; {
 		if err := w.ended(); err != nil {
 			return 0, err
 		}
-		runs, left := does(w.box)
-		if left > 0 && (timer == 0 || left < timer) {
-			timer = left
+		w.painted() // events must not pile up
+		a := w.does()
+		if a.timer > 0 && (timer == 0 || a.timer < timer) {
+			timer = a.timer
 		}
-		quiet++
-		if runs || w.painted() {
+		switch {
+		case a.runs || a.turns != before.turns:
 			quiet = 0
+		default:
+			quiet++
 		}
-		select {
-		case <-ctx.Done():
+		if before = a; quiet >= still || quiet > 0 && a.turns > 0 {
+			return timer, w.cause(w.d.sync())
+		}
+		if ctx.Err() != nil {
 			return 0, ctx.Err()
-		case <-w.box.Done():
-		case <-time.After(look):
 		}
+		pause(look)
 	}
-	return timer, nil
+}
+
+// pause sleeps for less than the millisecond in which the runtime's timers are counted while nothing else runs.
+func pause(d time.Duration) {
+	t := unix.NsecToTimespec(int64(d))
+	_ = unix.Nanosleep(&t, nil) // a signal ends it early, which does no harm
 }
 
 // painted reports whether something was drawn on the screen, or a window has come or gone, since it was asked last.
@@ -105,6 +172,7 @@ func (w *Window) rest(ctx context.Context, within time.Duration) (bool, error) {
 	if err != nil {
 		return false, err
 	}
+	w.painted()
 	if w.java() {
 		return w.restJava(ctx, within)
 	}
@@ -126,18 +194,37 @@ func (w *Window) rest(ctx context.Context, within time.Duration) (bool, error) {
 	return true, nil
 }
 
-// restAnimated waits until a program that looks for input again and again shows the same picture twice.
+// draw waits until a program that draws pictures again and again has drawn the next ones in which what was done before
+// can be seen: it has gone on and waits again for its timer, so many times.
+func (w *Window) draw(ctx context.Context, timer time.Duration) error {
+	before, drawn := map[string]uint64{}, map[string]int{}
+	for until := time.Now().Add(slowest); time.Now().Before(until); {
+		if a := w.does(); !a.runs {
+			done := true
+			for thread, turns := range a.woken { // one of them draws
+				if was, seen := before[thread]; seen && was != turns {
+					drawn[thread]++
+				}
+				before[thread] = turns
+				done = done && drawn[thread] >= frames
+			}
+			if done {
+				break
+			}
+		}
+		if err := w.pass(ctx, min(timer, 2*time.Millisecond)); err != nil {
+			return err
+		}
+	}
+	return w.cause(w.d.sync())
+}
+
+// restAnimated waits until such a program shows the same picture twice.
 func (w *Window) restAnimated(ctx context.Context, timer time.Duration) (bool, error) {
 	before := ""
-	for n := range animated {
-		if err := w.pass(ctx, max(timer, shortest)); err != nil {
+	for range animated {
+		if err := w.draw(ctx, timer); err != nil {
 			return false, err
-		}
-		if n < frames-1 {
-			continue
-		}
-		if err := w.d.sync(); err != nil {
-			return false, w.cause(err)
 		}
 		if !w.painted() {
 			return true, nil

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	_ "embed"
+	"errors"
 	"fmt"
 	"strconv"
 	"strings"
@@ -78,8 +79,11 @@ func (t *tk) property(w xproto.Window, name xproto.Atom, take bool) []byte {
 	return r.Value
 }
 
-// errSilent means that an interpreter does not answer.
-var errSilent = fmt.Errorf("the program does not answer")
+// Errors of interpreters that do not answer, and of those whose window has gone.
+var (
+	errSilent = errors.New("the program does not answer")
+	errGone   = errors.New("the program's window has gone")
+)
 
 // eval evaluates a script in an interpreter.
 func (t *tk) eval(ctx context.Context, in interpreter, script string) (string, error) {
@@ -91,7 +95,7 @@ func (t *tk) eval(ctx context.Context, in interpreter, script string) (string, e
 	).Check()
 	if err != nil {
 		if _, is := err.(xgb.Error); is {
-			return "", errSilent // its window has gone
+			return "", errGone
 		}
 		return "", fmt.Errorf("speak to the display: %w", err)
 	}
@@ -102,11 +106,10 @@ func (t *tk) eval(ctx context.Context, in interpreter, script string) (string, e
 			}
 			return result, nil
 		}
-		select {
-		case <-ctx.Done():
+		if ctx.Err() != nil {
 			return "", errSilent
-		case <-time.After(wait):
 		}
+		pause(wait)
 	}
 }
 
@@ -139,6 +142,9 @@ func (t *tk) look(ctx context.Context) (lines []string, any bool, err error) {
 			t.ready[key] = true
 		}
 		out, err := t.eval(ctx, in, script)
+		if errors.Is(err, errGone) {
+			continue
+		}
 		if err != nil {
 			return nil, true, err
 		}

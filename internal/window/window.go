@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"os"
 	"slices"
+	"strconv"
 	"strings"
 	"sync"
 	"time"
@@ -42,6 +43,7 @@ type Window struct {
 	focus    xproto.Window
 	parked   bool // the pointer is beside all windows
 	dialogs  int  // that were answered in a row
+	asked    int  // how often what is beside a program of Java was asked
 
 	mu      sync.Mutex
 	printed bytes.Buffer
@@ -54,10 +56,10 @@ type Window struct {
 var ErrNone = errors.New("it opens no window")
 
 const (
-	mostPrinted = 64 << 10                // bytes that are kept of what a program prints
-	openTime    = 20 * time.Second        // for the first window, on a machine that is very busy
-	askTime     = 2500 * time.Millisecond // for an answer of what is beside a program
-	mostDialogs = 12                      // that are answered in a row
+	mostPrinted = 64 << 10         // bytes that are kept of what a program prints
+	openTime    = 20 * time.Second // for the first window, on a machine that is very busy
+	askTime     = 10 * time.Second // for an answer of what is beside a program, on such a machine
+	mostDialogs = 12               // that are answered in a row
 )
 
 // Open starts a program on a display of its own and waits for its first window. Errors are ErrNone and *surface.Ended,
@@ -129,7 +131,8 @@ func (w *Window) appear(ctx context.Context) error {
 		if err := w.ended(); err != nil {
 			return err
 		}
-		if runs, timer := does(w.box); !runs && timer == 0 {
+		w.painted() // events must not pile up
+		if a := w.does(); !a.runs && a.timer == 0 {
 			idle++
 		} else {
 			idle = 0
@@ -177,9 +180,10 @@ func (w *Window) listen(from *os.File) {
 		w.told = list
 		w.mu.Unlock()
 		select {
-		case w.fresh <- list:
+		case <-w.fresh:
 		default:
 		}
+		w.fresh <- list
 		list = nil
 	}
 }
@@ -324,18 +328,20 @@ func (w *Window) ask(ctx context.Context) (lines []string, answered bool) {
 	}
 	ctx, cancel := context.WithTimeout(ctx, askTime)
 	defer cancel()
-	select {
-	case <-w.fresh:
-	default:
-	}
-	if _, err := w.beside.Write([]byte{'\n'}); err != nil {
+	w.asked++
+	if _, err := fmt.Fprintln(w.beside, w.asked); err != nil {
 		return nil, false
 	}
-	select {
-	case lines = <-w.fresh:
-		return lines, true
-	case <-ctx.Done():
-		return nil, false
+	number := "\t" + strconv.Itoa(w.asked)
+	for {
+		select {
+		case lines = <-w.fresh:
+			if len(lines) > 0 && strings.HasSuffix(lines[0], number) { // and not what was asked for before
+				return lines, true
+			}
+		case <-ctx.Done():
+			return nil, false
+		}
 	}
 }
 
@@ -384,7 +390,7 @@ func (w *Window) park(ctx context.Context) error {
 	}
 	timer, err := w.idle(ctx)
 	if err == nil && timer > 0 && timer <= frame && !w.java() {
-		err = w.pass(ctx, 2*max(timer, shortest)) // it looks where the pointer is with its next pictures
+		err = w.draw(ctx, timer) // it looks where the pointer is with its next pictures
 	}
 	return err
 }
@@ -462,10 +468,6 @@ func (w *Window) Close() {
 		w.beside.Close()
 	}
 	if w.d == nil {
-		return
-	}
-	if w.d.x == nil {
-		w.d.close()
 		return
 	}
 	w.d.free()

@@ -8,7 +8,7 @@ import java.util.concurrent.*;
 import javax.swing.*;
 import javax.swing.text.JTextComponent;
 
-/** Tells what the windows of a program are and show, whenever a byte comes: a line for each part, its fields divided by tabs. */
+/** Tells what the windows of a program are and show, whenever a line comes: a line for each part, its fields divided by tabs. */
 public class Agent {
     public static void premain(String options, Instrumentation instrumentation) {
         Module base = Object.class.getModule();
@@ -26,14 +26,14 @@ public class Agent {
             var make = FileDescriptor.class.getDeclaredConstructor(int.class);
             make.setAccessible(true);
             FileDescriptor file = make.newInstance(3);
-            InputStream in = new FileInputStream(file);
+            BufferedReader in = new BufferedReader(new InputStreamReader(new FileInputStream(file), StandardCharsets.UTF_8));
             OutputStream out = new FileOutputStream(file);
-            for (int b = in.read(); b >= 0; b = in.read()) {
-                StringBuilder text = new StringBuilder("rest\t" + pending() + "\n");
+            for (String question = in.readLine(); question != null; question = in.readLine()) {
+                StringBuilder text = new StringBuilder("rest\t" + pending() + "\t" + question + "\n");
                 try {
                     CompletableFuture<String> told = new CompletableFuture<>();
                     EventQueue.invokeLater(() -> told.complete(tell()));
-                    text.append(told.get(2, TimeUnit.SECONDS));
+                    text.append(told.get()); // however busy it is
                 } catch (Exception e) {
                     text.append("!").append(e).append('\n');
                 }
