@@ -34,7 +34,7 @@ type activity struct {
 	woken map[string]uint64 // turns of its threads that wait for the next picture, by their numbers
 }
 
-// add looks at the threads of a process (proc(5): task, syscall and schedstat).
+// add looks at the threads of a process (proc(5): task, syscall, stat and schedstat).
 func (a *activity) add(pid int, timers bool) {
 	tasks := fmt.Sprintf("/proc/%d/task/", pid)
 	threads, _ := os.ReadDir(tasks)
@@ -52,7 +52,7 @@ func (a *activity) add(pid int, timers bool) {
 			n, _ := strconv.ParseUint(string(bytes.TrimPrefix(fields[i+1], []byte("0x"))), 16, 64)
 			return n
 		}
-		if !waits(pid, call, argument) {
+		if !waits(pid, call, argument) || wakes(tasks+thread.Name()) {
 			a.runs = true
 			return
 		}
@@ -76,6 +76,14 @@ func (a *activity) add(pid int, timers bool) {
 			a.timer = left
 		}
 	}
+}
+
+// wakes reports whether a thread has been woken, and is yet to be given a processor: the call in which it waited is
+// told as long as that lasts, but its state is told as running.
+func wakes(task string) bool {
+	line, err := os.ReadFile(task + "/stat")
+	i := bytes.LastIndexByte(line, ')')
+	return err == nil && i >= 0 && i+2 < len(line) && line[i+2] == 'R'
 }
 
 // waits reports whether a thread that does not run waits for something that others do or for a time to pass, and not

@@ -81,6 +81,7 @@ public class Agent {
         for (Window w : Window.getWindows()) {
             if (w.isShowing()) walk(w, 0, out);
         }
+        Toolkit.getDefaultToolkit().sync(); // what was drawn must have reached the display
         return out.toString();
     }
 
