@@ -89,7 +89,7 @@ type scriptJudge struct {
 	finding  *Finding
 	kept     bool
 	unsure   suite.Aspect
-	gone     bool      // another game was asked for in vain
+	gone     bool      // the rest cannot be played: another game was asked for in vain, or a move is not offered
 	parted   bool      // the finding ended the judging
 	beside   *Finding  // a difference that does not touch the game
 	subjects []subject // without those of such differences
@@ -122,6 +122,10 @@ func (j *scriptJudge) step(i int, moment suite.Moment, seen Observation, after, 
 	}
 	j.steps = append(j.steps, StepVerdict{Comparisons: list, Echo: j.finding != nil || j.gone})
 	if j.finding != nil || j.gone {
+		return
+	}
+	if seen.Unoffered && !slices.ContainsFunc(list, func(c Comparison) bool { return c.State == Differs && !keptBeside(c.Aspect) }) {
+		j.gone = true // a key for what no word needs may be left out, and then the game cannot be followed
 		return
 	}
 	for _, c := range list {

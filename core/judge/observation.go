@@ -18,6 +18,7 @@ type Observation struct {
 	Checks    []Check
 	ByTurn    bool // whose board was shot at was not told, but taken from whose turn it should be
 	Untyped   bool // the step was not tried, because the program did not ask for a move
+	Unoffered bool // the step was not tried, because the program has nothing to make this move with
 	Skipped   bool // the step was not tried, because what would be typed is right at this prompt
 	NoMove    bool // what was typed for a move off the board is not a move in the way that the program reads them
 	Repeats   bool // the program asks what it asked before the step

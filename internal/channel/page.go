@@ -348,6 +348,7 @@ func (s *pageSeat) record(m suite.Moment) bool {
 	case !s.hurried:
 		o = s.observe(m, seen)
 		o.Untyped = !s.tried
+		o.Unoffered = o.Untyped && m.Step.Act == suite.MakeMove && !m.Step.Refused && s.Rules.MoveKind() == game.NamesText
 	}
 	var events []Event
 	if s.typed != nil {

@@ -192,6 +192,7 @@ func TestDeskOfAnAssignment(t *testing.T) {
 	if _, err := s.Client.ChangeAssignment(t.Context(), a, client.Times{}); err != nil {
 		t.Fatal(err)
 	}
+	see(t, ctx, "Not caught") // what comes late moves what is below it
 	do(t, ctx, "save", press("Save", "Save"))
 	see(t, ctx, "Somebody else saved this suite in the meantime")
 	see(t, ctx, "two marks")

@@ -2,6 +2,7 @@ package window
 
 import (
 	"fmt"
+	"slices"
 
 	"github.com/jezek/xgb/xproto"
 	"github.com/jezek/xgb/xtest"
@@ -11,7 +12,7 @@ import (
 type keyboard struct {
 	first, per int              // keycode of the first row of the table, and symbols in a row
 	codes      map[uint32]key   // by keysym
-	spare      []xproto.Keycode // keys that type nothing, for signs that no key has
+	spare      []xproto.Keycode // keys that are given signs which no key has
 	shift      xproto.Keycode
 }
 
@@ -28,6 +29,11 @@ var named = map[string]uint32{
 }
 
 const shiftLeft = 0xffe1
+
+// others are keys on which other countries' keyboards have other signs: programs that know keys by their places know
+// these (X keycodes of a keyboard of 105 keys: the brackets, semicolon, apostrophe, minus, equal sign, backslash, grave
+// accent, slash, and the key beside the left shift key).
+var others = []xproto.Keycode{34, 47, 48, 20, 35, 21, 51, 49, 61, 94}
 
 // keysym is what types a character: Latin-1 as it is, others by 0x01000000 and their number.
 func keysym(r rune) uint32 {
@@ -68,6 +74,7 @@ func (d *display) readKeys() error {
 		}
 	}
 	k.shift = k.codes[shiftLeft].code
+	k.spare = append(slices.Clone(others), k.spare...)
 	d.keys = k
 	return nil
 }
@@ -87,6 +94,11 @@ func (d *display) provide(sym uint32) (changed bool, err error) {
 	}
 	if err := xproto.ChangeKeyboardMappingChecked(d.x, 1, k.code, byte(len(syms)), syms).Check(); err != nil {
 		return false, fmt.Errorf("give a key a sign: %w", err)
+	}
+	for other, has := range d.keys.codes {
+		if has.code == k.code {
+			delete(d.keys.codes, other)
+		}
 	}
 	d.keys.codes[sym], d.keys.spare = k, d.keys.spare[1:]
 	return true, nil
