@@ -189,7 +189,7 @@ type Mismatch struct {
 }
 
 func (e *Mismatch) Error() string {
-	return fmt.Sprintf("%s finds %d on the page, and the game has %d", e.What, e.Found, e.Want)
+	return fmt.Sprintf("%s finds %d, and the game has %d", e.What, e.Found, e.Want)
 }
 
 // Fits reports how a map does not fit the page that was looked at; nil when it does.

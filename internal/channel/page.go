@@ -404,7 +404,7 @@ func (s *pageSeat) observe(m suite.Moment, seen pagemap.Seen) judge.Observation 
 	case !s.rests:
 		o.Condition, o.Detail = judge.Stuck, "it shows something else again and again"
 	case s.empty():
-		o.Condition, o.Detail = judge.Crashed, s.complaint("the page shows nothing")
+		o.Condition, o.Detail = judge.Crashed, s.complaint("nothing is shown")
 	case s.anew:
 		o.Condition = judge.Anew
 	case m.Step.Act == suite.Reload:

@@ -19,7 +19,7 @@ import (
 
 // Causes of a page that cannot be played, for errors.Is.
 var (
-	ErrNoMap = errors.New("the game was not found on the page")
+	ErrNoMap = errors.New("the game was not found in what is shown")
 	ErrFits  = errors.New("the page map does not fit the page")
 )
 

@@ -84,6 +84,30 @@ func Timer(pid, call int, argument func(int) uint64) time.Duration {
 	return 0
 }
 
+// Timeout is after how long a thread wakes that waits for another one (futex(2)); 0 is without end.
+func Timeout(pid int, argument func(int) uint64) time.Duration {
+	left := span(pid, argument(3), time.Nanosecond)
+	if argument(3) == 0 || argument(1)&futexCommand != futexWaitBitset {
+		return left
+	}
+	clock := int32(unix.CLOCK_MONOTONIC)
+	if argument(1)&futexRealtime != 0 {
+		clock = unix.CLOCK_REALTIME
+	}
+	var now unix.Timespec
+	if unix.ClockGettime(clock, &now) != nil {
+		return left
+	}
+	return max(left-time.Duration(now.Nano()), time.Millisecond)
+}
+
+// Of linux/futex.h.
+const (
+	futexCommand    = 0x7f
+	futexWaitBitset = 9
+	futexRealtime   = 256
+)
+
 func milliseconds(n int32) time.Duration {
 	if n < 0 {
 		return 0

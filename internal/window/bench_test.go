@@ -27,7 +27,8 @@ for i in range(9):
 root.mainloop()
 `
 
-func openBench(b testing.TB, source string) *Window {
+// tryOpen starts a program in Python.
+func tryOpen(b testing.TB, source string) (*Window, error) {
 	b.Helper()
 	dir, err := scratch.Dir("program")
 	if err != nil {
@@ -38,7 +39,12 @@ func openBench(b testing.TB, source string) *Window {
 		b.Fatal(err)
 	}
 	spec := sandbox.Spec{Dir: dir, Argv: []string{"/usr/bin/python3", "main.py"}, Limits: sandbox.DefaultLimits()}
-	w, err := Open(b.Context(), Program{Spec: spec})
+	return Open(b.Context(), Program{Spec: spec})
+}
+
+func openBench(b testing.TB, source string) *Window {
+	b.Helper()
+	w, err := tryOpen(b, source)
 	if err != nil {
 		b.Fatal(err)
 	}

@@ -223,6 +223,10 @@ func (d *display) connect(ctx context.Context) error {
 	).Check(); err != nil {
 		return fmt.Errorf("watch the display: %w", err)
 	}
+	const still = "*insertOffTime: 0\n" // of cursors that would blink
+	xproto.ChangeProperty(
+		d.x, xproto.PropModeReplace, d.root, xproto.AtomResourceManager, xproto.AtomString, 8, uint32(len(still)), []byte(still),
+	)
 	d.pids = d.box.Processes()
 	return d.readKeys()
 }

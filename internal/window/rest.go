@@ -34,8 +34,9 @@ type activity struct {
 	woken map[string]uint64 // turns of its threads that wait for the next picture, by their numbers
 }
 
-// add looks at the threads of a process (proc(5): task, syscall, stat and schedstat).
-func (a *activity) add(pid int, timers bool) {
+// add looks at the threads of a process (proc(5): task, syscall, stat and schedstat), and for what timers they wait:
+// also where they wait for other threads.
+func (a *activity) add(pid int, timers, locks bool) {
 	tasks := fmt.Sprintf("/proc/%d/task/", pid)
 	threads, _ := os.ReadDir(tasks)
 	for _, thread := range threads {
@@ -66,6 +67,9 @@ func (a *activity) add(pid int, timers bool) {
 			continue
 		}
 		left := sandbox.Timer(pid, call, argument)
+		if call == unix.SYS_FUTEX && locks { // the loop of Tk waits for a thread that waits for events
+			left = sandbox.Timeout(pid, argument)
+		}
 		if left > 0 && left <= frame {
 			if a.woken == nil {
 				a.woken = map[string]uint64{}
@@ -105,7 +109,7 @@ func waits(pid, call int, argument func(int) uint64) bool {
 // does looks at the program and at its display, which may owe it an answer.
 func (w *Window) does() (a activity) {
 	for _, pid := range w.d.pids {
-		a.add(pid, false)
+		a.add(pid, false, false)
 	}
 	if a.runs {
 		return a
@@ -113,7 +117,7 @@ func (w *Window) does() (a activity) {
 	program := w.box.Processes()
 	a.runs = len(program) == 0 // it has yet to begin, or has ended
 	for _, pid := range program {
-		a.add(pid, true)
+		a.add(pid, true, !w.java()) // a machine of Java has many of its own
 	}
 	return a
 }
@@ -190,16 +194,41 @@ func (w *Window) rest(ctx context.Context, within time.Duration) (bool, error) {
 	case timer <= frame:
 		return w.restAnimated(ctx, timer)
 	}
-	span := w.program.Timers.Wait(timer)
-	if err := w.pass(ctx, span); err != nil {
-		return false, err
-	}
-	if w.painted() {
+	return w.restTimed(ctx, timer, within)
+}
+
+// restTimed waits until a timer of the program shows nothing any more that was not shown before: a cursor may blink.
+func (w *Window) restTimed(ctx context.Context, timer, within time.Duration) (bool, error) {
+	shown := map[string]bool{}
+	for range animated {
+		now, err := w.pictureState()
+		if err != nil {
+			return false, w.cause(err)
+		}
+		if shown[now] {
+			return true, nil
+		}
+		shown[now] = true
+		span := w.program.Timers.Wait(timer)
+		if err := w.pass(ctx, span); err != nil {
+			return false, err
+		}
+		if err := w.d.sync(); err != nil {
+			return false, w.cause(err)
+		}
+		if !w.painted() {
+			w.program.Timers.Passed(span)
+			return true, nil
+		}
 		w.program.Timers.Spoke()
-		return w.rest(ctx, within)
+		if timer, err = w.idle(ctx); err != nil {
+			return false, err
+		}
+		if timer == 0 || timer > within {
+			return true, nil
+		}
 	}
-	w.program.Timers.Passed(span)
-	return true, nil
+	return false, nil
 }
 
 // draw waits until a program that draws pictures again and again has drawn the next ones in which what was done before

@@ -323,8 +323,8 @@ func TestFaultyPages(t *testing.T) {
 		{"a page that needs the internet", "", page(`<script src="https://cdn.example/vue.js"></script>`), channel.ErrNoMap, "https://cdn.example/vue.js"},
 		{"a file that is missing", "", page(`<script src="gone.js"></script>`), channel.ErrNoMap, "a file is missing: gone.js"},
 		{"no board", "", page("<p>Hello"), channel.ErrNoMap, "3 × 3"},
-		{"a selector that finds nothing", "board: {cells: '.cell'}", page(grid), channel.ErrFits, "cells '.cell' finds 0 on the page, and the game has 9"},
-		{"a selector that finds too much", "board: {cells: 'button'}", page(grid + "<button>again</button>"), channel.ErrFits, "finds 10 on the page, and the game has 9"},
+		{"a selector that finds nothing", "board: {cells: '.cell'}", page(grid), channel.ErrFits, "cells '.cell' finds 0, and the game has 9"},
+		{"a selector that finds too much", "board: {cells: 'button'}", page(grid + "<button>again</button>"), channel.ErrFits, "finds 10, and the game has 9"},
 		{"a map for another page", "page: other.html\nboard: {cells: button}", page(grid), browser.ErrNoPage, "names other.html"},
 	}
 	for i, tt := range tests {
