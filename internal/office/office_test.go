@@ -160,7 +160,7 @@ func started(t *testing.T, s *servertest.Service, files map[string]string) recor
 // finished waits for a run and returns its matrix.
 func finished(t *testing.T, s *servertest.Service, run int64) record.Matrix {
 	t.Helper()
-	for until := time.Now().Add(60 * time.Second); time.Now().Before(until); time.Sleep(50 * time.Millisecond) {
+	for until := time.Now().Add(3 * time.Minute); time.Now().Before(until); time.Sleep(50 * time.Millisecond) {
 		m, err := s.Office.Matrix(t.Context(), run)
 		if err == nil && m.Run.State == record.Done {
 			return m
