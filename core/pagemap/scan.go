@@ -362,20 +362,14 @@ const (
 
 // called are the names that people may have for a colour, the nearest first.
 func called(color string) (names []string) {
+	far := func(h hue) int { return apart(h.color, color) }
 	list := slices.Clone(hues)
-	far := func(name string) int {
-		return apart(list[slices.IndexFunc(list, func(h hue) bool { return h.name == name })].color, color)
-	}
-	for _, h := range list {
-		if apart(h.color, color) < farHue {
-			names = append(names, h.name)
+	slices.SortStableFunc(list, func(a, b hue) int { return far(a) - far(b) })
+	for i, h := range list {
+		if far(h) >= farHue || i > 0 && far(h) >= nearHue {
+			break
 		}
-	}
-	slices.SortStableFunc(names, func(a, b string) int { return far(a) - far(b) })
-	for i, n := range names {
-		if i > 0 && far(n) >= nearHue {
-			return names[:i]
-		}
+		names = append(names, h.name)
 	}
 	return names
 }

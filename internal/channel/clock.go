@@ -1,7 +1,6 @@
 package channel
 
 import (
-	"bytes"
 	"fmt"
 	"os"
 	"time"
@@ -95,8 +94,5 @@ func (s *share) add(thread string) {
 		_, _ = fmt.Sscan(string(data), &ran, &queued)
 		s.ran, s.queued = s.ran+ran, s.queued+queued
 	}
-	if data, err := os.ReadFile(thread + "/stat"); err == nil {
-		i := bytes.LastIndex(data, []byte(") "))
-		s.waits = s.waits || i > 0 && bytes.HasPrefix(data[i+2:], []byte("R"))
-	}
+	s.waits = s.waits || sandbox.Runnable(thread)
 }

@@ -285,19 +285,13 @@ func (p *probe) thread(proc *process, fd int, known bool) activity {
 	return does
 }
 
-// classify reads a line of /proc/PID/task/TID/syscall: "running", or the number
-// of the system call, six arguments in hexadecimal, and two addresses. A timer is what ends
-// the call without input.
+// classify says what a thread does by its line of /proc/PID/task/TID/syscall. A timer is what ends the call without
+// input.
 func (p *process) classify(line []byte, terminal uint64, known bool) (does activity, timer time.Duration) {
-	fields := bytes.Fields(line)
-	if len(fields) < 7 {
+	call, at := sandbox.Call(line)
+	if call < 0 {
 		return busy, 0
 	}
-	call, err := strconv.Atoi(string(fields[0]))
-	if err != nil || call < 0 {
-		return busy, 0
-	}
-	at := func(i int) uint64 { return argument(fields, i) }
 	wait := func(holds func() bool) (activity, time.Duration) {
 		timer := sandbox.Timer(p.pid, call, at)
 		if known && timer == 0 || !holds() {
@@ -329,11 +323,6 @@ func (p *process) classify(line []byte, terminal uint64, known bool) (does activ
 		return idle, sandbox.Timer(p.pid, call, at)
 	}
 	return wait(streams)
-}
-
-func argument(fields [][]byte, i int) uint64 {
-	n, _ := strconv.ParseUint(string(bytes.TrimPrefix(fields[i+1], []byte("0x"))), 16, 64)
-	return n
 }
 
 // isTerminal reports whether a descriptor is the terminal. Answers are kept: a

@@ -53,6 +53,14 @@ func children(pid int) []int {
 	return pids
 }
 
+// Runnable reports whether a thread, by its folder in /proc, runs or has been woken and is yet to be given a processor
+// (proc(5), stat). The call in which it waited is still told then.
+func Runnable(thread string) bool {
+	line, err := os.ReadFile(thread + "/stat")
+	i := bytes.LastIndex(line, []byte(") "))
+	return err == nil && i > 0 && bytes.HasPrefix(line[i+2:], []byte("R"))
+}
+
 // resident sums the bytes of memory that processes hold for themselves (proc(5),
 // statm: the second field less the third, which is shared with files and others).
 func resident(pids []int) int64 {

@@ -1,6 +1,8 @@
 package sandbox
 
 import (
+	"bytes"
+	"strconv"
 	"sync"
 	"time"
 	"unsafe"
@@ -55,6 +57,23 @@ func (t *Timers) Spoke() {
 // unknown is what is taken for the time that is left of a timer that cannot be read.
 const unknown = usualTimer
 
+// Call reads a line of /proc/PID/task/TID/syscall: "running", or the number of the system call that the thread waits in,
+// six arguments in hexadecimal, and two addresses. The number is -1 where it runs, and there are no arguments then.
+func Call(line []byte) (call int, argument func(int) uint64) {
+	fields := bytes.Fields(line)
+	if len(fields) < 7 {
+		return -1, nil
+	}
+	call, err := strconv.Atoi(string(fields[0]))
+	if err != nil || call < 0 {
+		return -1, nil
+	}
+	return call, func(i int) uint64 {
+		n, _ := strconv.ParseUint(string(bytes.TrimPrefix(fields[i+1], []byte("0x"))), 16, 64)
+		return n
+	}
+}
+
 // Timer is after how long a system call ends that a thread of a process waits in: the timeout of poll and epoll_wait
 // in milliseconds, of others at an address in the process's memory. 0 is without end.
 func Timer(pid, call int, argument func(int) uint64) time.Duration {
@@ -74,31 +93,35 @@ func Timer(pid, call int, argument func(int) uint64) time.Duration {
 	case unix.SYS_NANOSLEEP:
 		return span(pid, argument(0), time.Nanosecond)
 	case unix.SYS_CLOCK_NANOSLEEP:
-		left := span(pid, argument(2), time.Nanosecond)
-		var now unix.Timespec
-		if argument(1)&unix.TIMER_ABSTIME == 0 || unix.ClockGettime(int32(argument(0)), &now) != nil {
-			return left
+		end := span(pid, argument(2), time.Nanosecond)
+		if argument(1)&unix.TIMER_ABSTIME == 0 {
+			return end
 		}
-		return max(left-time.Duration(now.Nano()), time.Millisecond)
+		return until(end, int32(argument(0)))
 	}
 	return 0
 }
 
 // Timeout is after how long a thread wakes that waits for another one (futex(2)); 0 is without end.
 func Timeout(pid int, argument func(int) uint64) time.Duration {
-	left := span(pid, argument(3), time.Nanosecond)
+	end := span(pid, argument(3), time.Nanosecond)
 	if argument(3) == 0 || argument(1)&futexCommand != futexWaitBitset {
-		return left
+		return end
 	}
 	clock := int32(unix.CLOCK_MONOTONIC)
 	if argument(1)&futexRealtime != 0 {
 		clock = unix.CLOCK_REALTIME
 	}
+	return until(end, clock)
+}
+
+// until is how long it is until a time of a clock.
+func until(end time.Duration, clock int32) time.Duration {
 	var now unix.Timespec
 	if unix.ClockGettime(clock, &now) != nil {
-		return left
+		return end
 	}
-	return max(left-time.Duration(now.Nano()), time.Millisecond)
+	return max(end-time.Duration(now.Nano()), time.Millisecond)
 }
 
 // Of linux/futex.h.

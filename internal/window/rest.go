@@ -44,16 +44,8 @@ func (a *activity) add(pid int, timers, locks bool) {
 		if err != nil {
 			continue
 		}
-		fields := bytes.Fields(line)
-		call := -1
-		if len(fields) >= 7 {
-			call, _ = strconv.Atoi(string(fields[0]))
-		}
-		argument := func(i int) uint64 {
-			n, _ := strconv.ParseUint(string(bytes.TrimPrefix(fields[i+1], []byte("0x"))), 16, 64)
-			return n
-		}
-		if !waits(pid, call, argument) || wakes(tasks+thread.Name()) {
+		call, argument := sandbox.Call(line)
+		if call < 0 || !waits(pid, call, argument) || sandbox.Runnable(tasks+thread.Name()) {
 			a.runs = true
 			return
 		}
@@ -80,14 +72,6 @@ func (a *activity) add(pid int, timers, locks bool) {
 			a.timer = left
 		}
 	}
-}
-
-// wakes reports whether a thread has been woken, and is yet to be given a processor: the call in which it waited is
-// told as long as that lasts, but its state is told as running.
-func wakes(task string) bool {
-	line, err := os.ReadFile(task + "/stat")
-	i := bytes.LastIndexByte(line, ')')
-	return err == nil && i >= 0 && i+2 < len(line) && line[i+2] == 'R'
 }
 
 // waits reports whether a thread that does not run waits for something that others do or for a time to pass, and not
